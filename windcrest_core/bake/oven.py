@@ -1,0 +1,47 @@
+"""The oven's air: preheated or from cold, with its offset and the swing of its thermostat."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.bake.heat import STEP_S
+from windcrest_core.context import Oven
+
+ROOM_C = 20.0
+ELEMENT_C = 300.0
+COLD_RATE_C_PER_MIN = 10.0
+SWING_PERIOD_S = 360.0
+DIP_S = 90.0
+
+
+def air_c(oven: Oven, dial_c: float, minutes: float) -> NDArray[np.float64]:
+    """Air in the oven every 15 s, °C.
+
+    Preheated: the door takes a quarter of the rise, which recovers over 90 s. Cold: first order
+    towards 300 °C, 10 °C/min at 20 °C, until the thermostat cuts in. Then a triangle swing of
+    6 min about the set temperature [A].
+
+    Parameters
+    ----------
+    dial_c : what the dial is set to, °C; the air is `oven.offset_c` away from it.
+    minutes : length of the trace, min.
+    """
+    time = np.arange(math.ceil(minutes * 60 / STEP_S) + 1) * STEP_S
+    target = dial_c + oven.offset_c
+    if oven.start == "preheated":
+        dip = (target - ROOM_C) / 4
+        rising = target - dip * np.clip(1 - time / DIP_S, 0, 1)
+        reached = DIP_S
+    else:
+        tau = (ELEMENT_C - ROOM_C) / COLD_RATE_C_PER_MIN * 60
+        warm = ELEMENT_C - (ELEMENT_C - ROOM_C) * np.exp(-time / tau)
+        reached = tau * math.log((ELEMENT_C - ROOM_C) / (ELEMENT_C - target))
+        rising = np.minimum(warm, target)
+    phase = ((time - reached) / SWING_PERIOD_S) % 1.0
+    triangle = np.where(
+        phase < 0.25, 4 * phase, np.where(phase < 0.75, 2 - 4 * phase, 4 * phase - 4)
+    )
+    return np.where(time > reached, rising + oven.swing_c * triangle, rising)

@@ -1,0 +1,208 @@
+"""Findings of the bakes."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from windcrest_core.bake.bodies import longest_overhang_mm
+from windcrest_core.bake.cure import CURED
+from windcrest_core.body.solids import SheetSolid
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Finding, fix
+
+if TYPE_CHECKING:
+    from windcrest_core.bake.station import BakePlan
+
+WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
+CRACK_HIGH = 25.0
+
+
+def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
+    found: list[Finding] = []
+    for bake in bakes:
+        found += [*_raw_inside(bake), *_scorched(bake), *_melting(work, bake), *_peak(bake)]
+        found += [*_cracks(work, bake), *_labels(work, bake)]
+    return found + _sagging(work)
+
+
+def _raw_inside(bake: BakePlan) -> list[Finding]:
+    raw = [part for part in bake.parts if part.raw_in and part.fusion < CURED]
+    if not raw:
+        return []
+    worst = min(raw, key=lambda part: part.fusion)
+    thinner = max(3.0, min(4.0, worst.clay_mm - 2))
+    return [
+        Finding(
+            id="bake.core.raw",
+            station="bake",
+            severity="stop" if worst.fusion < 0.8 else "warn",
+            subject=worst.id,
+            title=f"Bake {bake.number}: the {worst.label} is {worst.fusion:.0%} fused inside",
+            reason="Clay that is not fused through is brittle and crumbles later. House rules choose "
+            "the minutes; the model asks for more. Bake a chip beside it and bend it.",
+            numbers={
+                "fusion": worst.fusion,
+                "core_c": worst.core_c,
+                "minutes": bake.done_min or bake.advised_min.value,
+                "model_min": worst.model_min or 240.0,
+            },
+            fixes=[
+                fix(
+                    f"Thin these walls to {thinner:g} mm over foil",
+                    *(
+                        pair
+                        for part in raw
+                        for pair in (
+                            (f"part/{part.id}/wall_mm", thinner),
+                            (f"part/{part.id}/core", "foil"),
+                        )
+                    ),
+                )
+            ],
+        )
+    ]
+
+
+def _scorched(bake: BakePlan) -> list[Finding]:
+    burnt = [part for part in bake.parts if part.scorch > part.scorch_limit]
+    if not burnt:
+        return []
+    worst = max(burnt, key=lambda part: part.scorch / part.scorch_limit)
+    return [
+        Finding(
+            id="bake.scorch",
+            station="bake",
+            severity="warn",
+            subject=worst.id,
+            title=f"Bake {bake.number}: the {worst.label} browns",
+            reason="Pale and translucent clay yellows first; all bakes together count. Tent it with "
+            "foil, steady the oven, or paint over it.",
+            numbers={"scorch": worst.scorch, "limit": worst.scorch_limit},
+            fixes=[fix("Use a mid-toned clay there", (f"part/{worst.id}/clay", "rigid"))],
+        )
+    ]
+
+
+def _melting(work: Workpiece, bake: BakePlan) -> list[Finding]:
+    found = []
+    for insert in bake.inserts:
+        if insert.peak_c <= insert.limit_c:
+            continue
+        found.append(
+            Finding(
+                id="bake.insert.melts",
+                station="bake",
+                severity="stop",
+                subject=insert.id,
+                title=f"Bake {bake.number}: the {insert.label} of {insert.material} "
+                "cannot take the oven",
+                reason="It softens, warps or clouds at this temperature. A lower oven is no way "
+                "out: the clay would not fuse.",
+                numbers={"peak_c": insert.peak_c, "limit_c": insert.limit_c},
+                fixes=[
+                    fix("Swap it for glass", (f"part/{insert.id}/stock", "glass")),
+                    fix(
+                        "Leave its place open and put it in after the last bake",
+                        (f"part/{insert.id}/made_apart", True),
+                    ),
+                ],
+            )
+        )
+    return found
+
+
+def _peak(bake: BakePlan) -> list[Finding]:
+    limit = min(bake.maximum_c, WARN_AIR_C)
+    if bake.peak_air_c <= limit:
+        return []
+    return [
+        Finding(
+            id="bake.peak.over",
+            station="bake",
+            severity="stop" if bake.peak_air_c > min(bake.maximum_c, STOP_AIR_C) else "warn",
+            subject=bake.slowest,
+            title=f"Bake {bake.number}: the air swings past the maker's maximum",
+            reason="Overheated polymer clay gives off irritating hydrogen chloride. Steady the oven "
+            "with a stone or a tent, or correct its offset in House rules.",
+            numbers={"peak_c": bake.peak_air_c, "maximum_c": bake.maximum_c},
+        )
+    ]
+
+
+def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
+    risky = [part for part in bake.parts if part.raw_in and part.crack_index > CRACK_HIGH]
+    if not risky:
+        return []
+    worst = max(risky, key=lambda part: part.crack_index)
+    cold = work.context.rules.oven.start == "cold"
+    return [
+        Finding(
+            id="bake.crack.risk",
+            station="bake",
+            severity="note" if cold else "warn",
+            subject=worst.id,
+            title=f"Bake {bake.number}: the {worst.label} may crack as it heats",
+            reason="Its surface is hard while the inside is still cold and swells. A thinner wall "
+            "or a start from cold makes it gentler.",
+            numbers={"crack_index_c": worst.crack_index, "high_c": CRACK_HIGH},
+            fixes=[fix("Wall of 4 mm there", (f"part/{worst.id}/wall_mm", 4.0))]
+            if worst.clay_mm > 4
+            else [],
+        )
+    ]
+
+
+def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
+    shelf = catalogue()
+    clays = {work.sheet.part(part.id).clay for part in bake.parts}
+    strict = min((shelf.clays[key] for key in clays), key=lambda clay: clay.maximum_c.value)
+    if bake.label_c.value <= strict.maximum_c.value:
+        return []
+    ids = [part.id for part in bake.parts if work.sheet.part(part.id).clay == strict.id]
+    return [
+        Finding(
+            id="bake.labels.clash",
+            station="bake",
+            severity="stop",
+            subject=ids[0],
+            title=f"Bake {bake.number}: {strict.label} cannot take what the other clay needs",
+            reason="Two clays in one bake must share a temperature that both labels allow.",
+            numbers={"needed_c": bake.label_c.value, "maximum_c": strict.maximum_c.value},
+            fixes=[fix("Make it apart", *((f"part/{key}/made_apart", True) for key in ids))],
+        )
+    ]
+
+
+def _sagging(work: Workpiece) -> list[Finding]:
+    """Free sheets and rods without wire, longer than hot raw clay can hold out."""
+    wired = {joint for run in work.sheet.runs for joint in run.path}
+    found = []
+    for piece in work.clay_pieces:
+        part = piece.part
+        if part.made_apart or part.press_in or part.lies_on is not None:
+            continue
+        if part.layer == 0 and part.bone in wired:
+            continue
+        sheet = isinstance(piece.solid, SheetSolid)
+        thick = piece.solid.greatest_thickness_mm
+        low, high = piece.solid.bounds()
+        spans = sorted(float(size) for size in high - low)
+        out = spans[1] if sheet else spans[2]
+        allowed = longest_overhang_mm(thick, sheet)
+        if out <= allowed:
+            continue
+        found.append(
+            Finding(
+                id="bake.overhang.sags",
+                station="bake",
+                severity="warn",
+                subject=part.id,
+                title=f"{part.label}: hangs out {out:.0f} mm without wire",
+                reason="Clay is softest just before it sets. Hold it up in the oven with card, a "
+                "nest of foil or a stand, wire it, or bake it apart lying down.",
+                numbers={"overhang_mm": out, "allowed_mm": allowed},
+                fixes=[fix("Bake it apart, lying down", (f"part/{part.id}/made_apart", True))],
+            )
+        )
+    return found

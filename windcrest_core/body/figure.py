@@ -1,0 +1,179 @@
+"""The figure in space: every part as a solid on its posed bone, and what is under its skin."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from windcrest_core.body.skeleton import Array, Bone, posed, turn_matrix
+from windcrest_core.body.solids import (
+    BoxSolid,
+    CoilSolid,
+    EllipsoidSolid,
+    RoundConeSolid,
+    SheetSolid,
+    Solid,
+)
+from windcrest_core.sheet.model import (
+    Box,
+    Coil,
+    Ellipsoid,
+    FigureSheet,
+    Part,
+    Place,
+    RoundCone,
+    Sheet,
+)
+
+COIL_STEP_DEG = 24.0
+WORLD = np.eye(3)
+
+
+@dataclass(frozen=True)
+class Piece:
+    """A part in space; `core` is what lies under its wall, if there is room for any."""
+
+    part: Part
+    solid: Solid
+    core: Solid | None
+    wall_mm: float
+
+
+@dataclass(frozen=True)
+class Figure:
+    """The posed figure standing on z = 0."""
+
+    height_mm: float
+    head_mm: float
+    bones: dict[str, Bone]
+    pieces: list[Piece]
+
+    def piece(self, part_id: str) -> Piece:
+        return next(piece for piece in self.pieces if piece.part.id == part_id)
+
+
+def _girths(sheet: FigureSheet, part: Part) -> tuple[float, float]:
+    """How much broader and deeper than the ordinary this part is."""
+    body = sheet.body
+    match part.girth:
+        case "trunk":
+            breadth = body.hip_breadth if part.bone == "hips" else body.shoulder_breadth
+            return body.build * breadth, body.build
+        case "limb":
+            return body.limb_thickness, body.limb_thickness
+        case "head":
+            return body.head_breadth, body.head_depth
+        case "own":
+            return 1.0, 1.0
+
+
+def _place(bone: Bone, place: Place, unit_mm: float, upright: bool) -> Array:
+    """Across and front in units of size, along in lengths of the bone."""
+    if upright:
+        return np.asarray(bone.end + np.asarray(place) * unit_mm)
+    local = np.array([place[0] * unit_mm, place[1] * unit_mm, place[2] * bone.length_mm])
+    return np.asarray(bone.start + bone.frame @ local)
+
+
+def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Solid:
+    """The solid of a part on its bone, mm."""
+    unit = sheet.height_mm if part.scale == "figure" else head_mm
+    wide, deep = _girths(sheet, part)
+    upright = part.orient == "world"
+    frame = WORLD if upright else bone.frame
+    shape = part.shape
+
+    def at(place: Place) -> Array:
+        return _place(bone, place, unit, upright)
+
+    match shape:
+        case RoundCone():
+            start, end = at(shape.start), at(shape.end)
+            axis = end - start
+            length = float(np.linalg.norm(axis))
+            along = axis / length if length > 1e-6 else frame[:, 2]
+            return RoundConeSolid(
+                start,
+                _frame_along(along, frame),
+                shape.start_radius * unit * wide,
+                shape.end_radius * unit * wide,
+                length,
+                shape.depth * deep / wide,
+            )
+        case Ellipsoid():
+            a, b, c = shape.semi_axes
+            turned = frame @ turn_matrix(shape.turns_deg)
+            tall = (wide + deep) / 2 if part.girth == "limb" else 1.0
+            axes = (a * unit * wide, b * unit * deep, c * unit * tall)
+            return EllipsoidSolid(at(shape.centre), turned, axes)
+        case Box():
+            a, b, c = shape.half_sizes
+            turned = frame @ turn_matrix(shape.turns_deg)
+            return BoxSolid(at(shape.centre), turned, (a * unit * wide, b * unit * deep, c * unit))
+        case Sheet():
+            turned = frame @ turn_matrix(shape.turns_deg)
+            outline = tuple((u * unit * wide, v * unit) for u, v in shape.outline)
+            return SheetSolid(at(shape.centre), turned, outline, shape.thickness * unit)
+        case Coil():
+            return CoilSolid(
+                at(shape.start), frame @ turn_matrix(shape.turns_deg), _arc(shape, unit)
+            )
+
+
+def _frame_along(along: Array, frame: Array) -> Array:
+    """Axes with z `along` and y as near the front of `frame` as that allows."""
+    front = frame[:, 1] - (frame[:, 1] @ along) * along
+    if np.linalg.norm(front) < 1e-6:
+        front = frame[:, 0] - (frame[:, 0] @ along) * along
+    front = front / np.linalg.norm(front)
+    return np.column_stack([np.cross(front, along), front, along])
+
+
+def _arc(shape: Coil, unit: float) -> tuple[RoundConeSolid, ...]:
+    steps = max(3, math.ceil(shape.sweep_deg / COIL_STEP_DEG))
+    share = np.linspace(0.0, 1.0, steps + 1)
+    angle = np.radians(shape.sweep_deg) * share
+    radius = shape.bend_radius * unit
+    points = np.column_stack(
+        [shape.rise * unit * share, radius * (1 - np.cos(angle)), radius * np.sin(angle)]
+    )
+    radii = (shape.start_radius + (shape.end_radius - shape.start_radius) * share) * unit
+    segments = []
+    for i in range(steps):
+        axis = points[i + 1] - points[i]
+        length = float(np.linalg.norm(axis))
+        frame = _frame_along(axis / length, np.eye(3)[:, [1, 0, 2]])
+        segments.append(
+            RoundConeSolid(points[i], frame, float(radii[i]), float(radii[i + 1]), length)
+        )
+    return tuple(segments)
+
+
+def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
+    """Place every part of the sheet in space and stand the figure on the ground.
+
+    Parameters
+    ----------
+    wall_mm : wall of the parts that name none, mm (House rules).
+    """
+    bones = posed(sheet)
+    head_mm = sheet.height_mm / sheet.body.heads_tall
+    solids = [
+        (part, solid_of(sheet, part, bones[part.bone], head_mm)) for part in sheet.parts
+    ]
+    standing = [solid for part, solid in solids if part.contact] or [s for _, s in solids]
+    lowest = min((solid.lowest_z() for solid in standing), default=0.0)
+    lift = np.array([0.0, 0.0, -lowest])
+    bones = {
+        joint: replace(bone, start=bone.start + lift)
+        for joint, bone in bones.items()
+    }
+    pieces = []
+    for part, solid in solids:
+        wall = part.wall_mm if part.wall_mm is not None else wall_mm
+        solid = solid.moved(lift)
+        cored = part.core == "foil" and part.stock is None
+        pieces.append(Piece(part, solid, solid.shrunk(wall) if cored else None, wall))
+    return Figure(sheet.height_mm, head_mm, bones, pieces)

@@ -1,0 +1,66 @@
+"""What every part weighs, raw, and where its middle is. Wire is added by the frame."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from windcrest_core.body.figure import Figure
+from windcrest_core.body.skeleton import Array
+from windcrest_core.body.volumes import Share
+from windcrest_core.catalogue import catalogue
+from windcrest_core.sheet.model import Part
+
+FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}
+
+
+@dataclass(frozen=True)
+class PartMass:
+    """Grams of clay or stock (`skin_g`) and of foil (`core_g`), and the centre of both, mm."""
+
+    skin_g: float
+    core_g: float
+    centre: Array
+
+    @property
+    def total_g(self) -> float:
+        return self.skin_g + self.core_g
+
+
+def skin_density_g_cm3(part: Part) -> float:
+    """Density of what the part is made of, g/cm³."""
+    shelf = catalogue()
+    if part.stock is not None:
+        return shelf.stock_materials[part.stock].density_g_cm3.value
+    return shelf.clays[part.clay].density_g_cm3.value
+
+
+def masses(figure: Figure, shares: dict[str, Share], packed_g_cm3: float) -> dict[str, PartMass]:
+    """Mass of every part, g.
+
+    Parameters
+    ----------
+    packed_g_cm3 : density of the squeezed foil, g/cm³.
+    """
+    found = {}
+    for piece in figure.pieces:
+        share = shares[piece.part.id]
+        skin_g = share.skin_mm3 * 1e-3 * skin_density_g_cm3(piece.part)
+        core_g = share.core_mm3 * 1e-3 * packed_g_cm3
+        total = skin_g + core_g
+        centre = (
+            (share.skin_centre * skin_g + share.core_centre * core_g) / total
+            if total > 0
+            else piece.solid.centre
+        )
+        found[piece.part.id] = PartMass(skin_g, core_g, centre)
+    return found
+
+
+def centre_of(parts: list[PartMass]) -> tuple[float, Array]:
+    """Total mass, g, and centre of mass, mm."""
+    total = sum(part.total_g for part in parts)
+    if total <= 0:
+        return 0.0, np.zeros(3)
+    return total, np.sum([part.centre * part.total_g for part in parts], axis=0) / total

@@ -1,0 +1,304 @@
+"""The joint tree of a figure at its height and in its pose.
+
+World axes, mm: x to the figure's right, y forward, z up; the ground is z = 0. A bone has the id
+of the joint it starts at, and a frame of three unit vectors: across, front, along.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.body.canon import (
+    FOOT_LENGTH,
+    HIP_BREADTH,
+    SHOULDER_BREADTH,
+    canon,
+)
+from windcrest_core.sheet.model import Biped, FigureSheet, Quadruped, TailedBiped
+
+Array = NDArray[np.float64]
+UP, DOWN, FORWARD, BACK = (0.0, 0.0, 1.0), (0.0, 0.0, -1.0), (0.0, 1.0, 0.0), (0.0, -1.0, 0.0)
+Vector = tuple[float, float, float]
+SIDES = (("r", 1.0), ("l", -1.0))
+
+
+@dataclass(frozen=True)
+class RestBone:
+    """A bone at rest, lengths as fractions of the figure's height."""
+
+    joint: str
+    parent: str | None
+    offset: Vector
+    direction: Vector
+    length: float
+
+
+@dataclass(frozen=True)
+class Bone:
+    """A posed bone, mm; `frame` columns are across, front, along.
+
+    `parent_turn` and `rest` are what its joint's angles are measured in (see `rest_frame`).
+    """
+
+    joint: str
+    parent: str | None
+    start: Array
+    frame: Array
+    length_mm: float
+    parent_turn: Array
+    rest: Array
+
+    @property
+    def end(self) -> Array:
+        return self.start + self.frame[:, 2] * self.length_mm
+
+
+def _unit(v: Vector) -> Vector:
+    n = math.sqrt(sum(c * c for c in v))
+    return (v[0] / n, v[1] / n, v[2] / n)
+
+
+def _times(v: Vector, k: float) -> Vector:
+    return (v[0] * k, v[1] * k, v[2] * k)
+
+
+def _limb(
+    first: tuple[str, str, Vector],
+    chain: list[tuple[str, Vector, float]],
+) -> list[RestBone]:
+    """Bones end to end: the first hangs off (parent, offset), each next off the end before."""
+    name, parent, offset = first
+    bones: list[RestBone] = []
+    for index, (joint, direction, length) in enumerate(chain):
+        if index:
+            before = bones[-1]
+            parent, offset = before.joint, _times(before.direction, before.length)
+        bones.append(
+            RestBone(name if index == 0 else joint, parent, offset, _unit(direction), length)
+        )
+    return bones
+
+
+def _biped(body: Biped) -> list[RestBone]:
+    c = canon(body.heads_tall)
+    trunk = c.shoulder - c.hip
+    waist = 0.42 * trunk
+    bones = [
+        RestBone("hips", None, (0, 0, c.hip), UP, waist),
+        RestBone("waist", "hips", (0, 0, waist), UP, trunk - waist),
+        RestBone("neck", "waist", (0, 0, trunk - waist), UP, c.chin - c.shoulder),
+        RestBone("head", "neck", (0, 0, c.chin - c.shoulder), UP, 1 - c.chin),
+    ]
+    for side, sign in SIDES:
+        shoulder = (sign * SHOULDER_BREADTH / 2 * body.shoulder_breadth, 0.0, trunk - waist)
+        hip = (sign * 0.52 * HIP_BREADTH / 2 * body.hip_breadth, 0.0, 0.0)
+        bones += _limb(
+            (f"shoulder_{side}", "waist", shoulder),
+            [
+                ("", DOWN, c.shoulder - c.elbow),
+                (f"elbow_{side}", DOWN, c.elbow - c.wrist),
+                (f"wrist_{side}", DOWN, c.wrist - c.fingertip),
+            ],
+        )
+        bones += _limb(
+            (f"hip_{side}", "hips", hip),
+            [
+                ("", DOWN, c.hip - c.knee),
+                (f"knee_{side}", DOWN, c.knee - c.ankle),
+                (f"ankle_{side}", FORWARD, 0.72 * FOOT_LENGTH),
+            ],
+        )
+    return bones
+
+
+def _tail(root: str, offset: Vector, length: float, droop: float) -> list[RestBone]:
+    return _limb(
+        ("tail_1", root, offset),
+        [
+            ("", (0, -1, -droop), 0.4 * length),
+            ("tail_2", (0, -1, -0.35 * droop), 0.33 * length),
+            ("tail_3", BACK, 0.27 * length),
+        ],
+    )
+
+
+def _tailed_biped(body: TailedBiped) -> list[RestBone]:
+    head, pitch = 1.0 / body.heads_tall, math.radians(body.trunk_pitch_deg)
+    leg = 0.34 if body.wing_span == 0 else 0.36
+    trunk_rise = max(0.12, 1.0 - leg - 0.9 * head - body.neck_length)
+    lean = (0.0, math.sin(pitch), math.cos(pitch))
+    trunk = trunk_rise / max(0.5, math.cos(pitch))
+    end = _times(lean, trunk / 2)
+    bones = [
+        RestBone("hips", None, (0, 0, leg), lean, trunk / 2),
+        RestBone("waist", "hips", end, lean, trunk / 2),
+        RestBone("neck", "waist", end, UP, body.neck_length),
+        RestBone("head", "neck", (0, 0, body.neck_length), UP, 0.9 * head),
+        *_tail("hips", (0, -0.03, -0.01), body.tail_length, 0.9),
+    ]
+    for side, sign in SIDES:
+        if body.wing_span == 0:
+            shoulder = (sign * 0.115 * body.shoulder_breadth, end[1] * 0.9, end[2] * 0.9)
+            bones += _limb(
+                (f"shoulder_{side}", "waist", shoulder),
+                [("", DOWN, 0.15), (f"elbow_{side}", DOWN, 0.13), (f"wrist_{side}", DOWN, 0.08)],
+            )
+        hip = (sign * 0.075 * body.hip_breadth, 0.0, 0.0)
+        bones += _limb(
+            (f"hip_{side}", "hips", hip),
+            [
+                ("", (0, 0.45, -0.9), 0.40 * leg),
+                (f"knee_{side}", (0, -0.5, -0.87), 0.40 * leg),
+                (f"ankle_{side}", (0, 0.35, -0.94), 0.25 * leg),
+                (f"ball_{side}", FORWARD, 0.10),
+            ],
+        )
+    return bones
+
+
+def _quadruped(body: Quadruped) -> list[RestBone]:
+    head, half = 1.0 / body.heads_tall, 0.5 * body.trunk_length
+    bones = [
+        RestBone("hips", None, (0, -half, 0.62), FORWARD, half),
+        RestBone("waist", "hips", (0, half, 0), FORWARD, half),
+        RestBone("neck", "waist", (0, half, 0.06), _unit((0, 0.85, 0.5)), body.neck_length),
+        RestBone(
+            "head",
+            "neck",
+            _times(_unit((0, 0.85, 0.5)), body.neck_length),
+            _unit((0, 0.8, -0.6)),
+            1.25 * head,
+        ),
+        *_tail("hips", (0, -0.06, 0.08), body.tail_length, 2.2),
+    ]
+    for side, sign in SIDES:
+        bones += _limb(
+            (f"shoulder_{side}", "waist", (sign * 0.13 * body.shoulder_breadth, half, -0.08)),
+            [("", DOWN, 0.22), (f"elbow_{side}", DOWN, 0.20), (f"wrist_{side}", DOWN, 0.09)],
+        )
+        bones += _limb(
+            (f"hip_{side}", "hips", (sign * 0.12 * body.hip_breadth, 0.0, -0.06)),
+            [
+                ("", (0, 0.25, -1), 0.24),
+                (f"knee_{side}", (0, -0.25, -1), 0.22),
+                (f"ankle_{side}", DOWN, 0.09),
+            ],
+        )
+    return bones
+
+
+def _wings(body: Biped | TailedBiped | Quadruped, waist_length: float) -> list[RestBone]:
+    bones: list[RestBone] = []
+    for side, sign in SIDES:
+        root = (sign * 0.09 * body.build, -0.03, 0.75 * waist_length)
+        bones += _limb(
+            (f"wing_{side}", "waist", root),
+            [
+                ("", (sign, -0.2, 0.15), 0.2 * body.wing_span),
+                (f"wing_tip_{side}", (sign, -0.35, -0.1), 0.3 * body.wing_span),
+            ],
+        )
+    return bones
+
+
+def rest_bones(sheet: FigureSheet) -> list[RestBone]:
+    """The figure's bones at rest, parents first."""
+    body = sheet.body
+    match body:
+        case Biped():
+            bones = _biped(body)
+        case TailedBiped():
+            bones = _tailed_biped(body)
+        case Quadruped():
+            bones = _quadruped(body)
+    if body.wing_span > 0:
+        waist = next(bone for bone in bones if bone.joint == "waist")
+        bones += _wings(body, waist.length)
+    return bones
+
+
+def _turn(axis: int, degrees: float) -> Array:
+    c, s = math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
+    m = np.eye(3)
+    a, b = ((1, 2), (2, 0), (0, 1))[axis]
+    m[a, a] = m[b, b] = c
+    m[a, b], m[b, a] = -s, s
+    return m
+
+
+def turn_matrix(turns_deg: Vector) -> Array:
+    """Rotation about across, then front, then along, degrees."""
+    return np.asarray(_turn(2, turns_deg[2]) @ _turn(1, turns_deg[1]) @ _turn(0, turns_deg[0]))
+
+
+def rest_frame(direction: Vector) -> Array:
+    """Columns: the swing axis, the way a positive swing moves the bone, against the bone."""
+    d = np.asarray(direction, dtype=float)
+    reference = np.array(UP if abs(d[1]) > 0.7 else FORWARD)
+    front = reference - (reference @ d) * d
+    front /= np.linalg.norm(front)
+    return np.column_stack([np.cross(front, -d), front, -d])
+
+
+def mirror_sign(joint: str) -> float:
+    """Outward is to −x on the left and to +x on the right: the sign of spread and turn."""
+    return -1.0 if joint.endswith("_r") else 1.0
+
+
+def posed(sheet: FigureSheet) -> dict[str, Bone]:
+    """The figure's bones, posed, mm, with the root where it is at rest. Lengths never change."""
+    height = sheet.height_mm
+    globals_: dict[str, Array] = {}
+    bones: dict[str, Bone] = {}
+    for rest in rest_bones(sheet):
+        parent_turn = globals_[rest.parent] if rest.parent else np.eye(3)
+        origin = bones[rest.parent].start if rest.parent else np.zeros(3)
+        frame = rest_frame(rest.direction)
+        turn = parent_turn
+        if (angles := sheet.pose.get(rest.joint)) is not None:
+            sign = mirror_sign(rest.joint)
+            local = (
+                _turn(0, angles.swing_deg)
+                @ _turn(1, sign * angles.spread_deg)
+                @ _turn(2, sign * angles.turn_deg)
+            )
+            turn = parent_turn @ frame @ local @ frame.T
+        globals_[rest.joint] = turn
+        across = frame[:, 0]
+        if across[int(np.argmax(np.abs(across)))] < 0:
+            across = -across
+        bones[rest.joint] = Bone(
+            joint=rest.joint,
+            parent=rest.parent,
+            start=origin + parent_turn @ np.asarray(rest.offset) * height,
+            frame=turn @ np.column_stack([across, frame[:, 1], -frame[:, 2]]),
+            length_mm=rest.length * height,
+            parent_turn=parent_turn,
+            rest=frame,
+        )
+    return bones
+
+
+def angles_towards(bone: Bone, direction: Array, sign: float) -> list[tuple[float, float]]:
+    """The (swing, spread) pairs, degrees, that point a bone in a world direction; turn is free."""
+    x, y, z = bone.rest.T @ bone.parent_turn.T @ (direction / np.linalg.norm(direction))
+    spread = math.degrees(math.asin(max(-1.0, min(1.0, -x))))
+    swing = math.degrees(math.atan2(y, -z))
+    pairs = []
+    for sw, sp in ((swing, spread), (swing + 180, 180 - spread)):
+        for turn in (-360, 0, 360):
+            pairs += [(sw + turn, sign * sp), (sw + turn, sign * sp - 360 * sign)]
+    return pairs
+
+
+def subtree(bones: dict[str, Bone], joint: str) -> set[str]:
+    """`joint` and every bone that hangs on it."""
+    members = {joint}
+    for bone in bones.values():
+        if bone.parent in members:
+            members.add(bone.joint)
+    return members

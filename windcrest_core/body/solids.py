@@ -1,0 +1,421 @@
+"""The solids a figure is made of: signed distance, exact volume, outline, and what is left
+when a wall is taken off. All in mm; a solid lives in its own frame at an origin in the world."""
+
+from __future__ import annotations
+
+import math
+from abc import ABC, abstractmethod
+from dataclasses import dataclass, replace
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+Field = NDArray[np.float32]
+FRONT = np.array([[-1.0, 0.0, 0.0], [0.0, 0.0, 1.0]])
+SIDE = np.array([[0.0, 1.0, 0.0], [0.0, 0.0, 1.0]])
+PLAN = np.array([[-1.0, 0.0, 0.0], [0.0, 1.0, 0.0]])
+_ANGLES = np.linspace(0.0, 2.0 * math.pi, 28, endpoint=False)
+_CIRCLE = np.stack([np.cos(_ANGLES), np.sin(_ANGLES)])
+
+
+@dataclass(frozen=True)
+class Solid(ABC):
+    """`frame` columns are the solid's own axes in the world, `origin` its zero."""
+
+    origin: Array
+    frame: Array
+
+    @abstractmethod
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        """Signed distance in the solid's own axes, mm; negative inside."""
+
+    @property
+    @abstractmethod
+    def volume_mm3(self) -> float: ...
+
+    @property
+    @abstractmethod
+    def thickness_mm(self) -> float:
+        """The least thickness through the middle."""
+
+    @property
+    @abstractmethod
+    def greatest_thickness_mm(self) -> float:
+        """The diameter of the largest ball that fits inside."""
+
+    @abstractmethod
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        """What is left under a wall, or None."""
+
+    @abstractmethod
+    def hull_points(self, view: Array) -> list[Array]:
+        """Pieces whose convex hulls together are the outline in `view` (2×3)."""
+
+    @property
+    def centre(self) -> Array:
+        """A point in the middle, world."""
+        return self.origin
+
+    @property
+    @abstractmethod
+    def half_extents(self) -> tuple[Array, Array]:
+        """Own-axis box: centre offset and half sizes."""
+
+    def bounds(self) -> tuple[Array, Array]:
+        """Axis-aligned box in the world."""
+        offset, half = self.half_extents
+        middle = self.origin + self.frame @ offset
+        reach = np.abs(self.frame) @ half
+        return middle - reach, middle + reach
+
+    def lowest_z(self) -> float:
+        points = np.concatenate(self.hull_points(SIDE))
+        return float(points[:, 1].min())
+
+    def moved(self, by: Array) -> Solid:
+        return replace(self, origin=self.origin + by)
+
+    def world_distance(self, x: Field, y: Field, z: Field) -> Field:
+        """Signed distance at world points; the arrays broadcast."""
+        f, o = self.frame.astype(np.float32), self.origin
+        dx, dy, dz = (
+            x - np.float32(o[0]),
+            y - np.float32(o[1]),
+            z - np.float32(o[2]),
+        )
+        return self.distance(
+            dx * f[0, 0] + dy * f[1, 0] + dz * f[2, 0],
+            dx * f[0, 1] + dy * f[1, 1] + dz * f[2, 1],
+            dx * f[0, 2] + dy * f[1, 2] + dz * f[2, 2],
+        )
+
+    def outline(self, view: Array) -> shapely.Geometry:
+        """Silhouette in `view`, mm."""
+        hulls = [shapely.convex_hull(shapely.multipoints(p)) for p in self.hull_points(view)]
+        return hulls[0] if len(hulls) == 1 else shapely.union_all(hulls)
+
+
+def _ellipse(centre: Array, axes: Array) -> Array:
+    """Boundary points of the projection of an ellipsoid whose 2×3 semi-axis columns are `axes`."""
+    form = axes @ axes.T
+    lengths = np.sqrt(np.einsum("in,ij,jn->n", _CIRCLE, form, _CIRCLE))
+    return np.asarray(centre + (form @ _CIRCLE / np.maximum(lengths, 1e-9)).T)
+
+
+@dataclass(frozen=True)
+class RoundConeSolid(Solid):
+    """Hull of a ball of `r1` at the origin and one of `r2` at `h` along z; y scaled by `depth`."""
+
+    r1: float
+    r2: float
+    h: float
+    depth: float = 1.0
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        r1, r2, h, depth = (np.float32(v) for v in (self.r1, self.r2, self.h, self.depth))
+        y = y / depth
+        radial2 = x * x + y * y
+        radial = np.sqrt(radial2)
+        slope = (r1 - r2) / h if h > 1e-6 else np.float32(2.0)
+        if abs(slope) >= 1:
+            shift = np.float32(0.0) if r1 >= r2 else h
+            far = np.sqrt(radial2 + (z - shift) ** 2)
+            d = far - max(r1, r2)
+            ny2 = (y / np.maximum(far, 1e-6)) ** 2
+        else:
+            a = np.float32(math.sqrt(1 - float(slope) ** 2))
+            k = a * z - slope * radial
+            near1 = np.sqrt(radial2 + z * z)
+            near2 = np.sqrt(radial2 + (z - h) ** 2)
+            low, high = k < 0, k > a * h
+            d = np.where(low, near1 - r1, np.where(high, near2 - r2, radial * a + z * slope - r1))
+            if self.depth == 1.0:
+                return d
+            size = np.where(low, near1, np.where(high, near2, np.maximum(radial, 1e-6) / a))
+            ny2 = (y / np.maximum(size, 1e-6)) ** 2
+        if self.depth == 1.0:
+            return d
+        return d / np.sqrt(1 + ny2 * (1 / (depth * depth) - 1))
+
+    @property
+    def volume_mm3(self) -> float:
+        """Frustum between the tangent circles and two ball caps, exact."""
+        r1, r2, h = self.r1, self.r2, self.h
+        s = (r1 - r2) / h if h > 1e-9 else 2.0
+        if abs(s) >= 1:
+            return 4 / 3 * math.pi * max(r1, r2) ** 3 * self.depth
+        low, high = r1 * s, h + r2 * s
+        p1, p2 = r1 * math.sqrt(1 - s * s), r2 * math.sqrt(1 - s * s)
+        frustum = math.pi / 3 * (high - low) * (p1 * p1 + p1 * p2 + p2 * p2)
+        caps = math.pi * (r1**3 * (2 / 3 + s - s**3 / 3) + r2**3 * (2 / 3 - s + s**3 / 3))
+        return (frustum + caps) * self.depth
+
+    @property
+    def thickness_mm(self) -> float:
+        return 2 * min(self.r1, self.r2) * min(1.0, self.depth)
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return 2 * max(self.r1, self.r2) * min(1.0, self.depth)
+
+    @property
+    def centre(self) -> Array:
+        return np.asarray(self.origin + self.frame[:, 2] * self.h / 2)
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        low, high = min(-self.r1, self.h - self.r2), max(self.r1, self.h + self.r2)
+        wide = max(self.r1, self.r2)
+        return (
+            np.array([0.0, 0.0, (low + high) / 2]),
+            np.array([wide, wide * self.depth, (high - low) / 2]),
+        )
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        """A ball end too small for the wall ends the core where it is 1 mm thick in radius."""
+        floor = (wall_mm + 1.0) / min(1.0, self.depth) - wall_mm
+        c1, c2, start, length = self.r1 - wall_mm, self.r2 - wall_mm, 0.0, self.h
+        if max(c1, c2) < floor + 0.5:
+            return None
+        if c1 < floor:
+            start = self.h * (floor - c1) / (c2 - c1)
+            c1 = floor
+        elif c2 < floor:
+            length = self.h * (c1 - floor) / (c1 - c2)
+            c2 = floor
+        depth = min(((c + wall_mm) * self.depth - wall_mm) / c for c in (c1, c2))
+        origin = self.origin + self.frame[:, 2] * start
+        return RoundConeSolid(origin, self.frame, c1, c2, length - start, depth)
+
+    def hull_points(self, view: Array) -> list[Array]:
+        axes = view @ self.frame
+        scaled = axes * np.array([1.0, self.depth, 1.0])
+        at = view @ self.origin
+        return [
+            np.concatenate(
+                [
+                    _ellipse(at, scaled * self.r1),
+                    _ellipse(at + axes[:, 2] * self.h, scaled * self.r2),
+                ]
+            )
+        ]
+
+
+@dataclass(frozen=True)
+class EllipsoidSolid(Solid):
+    semi_axes: tuple[float, float, float]
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        """First-order distance, exact on the surface: q (q − 1)/|∇| with q the scaled radius."""
+        a, b, c = (np.float32(v) for v in self.semi_axes)
+        u, v, w = x / a, y / b, z / c
+        q = np.sqrt(u * u + v * v + w * w)
+        gradient = np.sqrt((u / a) ** 2 + (v / b) ** 2 + (w / c) ** 2)
+        d = q * (q - 1) / np.maximum(gradient, 1e-9)
+        return np.where(q < 1e-3, -np.float32(min(self.semi_axes)), d)
+
+    @property
+    def volume_mm3(self) -> float:
+        return 4 / 3 * math.pi * math.prod(self.semi_axes)
+
+    @property
+    def thickness_mm(self) -> float:
+        return 2 * min(self.semi_axes)
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return 2 * min(self.semi_axes)
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        return np.zeros(3), np.array(self.semi_axes)
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        if min(self.semi_axes) - wall_mm < 1.5:
+            return None
+        a, b, c = self.semi_axes
+        return replace(self, semi_axes=(a - wall_mm, b - wall_mm, c - wall_mm))
+
+    def hull_points(self, view: Array) -> list[Array]:
+        return [_ellipse(view @ self.origin, view @ self.frame * np.array(self.semi_axes))]
+
+
+@dataclass(frozen=True)
+class BoxSolid(Solid):
+    half_sizes: tuple[float, float, float]
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        a, b, c = (np.float32(v) for v in self.half_sizes)
+        u, v, w = np.abs(x) - a, np.abs(y) - b, np.abs(z) - c
+        zero = np.float32(0.0)
+        outside = np.sqrt(
+            np.maximum(u, zero) ** 2 + np.maximum(v, zero) ** 2 + np.maximum(w, zero) ** 2
+        )
+        return outside + np.minimum(np.maximum(u, np.maximum(v, w)), zero)
+
+    @property
+    def volume_mm3(self) -> float:
+        return 8 * math.prod(self.half_sizes)
+
+    @property
+    def thickness_mm(self) -> float:
+        return 2 * min(self.half_sizes)
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return 2 * min(self.half_sizes)
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        return np.zeros(3), np.array(self.half_sizes)
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        if min(self.half_sizes) - wall_mm < 1.5:
+            return None
+        a, b, c = self.half_sizes
+        return replace(self, half_sizes=(a - wall_mm, b - wall_mm, c - wall_mm))
+
+    def hull_points(self, view: Array) -> list[Array]:
+        corners = np.array(
+            [[i, j, k] for i in (-1, 1) for j in (-1, 1) for k in (-1, 1)]
+        ) * np.array(self.half_sizes)
+        return [view @ self.origin + corners @ (view @ self.frame).T]
+
+
+@dataclass(frozen=True)
+class SheetSolid(Solid):
+    """An outline in x and z, `t` thick in y."""
+
+    outline_xz: tuple[tuple[float, float], ...]
+    t: float
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        flat = self._flat_distance(x, z)
+        across = np.abs(y) - np.float32(self.t / 2)
+        zero = np.float32(0.0)
+        outside = np.sqrt(np.maximum(flat, zero) ** 2 + np.maximum(across, zero) ** 2)
+        return outside + np.minimum(np.maximum(flat, across), zero)
+
+    def _flat_distance(self, x: Field, z: Field) -> Field:
+        """Distance to the outline, negative inside (winding by crossings)."""
+        x, z = np.broadcast_arrays(x, z)
+        best = np.full(x.shape, np.float32(1e12), dtype=np.float32)
+        inside = np.zeros(x.shape, dtype=bool)
+        points = np.asarray(self.outline_xz, dtype=np.float32)
+        for (ax, az), (bx, bz) in zip(points, np.roll(points, -1, axis=0), strict=True):
+            ex, ez = bx - ax, bz - az
+            px, pz = x - ax, z - az
+            t = np.clip((px * ex + pz * ez) / max(ex * ex + ez * ez, 1e-9), 0, 1)
+            best = np.minimum(best, (px - ex * t) ** 2 + (pz - ez * t) ** 2)
+            if az != bz:
+                crosses = (az > z) != (bz > z)
+                inside ^= crosses & (px < ex * (pz / ez))
+        far = np.sqrt(best)
+        return np.where(inside, -far, far)
+
+    @property
+    def area_mm2(self) -> float:
+        return float(shapely.area(shapely.polygons(np.asarray(self.outline_xz))))
+
+    @property
+    def volume_mm3(self) -> float:
+        return self.area_mm2 * self.t
+
+    @property
+    def thickness_mm(self) -> float:
+        return self.t
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return self.t
+
+    @property
+    def centre(self) -> Array:
+        middle = np.asarray(self.outline_xz).mean(axis=0)
+        return np.asarray(self.origin + self.frame @ np.array([middle[0], 0.0, middle[1]]))
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        points = np.asarray(self.outline_xz)
+        low, high = points.min(axis=0), points.max(axis=0)
+        middle, half = (low + high) / 2, (high - low) / 2
+        return np.array([middle[0], 0.0, middle[1]]), np.array([half[0], self.t / 2, half[1]])
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        return None
+
+    def hull_points(self, view: Array) -> list[Array]:
+        points = np.asarray(self.outline_xz)
+        axes = view @ self.frame
+        flat = view @ self.origin + points @ axes[:, [0, 2]].T
+        half = axes[:, 1] * self.t / 2
+        return [np.concatenate([flat + half, flat - half])]
+
+    def outline(self, view: Array) -> shapely.Geometry:
+        """The faces and the rim between them."""
+        points = self.hull_points(view)[0]
+        n = len(self.outline_xz)
+        top, bottom = points[:n], points[n:]
+        faces = [shapely.make_valid(shapely.polygons(face)) for face in (top, bottom)]
+        rims = [
+            shapely.convex_hull(shapely.multipoints(np.stack([top[i], top[j], bottom[i], bottom[j]])))
+            for i, j in zip(range(n), [*range(1, n), 0], strict=True)
+        ]
+        return shapely.union_all([*faces, *rims])
+
+
+@dataclass(frozen=True)
+class CoilSolid(Solid):
+    """A chain of round cones along an arc, in its own axes."""
+
+    segments: tuple[RoundConeSolid, ...]
+
+    @property
+    def _world(self) -> list[RoundConeSolid]:
+        return [
+            replace(s, origin=self.origin + self.frame @ s.origin, frame=self.frame @ s.frame)
+            for s in self.segments
+        ]
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        best = self.segments[0].world_distance(x, y, z)
+        for segment in self.segments[1:]:
+            best = np.minimum(best, segment.world_distance(x, y, z))
+        return best
+
+    @property
+    def volume_mm3(self) -> float:
+        """Tube between the ends with the mean square radius, and two half balls (Pappus)."""
+        length = sum(s.h for s in self.segments)
+        first, last = self.segments[0].r1, self.segments[-1].r2
+        tube = math.pi / 3 * length * (first**2 + first * last + last**2)
+        return tube + 2 / 3 * math.pi * (first**3 + last**3)
+
+    @property
+    def thickness_mm(self) -> float:
+        return 2 * min(self.segments[0].r1, self.segments[-1].r2)
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return 2 * max(self.segments[0].r1, self.segments[-1].r2)
+
+    @property
+    def centre(self) -> Array:
+        return self._world[len(self.segments) // 2].origin
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        boxes = [segment.bounds() for segment in self.segments]
+        low = np.min([box[0] for box in boxes], axis=0)
+        high = np.max([box[1] for box in boxes], axis=0)
+        return (low + high) / 2, (high - low) / 2
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        cores = [s.shrunk(wall_mm) for s in self.segments]
+        kept = tuple(core for core in cores if isinstance(core, RoundConeSolid))
+        return replace(self, segments=kept) if kept else None
+
+    def hull_points(self, view: Array) -> list[Array]:
+        return [points for segment in self._world for points in segment.hull_points(view)]

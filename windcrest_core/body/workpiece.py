@@ -1,0 +1,47 @@
+"""What every station works on: the figure in space with its volumes and masses, worked out once."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from dataclasses import dataclass
+from functools import cached_property
+
+from windcrest_core.body.figure import Figure, Piece, figure
+from windcrest_core.body.masses import FOIL_PACKED_G_CM3, PartMass, masses
+from windcrest_core.body.volumes import Share, shares
+from windcrest_core.context import Context, Progress
+from windcrest_core.sheet.model import FigureSheet
+
+
+@dataclass(frozen=True)
+class Workpiece:
+    sheet: FigureSheet
+    context: Context
+    progress: Progress
+    figure: Figure
+    shares: dict[str, Share]
+    masses: dict[str, PartMass]
+
+    @property
+    def packed_g_cm3(self) -> float:
+        return FOIL_PACKED_G_CM3[self.context.rules.foil_packing]
+
+    @cached_property
+    def on_bone(self) -> dict[str, list[Piece]]:
+        """Pieces by the bone they are on."""
+        found: dict[str, list[Piece]] = defaultdict(list)
+        for piece in self.figure.pieces:
+            found[piece.part.bone].append(piece)
+        return found
+
+    @property
+    def clay_pieces(self) -> list[Piece]:
+        return [piece for piece in self.figure.pieces if piece.part.stock is None]
+
+
+def workpiece(sheet: FigureSheet, context: Context, progress: Progress) -> Workpiece:
+    """Place, measure and weigh the figure of `sheet`."""
+    placed = figure(sheet, context.rules.wall_mm)
+    found = shares(placed)
+    packed = FOIL_PACKED_G_CM3[context.rules.foil_packing]
+    return Workpiece(sheet, context, progress, placed, found, masses(placed, found, packed))

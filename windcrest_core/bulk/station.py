@@ -1,0 +1,232 @@
+"""Station 3: the foil core of each part, and the wall of clay over it."""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.masses import FOIL_PACKED_G_CM3
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.steps import Need, Step
+
+THIN_WALL_MM = 3.0
+THICK_WALL_MM = 9.0
+SOLID_LIMIT_MM = 20.0
+VENT_CM3 = 20.0
+
+WallState = Literal["in range", "thin", "thick", "solid", "too thick to be solid", "bought"]
+
+
+class PartBulk(Frozen):
+    """Core of one part. `foil_m` is length off the roll; `deepest_mm` the most clay anywhere."""
+
+    id: str
+    label: str
+    whole_cm3: float
+    core_cm3: float
+    foil_g: float
+    foil_m: float
+    core_ball_mm: float
+    wall_mm: float
+    deepest_mm: float
+    state: WallState
+
+
+class BulkPlan(Frozen):
+    parts: list[PartBulk]
+    foil_g: Quantity
+    foil_m: Quantity
+    core_cm3: Quantity
+    packed_g_cm3: float
+    findings: list[Finding]
+    steps: list[Step]
+
+
+def ball_mm(volume_mm3: float) -> float:
+    """Diameter of the ball of a volume, mm: (6 V/π)^(1/3).
+
+    Examples
+    --------
+    >>> round(ball_mm(10_000), 2)
+    26.73
+    """
+    return float((6 * max(volume_mm3, 0.0) / math.pi) ** (1 / 3))
+
+
+def _state(piece: Piece) -> tuple[WallState, float]:
+    if piece.part.stock is not None:
+        return "bought", 0.0
+    if piece.core is None:
+        deepest = piece.solid.greatest_thickness_mm / 2
+        return ("too thick to be solid" if 2 * deepest > SOLID_LIMIT_MM else "solid"), deepest
+    if piece.wall_mm < THIN_WALL_MM:
+        return "thin", piece.wall_mm
+    if piece.wall_mm > THICK_WALL_MM:
+        return "thick", piece.wall_mm
+    return "in range", piece.wall_mm
+
+
+def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
+    """Foil of every part.
+
+    Parameters
+    ----------
+    wire_mm3 : volume of wire inside each part, which takes the place of foil where there is any.
+    """
+    shelf, rules = catalogue(), work.context.rules
+    foil = shelf.foils[work.context.stores.foil]
+    packed = work.packed_g_cm3
+    parts = []
+    for piece in work.figure.pieces:
+        share = work.shares[piece.part.id]
+        core_mm3 = max(0.0, share.core_mm3 - wire_mm3.get(piece.part.id, 0.0))
+        state, deepest = _state(piece)
+        grams = core_mm3 * 1e-3 * packed
+        parts.append(
+            PartBulk(
+                id=piece.part.id,
+                label=piece.part.label,
+                whole_cm3=(share.skin_mm3 + share.core_mm3) / 1000,
+                core_cm3=core_mm3 / 1000,
+                foil_g=grams,
+                foil_m=grams / foil.g_per_m,
+                core_ball_mm=ball_mm(core_mm3),
+                wall_mm=piece.wall_mm,
+                deepest_mm=deepest,
+                state=state,
+            )
+        )
+    core = sum(part.core_cm3 for part in parts)
+    grams = core * packed
+    low, high = 0.5 * packed, min(0.9, 1.6 * packed)
+    packing = f"packed density, {rules.foil_packing}"
+    inputs = [
+        Input(name="core", value=core, unit="cm³"),
+        Input(name=packing, value=packed, unit="g/cm³"),
+    ]
+    assumed = "packed density assumed; one weighed ball of known size calibrates it"
+    return BulkPlan(
+        parts=parts,
+        packed_g_cm3=packed,
+        core_cm3=Quantity(
+            value=core,
+            unit="cm3",
+            why=Why(
+                formula="sum of the parts, each drawn in by its wall",
+                inputs=[Input(name="wall of House rules", value=rules.wall_mm, unit="mm")],
+                source="signed-distance grid, within 0.5 % on the reference solids",
+            ),
+        ),
+        foil_g=Quantity(
+            value=grams,
+            unit="g",
+            low=core * low,
+            high=core * high,
+            why=Why(formula="core × packed density", inputs=inputs, source=assumed, assumed=True),
+        ),
+        foil_m=Quantity(
+            value=grams / foil.g_per_m,
+            unit="m",
+            low=core * low / foil.g_per_m,
+            high=core * high / foil.g_per_m,
+            why=Why(
+                formula="grams of foil ÷ grams per metre of roll",
+                inputs=[
+                    Input(name="foil", value=grams, unit="g"),
+                    Input(name=foil.label, value=foil.g_per_m, unit="g/m"),
+                ],
+                source=f"{foil.source}; {FOIL_PACKED_G_CM3['firm']:g} g/cm³ when firm, assumed",
+                assumed=True,
+            ),
+        ),
+        findings=_findings(work, parts),
+        steps=_steps(work, parts),
+    )
+
+
+def _findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
+    found = []
+    for part in parts:
+        numbers = {"wall_mm": part.wall_mm, "deepest_mm": part.deepest_mm}
+        if part.state == "thin":
+            found.append(
+                Finding(
+                    id="bulk.wall.thin",
+                    station="bulk",
+                    severity="warn",
+                    subject=part.id,
+                    title=f"{part.label}: a wall of {part.wall_mm:g} mm shows the foil's dents",
+                    reason="Under 3 mm the clay follows every fold of the foil and cracks along it.",
+                    numbers=numbers,
+                    fixes=[fix("Make the wall 4 mm", (f"part/{part.id}/wall_mm", 4.0))],
+                )
+            )
+        elif part.state == "thick":
+            found.append(
+                Finding(
+                    id="bulk.wall.thick",
+                    station="bulk",
+                    severity="warn",
+                    subject=part.id,
+                    title=f"{part.label}: a wall of {part.wall_mm:g} mm is more clay than it needs",
+                    reason="Thick clay is heavy, bakes slowly and cracks as it heats.",
+                    numbers=numbers,
+                    fixes=[fix("Make the wall 6 mm", (f"part/{part.id}/wall_mm", 6.0))],
+                )
+            )
+        elif part.state == "too thick to be solid":
+            found.append(
+                Finding(
+                    id="bulk.solid.thick",
+                    station="bulk",
+                    severity="warn",
+                    subject=part.id,
+                    title=f"{part.label}: {2 * part.deepest_mm:.0f} mm of solid clay",
+                    reason="Solid clay above about 20 mm stays raw inside when the outside is done, "
+                    "and its weight bends the wire.",
+                    numbers=numbers,
+                    fixes=[
+                        fix(
+                            "Give it a foil core under 4 mm",
+                            (f"part/{part.id}/core", "foil"),
+                            (f"part/{part.id}/wall_mm", 4.0),
+                        )
+                    ],
+                )
+            )
+    largest = max(parts, key=lambda part: part.core_cm3, default=None)
+    if largest is not None and largest.core_cm3 > VENT_CM3:
+        found.append(
+            Finding(
+                id="bulk.core.vent",
+                station="bulk",
+                severity="note",
+                subject=largest.id,
+                title="Prick a vent into the core before each bake",
+                reason="Air sealed in the foil pushes with about 40 kPa at 135 °C and lifts the clay; "
+                "a needle hole underneath lets it out.",
+                numbers={"core_cm3": largest.core_cm3},
+            )
+        )
+    return found
+
+
+def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
+    apart = {piece.part.id for piece in work.figure.pieces if piece.part.made_apart}
+    return [
+        Step(
+            key=f"{part.id}.core.1",
+            station="bulk",
+            label=f"Foil core of the {part.label}: {part.foil_m * 100:.0f} cm of roll",
+            part=part.id,
+            minutes=3 + 0.25 * part.core_cm3,
+            needs=[]
+            if part.id in apart
+            else [Need(key="frame.join.1", reason="wire before foil: the foil holds on to it")],
+        )
+        for part in parts
+        if part.core_cm3 > 0.05
+    ]

@@ -1,0 +1,143 @@
+"""Materials and their properties: data files, each figure with its source and plausible range."""
+
+from __future__ import annotations
+
+import json
+from functools import cache
+from importlib import resources
+from typing import Any, Literal
+
+from pydantic import model_validator
+
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen
+from windcrest_core.units import wire_diameter_mm
+
+
+class Property(Frozen):
+    """A material figure: value, plausible range, unit and where it comes from."""
+
+    value: float
+    low: float
+    high: float
+    unit: str
+    source: str
+
+    @model_validator(mode="after")
+    def _within_range(self) -> Property:
+        if not self.low <= self.value <= self.high or not self.source:
+            raise ValueError(f"{self.value} is outside {self.low} to {self.high}, or has no source")
+        return self
+
+
+class Metal(Frozen):
+    id: str
+    label: str
+    yield_mpa: Property
+    modulus_gpa: Property
+    density_g_cm3: Property
+
+
+class Wire(Frozen):
+    """A wire as sold: `size` names its gauge table or a length, so it is never ambiguous."""
+
+    id: str
+    label: str
+    metal: str
+    size: str
+    price_per_m: float
+
+    @property
+    def diameter_mm(self) -> float:
+        return wire_diameter_mm(self.size)
+
+
+class Clay(Frozen):
+    id: str
+    label: str
+    colour: str
+    shade: Literal["pale", "mid", "dark"]
+    density_g_cm3: Property
+    label_c: Property
+    maximum_c: Property
+    label_min_per_6mm: Property
+    pack_g: list[float]
+    price_per_g: float
+
+
+class StockMaterial(Frozen):
+    """What an insert or held object is made of."""
+
+    id: str
+    label: str
+    limit_c: Property
+    density_g_cm3: Property
+
+
+class Foil(Frozen):
+    id: str
+    label: str
+    thickness_um: float
+    roll_width_mm: float
+    price_per_m: float
+    source: str
+
+    @property
+    def g_per_m(self) -> float:
+        """Mass of a metre of roll, g (aluminium, 2.70 g/cm³)."""
+        return self.thickness_um * 1e-3 * self.roll_width_mm * 1000.0 * 2.70e-3
+
+
+class Paint(Frozen):
+    id: str
+    label: str
+    srgb: tuple[int, int, int]
+    opacity: Literal["O", "SO", "ST", "T"]
+    tint: Literal[1, 2, 3, 4, 5]
+
+
+class Catalogue(Frozen):
+    metals: dict[str, Metal]
+    wires: dict[str, Wire]
+    clays: dict[str, Clay]
+    stock_materials: dict[str, StockMaterial]
+    foils: dict[str, Foil]
+    paints: dict[str, Paint]
+
+    def wire_metal(self, wire: Wire) -> Metal:
+        return self.metals[wire.metal]
+
+
+def known(table: dict[str, Any], key: str, path: str) -> None:
+    """Refuse `key` where the catalogue's `table` has no such entry.
+
+    Raises
+    ------
+    SheetError : with the path, the value and what is allowed.
+    """
+    if key not in table:
+        raise SheetError.one(path, key, "one of " + ", ".join(sorted(table)))
+
+
+def read_data(name: str) -> Any:
+    """The parsed content of a data file of the catalogue."""
+    return json.loads((resources.files(__name__) / "data" / name).read_text(encoding="utf-8"))
+
+
+@cache
+def catalogue() -> Catalogue:
+    """The catalogue that ships with Windcrest."""
+
+    def rows(name: str) -> dict[str, Any]:
+        return {row["id"]: row for row in read_data(name)}
+
+    return Catalogue.model_validate(
+        {
+            "metals": rows("wire_metals.json"),
+            "wires": rows("wires.json"),
+            "clays": rows("clays.json"),
+            "stock_materials": rows("stock_materials.json"),
+            "foils": rows("foils.json"),
+            "paints": rows("paints.json"),
+        }
+    )

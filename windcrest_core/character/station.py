@@ -1,0 +1,173 @@
+"""Station 1: landmarks in mm, and what must be settled before the first wire is cut."""
+
+from __future__ import annotations
+
+from windcrest_core.body.canon import FOOT_LENGTH, HIP_BREADTH, SHOULDER_BREADTH, canon
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.sheet.model import Biped
+
+SMALLEST_HEAD_MM = 18.0
+HEAVY_HEAD = 0.45
+
+
+class Landmark(Frozen):
+    """A height above the sole of the standing figure, mm, and in heads from the ground."""
+
+    id: str
+    label: str
+    height_mm: float
+    heads: float
+
+
+class Span(Frozen):
+    label: str
+    length_mm: float
+
+
+class CharacterPlan(Frozen):
+    head_mm: Quantity
+    landmarks: list[Landmark]
+    spans: list[Span]
+    findings: list[Finding]
+
+
+def character_plan(work: Workpiece) -> CharacterPlan:
+    """Landmarks and spans of the figure at its height."""
+    sheet, head = work.sheet, work.figure.head_mm
+    return CharacterPlan(
+        head_mm=Quantity(
+            value=head,
+            unit="mm",
+            why=Why(
+                formula="height ÷ heads tall",
+                inputs=[
+                    Input(name="height", value=sheet.height_mm, unit="mm"),
+                    Input(name="heads tall", value=sheet.body.heads_tall),
+                ],
+                source="teaching canons; adult ratios of Drillis and Contini (1966)",
+            ),
+        ),
+        landmarks=_landmarks(work),
+        spans=_spans(work),
+        findings=_findings(work),
+    )
+
+
+def _landmarks(work: Workpiece) -> list[Landmark]:
+    height, head = work.sheet.height_mm, work.figure.head_mm
+    if isinstance(work.sheet.body, Biped):
+        c = canon(work.sheet.body.heads_tall)
+        rows = [
+            ("crown", 1.0),
+            ("chin", c.chin),
+            ("shoulder", c.shoulder),
+            ("elbow", c.elbow),
+            ("hip", c.hip),
+            ("wrist", c.wrist),
+            ("fingertip", c.fingertip),
+            ("knee", c.knee),
+            ("ankle", c.ankle),
+        ]
+        pairs = [(name, share * height) for name, share in rows]
+    else:
+        bones = work.figure.bones
+        named = {"neck": "neck", "waist": "waist", "hips": "hips", "knee_r": "knee", "ankle_r": "hock"}
+        pairs = [("height", height)] + [
+            (label, float(bones[joint].start[2])) for joint, label in named.items() if joint in bones
+        ]
+    return [
+        Landmark(id=name, label=name, height_mm=mm, heads=mm / head)
+        for name, mm in sorted(pairs, key=lambda pair: -pair[1])
+    ]
+
+
+def _spans(work: Workpiece) -> list[Span]:
+    body, height = work.sheet.body, work.sheet.height_mm
+    bones = work.figure.bones
+    spans = []
+    if isinstance(body, Biped):
+        spans += [
+            ("shoulder breadth", SHOULDER_BREADTH * body.shoulder_breadth * height),
+            ("hip breadth", HIP_BREADTH * body.hip_breadth * height),
+            ("foot length", FOOT_LENGTH * height),
+        ]
+    named = {
+        "shoulder_r": "upper arm",
+        "elbow_r": "forearm",
+        "wrist_r": "hand",
+        "hip_r": "thigh",
+        "knee_r": "shank",
+        "neck": "neck",
+        "tail_1": "tail, first third",
+        "wing_r": "wing arm",
+        "wing_tip_r": "wing hand",
+    }
+    spans += [(label, bones[joint].length_mm) for joint, label in named.items() if joint in bones]
+    return [Span(label=label, length_mm=mm) for label, mm in spans]
+
+
+def _findings(work: Workpiece) -> list[Finding]:
+    sheet, head = work.sheet, work.figure.head_mm
+    found = []
+    if head < SMALLEST_HEAD_MM:
+        better = round(SMALLEST_HEAD_MM * sheet.body.heads_tall / 5 + 0.5) * 5.0
+        found.append(
+            Finding(
+                id="character.head.small",
+                station="character",
+                severity="warn",
+                subject="head",
+                title=f"A head of {head:.1f} mm leaves no room for a face",
+                reason="Below about 18 mm eyelids and lips are thinner than a tool's edge, and no "
+                "foil fits under the wall.",
+                numbers={"head_mm": head, "least_mm": SMALLEST_HEAD_MM},
+                fixes=[fix(f"Make the figure {better:g} mm tall", ("height_mm", better))],
+            )
+        )
+    total = sum(mass.total_g for mass in work.masses.values()) or 1.0
+    skull = sum(
+        work.masses[p.part.id].total_g for p in work.figure.pieces if p.part.bone == "head"
+    )
+    if skull / total > HEAVY_HEAD:
+        found.append(
+            Finding(
+                id="character.head.heavy",
+                station="character",
+                severity="note",
+                subject="head",
+                title=f"The head is {skull / total:.0%} of the whole weight",
+                reason="A top-heavy figure asks for a stronger neck and a broader base.",
+                numbers={"head_g": skull, "whole_g": total},
+            )
+        )
+    for piece in work.figure.pieces:
+        share = work.shares[piece.part.id]
+        seen = (share.skin_mm3 + share.core_mm3) / max(piece.solid.volume_mm3, 1e-9)
+        if seen < 0.02:
+            found.append(
+                Finding(
+                    id="character.part.buried",
+                    station="character",
+                    severity="warn",
+                    subject=piece.part.id,
+                    title=f"{piece.part.label}: buried inside other parts",
+                    reason="Nothing of it shows, and no clay is reckoned for it. Enlarge it, move it "
+                    "out, or do without.",
+                    numbers={"showing_share": seen},
+                    fixes=[fix("Do without it", (f"part/{piece.part.id}", None))],
+                )
+            )
+    if not sheet.story.strip():
+        found.append(
+            Finding(
+                id="character.story.open",
+                station="character",
+                severity="note",
+                subject="story",
+                title="Who is it?",
+                reason="A line on who this is and what it is doing settles pose, hands and face "
+                "before the first wire is cut.",
+            )
+        )
+    return found

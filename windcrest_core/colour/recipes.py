@@ -1,0 +1,138 @@
+"""Nearest mix from the paints one owns: whole parts, few paints."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import combinations
+from math import gcd
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.paint import film_of, masstone
+from windcrest_core.colour.spectra import RGB, delta_e, hex_of, lab_of, lab_of_srgb, srgb_of
+
+Array = NDArray[np.float64]
+MOST_PARTS, MOST_PAINTS, BEAM = 12, 4, 24
+RATIOS = [
+    (a, b) for a in range(1, MOST_PARTS) for b in range(1, MOST_PARTS + 1 - a) if gcd(a, b) == 1
+]
+
+
+@dataclass(frozen=True)
+class Recipe:
+    """Paint ids with whole parts, the colour they give, and the score of the search."""
+
+    paints: tuple[tuple[str, int], ...]
+    hex: str
+    delta_e: float
+    score: float
+
+
+class _Search:
+    def __init__(self, target: Array, kappas: Array, weights: Array) -> None:
+        self.target, self.kappas, self.weights = target, kappas, weights
+
+    def scored(self, parts: Array) -> tuple[Array, Array]:
+        """ΔE00 and score of (m, paints) whole parts."""
+        w = parts * self.weights
+        kappa = (w @ self.kappas) / w.sum(axis=1, keepdims=True)
+        gap = delta_e(lab_of(masstone(kappa)), self.target)
+        return gap, gap + 0.5 * ((parts > 0).sum(axis=1) - 1) + 0.02 * parts.sum(axis=1)
+
+
+def _neighbours(parts: Array) -> Array:
+    """One part added, removed or moved, and the whole scaled up, of each row."""
+    n = parts.shape[1]
+    eye = np.eye(n, dtype=np.int8)
+    moves = np.concatenate(
+        [eye, -eye, (eye[:, None, :] - eye[None, :, :]).reshape(-1, n)]
+    )
+    near = (parts[:, None, :] + moves).reshape(-1, n)
+    scaled = [parts[parts.sum(axis=1) * k <= MOST_PARTS] * np.int8(k) for k in (2, 3)]
+    return np.concatenate([near, *(_nudged(rows, moves) for rows in scaled)])
+
+
+def _nudged(parts: Array, moves: Array) -> Array:
+    """Scaled rows are the same mix; what counts is their neighbours."""
+    return (parts[:, None, :] + moves).reshape(-1, parts.shape[1])
+
+
+def _allowed(parts: Array) -> Array:
+    total, used = parts.sum(axis=1), (parts > 0).sum(axis=1)
+    good = (parts >= 0).all(axis=1) & (total >= 1) & (total <= MOST_PARTS) & (used <= MOST_PAINTS)
+    kept = parts[good]
+    kept = kept[_first_of_each(kept)]
+    common = np.gcd.reduce(kept, axis=1)
+    return kept[common == 1]
+
+
+def _first_of_each(parts: Array) -> Array:
+    """Index of one row of each kind; rows compare as bytes, which is quick."""
+    rows = np.ascontiguousarray(parts, dtype=np.int8)
+    return np.unique(rows.view(f"V{rows.shape[1]}").ravel(), return_index=True)[1]
+
+
+@lru_cache(maxsize=512)
+def nearest(target: RGB, paint_ids: tuple[str, ...]) -> Recipe | None:
+    """The best whole-part mix of up to four paints, or None where none are owned.
+
+    score = ΔE00 + 0.5 (n − 1) + 0.02 parts: all singles and all pairs at every ratio, then a beam
+    of 24 per paint count whose parts are added, removed, moved and scaled.
+    """
+    if not paint_ids:
+        return None
+    films = [film_of(catalogue().paints[key]) for key in paint_ids]
+    n = len(films)
+    search = _Search(
+        lab_of_srgb(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
+    )
+    pairs = np.zeros((n * (n - 1) // 2 * len(RATIOS), n), dtype=np.int8)
+    for row, ((i, j), (a, b)) in enumerate(
+        ((pair, ratio) for pair in combinations(range(n), 2) for ratio in RATIOS)
+    ):
+        pairs[row, i], pairs[row, j] = a, b
+    seen = np.concatenate([np.eye(n, dtype=np.int8), pairs])
+    _, scores = search.scored(seen)
+    best_rows, best_scores = _beam(seen, scores)
+    grown: set[bytes] = set()
+    while len(new := [row for row in best_rows if row.tobytes() not in grown]):
+        grown.update(row.tobytes() for row in new)
+        fresh = _allowed(_neighbours(np.array(new)))
+        if not len(fresh):
+            break
+        _, scores = search.scored(fresh)
+        best_rows, best_scores = _beam(
+            np.concatenate([best_rows, fresh]), np.concatenate([best_scores, scores])
+        )
+    winner = best_rows[int(np.argmin(best_scores))]
+    gap, score = search.scored(winner[None, :])
+    w = winner * search.weights
+    shown = srgb_of(masstone(w @ search.kappas / w.sum()))
+    return Recipe(
+        tuple((paint_ids[i], int(winner[i])) for i in np.argsort(-winner) if winner[i] > 0),
+        hex_of(shown),
+        float(gap[0]),
+        float(score[0]),
+    )
+
+
+def _beam(parts: Array, scores: Array) -> tuple[Array, Array]:
+    """The best 24 of each number of paints, no row twice."""
+    first = _first_of_each(parts)
+    parts, scores = parts[first], scores[first]
+    used = (parts > 0).sum(axis=1)
+    keep = np.concatenate(
+        [
+            (rows := np.flatnonzero(used == count))[np.argsort(scores[rows], kind="stable")[:BEAM]]
+            for count in range(1, MOST_PAINTS + 1)
+        ]
+    )
+    return parts[keep], scores[keep]
+
+
+def nearness(gap: float) -> str:
+    """In words: the paints' own uncertainty is ΔE 3 to 4.5, so no digits."""
+    return "close" if gap < 3 else "near" if gap < 7 else "off"

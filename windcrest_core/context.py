@@ -1,0 +1,136 @@
+"""What the plan takes as given: house rules, stores, and what has really happened."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, StringConstraints, ValidationError
+
+from windcrest_core.catalogue import catalogue, known
+from windcrest_core.errors import Fault, SheetError
+from windcrest_core.findings import Frozen
+
+Id = Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
+
+
+class Oven(Frozen):
+    """This person's oven."""
+
+    air: Literal["tented", "still", "open", "fan"] = "still"
+    offset_c: float = Field(default=0.0, ge=-60, le=60)
+    swing_c: float = Field(default=8.0, ge=0, le=30)
+    start: Literal["preheated", "cold"] = "preheated"
+
+
+class Rules(Frozen):
+    """House rules: this person's school of working, oven and units."""
+
+    rules_version: Literal[1] = 1
+    length_unit: Literal["mm", "in"] = "mm"
+    mass_unit: Literal["g", "oz"] = "g"
+    temperature_unit: Literal["C", "F"] = "C"
+    gauge_words: Literal["awg", "imperial", "us_steel", "mm"] = "awg"
+    wall_mm: float = Field(default=6.0, ge=1, le=20)
+    oven: Oven = Oven()
+    bake_school: Literal["one_bake", "save_progress", "short_sets"] = "save_progress"
+    bake_time: Literal["longer", "label", "fixed_30"] = "longer"
+    foil_packing: Literal["loose", "firm", "hammered"] = "firm"
+    waste_percent: float = Field(default=8.0, ge=0, le=50)
+    hold_upright: float = Field(default=2.0, ge=1, le=10)
+    single_keys: bool = True
+
+
+class Stores(Frozen):
+    """What the person owns, by catalogue id."""
+
+    stores_version: Literal[1] = 1
+    wires: list[Id] = ["al_awg16", "al_awg14", "al_awg12", "al_awg9", "st_1_6"]
+    clays: list[Id] = ["rigid", "rigid_white"]
+    foil: Id = "kitchen"
+    paints: list[Id] = [
+        "titanium_white",
+        "carbon_black",
+        "ultramarine",
+        "hansa_yellow",
+        "yellow_ochre",
+        "burnt_sienna",
+        "cadmium_red_hue",
+    ]
+
+
+class BakeDone(Frozen):
+    """A bake that was run: its ordinal in the plan and the minutes it really took."""
+
+    bake: int = Field(ge=1, le=50)
+    minutes: float = Field(gt=0, le=1440)
+
+
+class Progress(Frozen):
+    """What has really happened: steps done and bakes run."""
+
+    progress_version: Literal[1] = 1
+    steps_done: list[str] = []
+    bakes: list[BakeDone] = []
+
+
+class Context(Frozen):
+    rules: Rules = Rules()
+    stores: Stores = Stores()
+
+
+def faults_of(error: ValidationError, root: str = "") -> SheetError:
+    """Turn pydantic's complaint into faults with path, value and what is allowed."""
+    faults = []
+    for item in error.errors(include_url=False)[:50]:
+        path = "/".join(str(step) for step in (root, *item["loc"]) if step != "")
+        message = item["msg"].removeprefix("Value error, ")
+        value = "(an object)" if isinstance(item["input"], dict | list) else item["input"]
+        if item["type"] == "extra_forbidden":
+            message = "no such key here; remove it"
+        faults.append(Fault(path or "(document)", value, message))
+    return SheetError(faults)
+
+
+def load_rules(data: Any) -> Rules:
+    """House rules from parsed JSON.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    try:
+        return Rules.model_validate(data)
+    except ValidationError as error:
+        raise faults_of(error) from error
+
+
+def load_stores(data: Any) -> Stores:
+    """Stores from parsed JSON; every id must be in the catalogue.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    try:
+        stores = Stores.model_validate(data)
+    except ValidationError as error:
+        raise faults_of(error) from error
+    shelf = catalogue()
+    for name, table in (("wires", shelf.wires), ("clays", shelf.clays), ("paints", shelf.paints)):
+        for index, key in enumerate(getattr(stores, name)):
+            known(table, key, f"{name}/{index}")
+    known(shelf.foils, stores.foil, "foil")
+    return stores
+
+
+def load_progress(data: Any) -> Progress:
+    """Progress from parsed JSON.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    try:
+        return Progress.model_validate(data)
+    except ValidationError as error:
+        raise faults_of(error) from error

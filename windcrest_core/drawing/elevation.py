@@ -1,0 +1,126 @@
+"""The figure's elevations as paths in mm, for the screen and for paper.
+
+In an elevation u runs to the right on the paper and v up, both from the figure's own middle at the
+ground. The front is seen from before it, the side from its right.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+import shapely
+
+from windcrest_core.body.figure import Figure, Piece
+from windcrest_core.body.skeleton import Array
+from windcrest_core.body.solids import FRONT, PLAN, SIDE, Solid
+from windcrest_core.findings import Frozen
+
+VIEWS = {"front": FRONT, "side": SIDE}
+TOWARDS = {"front": np.array([0.0, 1.0, 0.0]), "side": np.array([1.0, 0.0, 0.0])}
+Rings = list[list[float]]
+
+
+class PartDrawing(Frozen):
+    """A part's outline and core as rings of u, v, u, v … mm; `depth` grows towards the eye."""
+
+    id: str
+    outline: Rings
+    core: Rings
+    depth: float
+    centre: tuple[float, float]
+
+
+class JointDrawing(Frozen):
+    """A bone from its joint to its end, mm."""
+
+    joint: str
+    start: tuple[float, float]
+    end: tuple[float, float]
+    members: list[str]
+
+
+class View(Frozen):
+    name: str
+    bounds: tuple[float, float, float, float]
+    silhouette: Rings
+    parts: list[PartDrawing]
+    bones: list[JointDrawing]
+
+
+class Drawing(Frozen):
+    head_mm: float
+    height_mm: float
+    front: View
+    side: View
+
+
+def _rings(shape: shapely.Geometry) -> Rings:
+    polygons = [p for p in shapely.get_parts(shape) if p.geom_type == "Polygon"]
+    rings = [ring for p in polygons for ring in (p.exterior, *p.interiors)]
+    return [
+        np.round(np.asarray(ring.coords)[:-1], 2).ravel().tolist() for ring in rings
+    ]
+
+
+def _part(piece: Piece, name: str, silhouettes: list[shapely.Geometry]) -> PartDrawing:
+    view = VIEWS[name]
+    outline = piece.solid.outline(view)
+    silhouettes.append(outline)
+    nearest = float(TOWARDS[name] @ piece.solid.centre)
+    reach = float(np.abs(TOWARDS[name] @ piece.solid.frame) @ piece.solid.half_extents[1])
+    centre = view @ piece.solid.centre
+    return PartDrawing(
+        id=piece.part.id,
+        outline=_rings(outline),
+        core=_rings(piece.core.outline(view)) if piece.core is not None else [],
+        depth=round(nearest + reach + 0.2 * piece.part.layer, 3),
+        centre=(round(float(centre[0]), 2), round(float(centre[1]), 2)),
+    )
+
+
+def _view(figure: Figure, name: str, members: dict[str, list[str]]) -> View:
+    view = VIEWS[name]
+    outlines: list[shapely.Geometry] = []
+    parts = [_part(piece, name, outlines) for piece in figure.pieces]
+    whole = shapely.union_all(outlines) if outlines else shapely.Polygon()
+    low_u, low_v, high_u, high_v = whole.bounds if outlines else (0.0, 0.0, 1.0, 1.0)
+    return View(
+        name=name,
+        bounds=(round(low_u, 2), round(low_v, 2), round(high_u, 2), round(high_v, 2)),
+        silhouette=_rings(whole),
+        parts=sorted(parts, key=lambda part: part.depth),
+        bones=[
+            JointDrawing(
+                joint=bone.joint,
+                start=_pair(view @ bone.start),
+                end=_pair(view @ bone.end),
+                members=members[bone.joint],
+            )
+            for bone in figure.bones.values()
+        ],
+    )
+
+
+def _pair(point: Array) -> tuple[float, float]:
+    return (round(float(point[0]), 2), round(float(point[1]), 2))
+
+
+def drawing(figure: Figure) -> Drawing:
+    """Both elevations of a posed figure."""
+    members: dict[str, list[str]] = {joint: [] for joint in figure.bones}
+    chains = {}
+    for joint, bone in figure.bones.items():
+        chains[joint] = [joint, *(chains[bone.parent] if bone.parent else [])]
+    for piece in figure.pieces:
+        for joint in chains[piece.part.bone]:
+            members[joint].append(piece.part.id)
+    return Drawing(
+        head_mm=figure.head_mm,
+        height_mm=figure.height_mm,
+        front=_view(figure, "front", members),
+        side=_view(figure, "side", members),
+    )
+
+
+def plan_outline(solid: Solid) -> Rings:
+    """A solid seen from above."""
+    return _rings(solid.outline(PLAN))

@@ -1,0 +1,52 @@
+"""What the core raises. Every fault names the path, the value and what is allowed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+class WindcrestError(Exception):
+    """Base of everything the core raises on purpose."""
+
+
+@dataclass(frozen=True)
+class Fault:
+    """One thing wrong with an input."""
+
+    path: str
+    value: object
+    allowed: str
+
+    def __str__(self) -> str:
+        text = repr(self.value)
+        shown = text if len(text) <= 80 else text[:77] + "..."
+        return f"{self.path}: {shown} is not allowed; {self.allowed}"
+
+
+class SheetError(WindcrestError):
+    """A sheet, rules, stores or progress document that cannot be used."""
+
+    def __init__(self, faults: list[Fault]) -> None:
+        super().__init__("; ".join(str(fault) for fault in faults))
+        self.faults = faults
+
+    @classmethod
+    def one(cls, path: str, value: object, allowed: str) -> SheetError:
+        return cls([Fault(path, value, allowed)])
+
+
+class UnitError(WindcrestError):
+    """A measure that cannot be read."""
+
+    def __init__(self, value: object, allowed: str) -> None:
+        super().__init__(f"{value!r} cannot be read; {allowed}")
+        self.value = value
+        self.allowed = allowed
+
+
+class ConflictError(WindcrestError):
+    """Two edits of the same thing; `collisions` holds path, yours, theirs."""
+
+    def __init__(self, collisions: list[tuple[str, object, object]]) -> None:
+        super().__init__(", ".join(path for path, _, _ in collisions))
+        self.collisions = collisions

@@ -1,0 +1,86 @@
+"""Strength of wire: closed formulas. Units mm, N, N·mm, MPa, g."""
+
+from __future__ import annotations
+
+import math
+
+G_MM_N = 9.80665e-3  # newtons a gram weighs
+
+
+def yield_moment_nmm(diameter_mm: float, yield_mpa: float, strands: int = 1) -> float:
+    """Moment at which a straight round wire starts to bend for good: n σ π d³/32, N·mm.
+
+    Strands twisted together count side by side, no shear between them.
+    Source: elastic section modulus of a circle, any strength-of-materials text.
+
+    Examples
+    --------
+    >>> round(yield_moment_nmm(2.053, 34), 1)
+    28.9
+    """
+    return strands * yield_mpa * math.pi * diameter_mm**3 / 32
+
+
+def bending_effort_nmm(diameter_mm: float, yield_mpa: float, strands: int = 1) -> float:
+    """Moment that bends the wire fully: n σ d³/6, N·mm (plastic section modulus of a circle)."""
+    return strands * yield_mpa * diameter_mm**3 / 6
+
+
+def buckling_n(diameter_mm: float, modulus_gpa: float, length_mm: float, strands: int = 1) -> float:
+    """Euler load of a column fixed below and free above: n π² E I/(2L)², N.
+
+    Examples
+    --------
+    >>> round(buckling_n(2.0525, 69, 150), 2)
+    6.59
+    """
+    inertia = math.pi * diameter_mm**4 / 64
+    return strands * math.pi**2 * modulus_gpa * 1e3 * inertia / (2 * length_mm) ** 2
+
+
+def twist_factor(diameter_mm: float, pitch_mm: float) -> float:
+    """Length of strand per length of twisted pair: sqrt(1 + (π d/p)²).
+
+    Examples
+    --------
+    >>> round(twist_factor(1, 8), 3), round(twist_factor(1, 10), 3)
+    (1.074, 1.048)
+    """
+    return math.sqrt(1 + (math.pi * diameter_mm / pitch_mm) ** 2)
+
+
+def bundle_mm(diameter_mm: float, strands: int) -> float:
+    """Outside diameter of the twisted strands, mm: d, 2 d, 2.15 d."""
+    return diameter_mm * {1: 1.0, 2: 2.0, 3: 2.155}[strands]
+
+
+def tip_force_n(moment_nmm: float, length_mm: float) -> float:
+    """Push at the tip that the root's moment resists, N."""
+    return moment_nmm / length_mm
+
+
+def clay_tip_force_n(diameter_mm: float, length_mm: float, strength_mpa: float = 20.0) -> float:
+    """Force at the tip that breaks a cured clay rod: σ π d³/(32 L), N; σ 20 MPa literature-typical.
+
+    Examples
+    --------
+    >>> round(clay_tip_force_n(3, 12), 1)
+    4.4
+    """
+    return strength_mpa * math.pi * diameter_mm**3 / 32 / length_mm
+
+
+def tips_at_deg(margin_mm: float, centre_height_mm: float) -> float:
+    """Tilt at which a figure goes over: atan(margin / height of centre of mass), degrees."""
+    return math.degrees(math.atan2(margin_mm, centre_height_mm))
+
+
+def tool_for(effort_nmm: float) -> str:
+    """What bends a wire of this effort [A]."""
+    if effort_nmm <= 250:
+        return "fingers"
+    if effort_nmm <= 800:
+        return "two hands"
+    if effort_nmm <= 2500:
+        return "pliers"
+    return "vice or bender"

@@ -1,0 +1,67 @@
+"""A dragged joint becomes angles; lengths never change."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from windcrest_core.body.figure import figure
+from windcrest_core.body.skeleton import Array, angles_towards, mirror_sign
+from windcrest_core.body.solids import FRONT, SIDE
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Operation
+from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.model import FigureSheet, JointAngles
+
+VIEWS = {"front": FRONT, "side": SIDE}
+
+
+def _turned_in_view(direction: Array, view: Array, by_rad: float) -> Array:
+    """`direction` turned by an angle within the plane of the view; its depth stays."""
+    u, v = view
+    depth = np.cross(u, v)
+    a, b = float(direction @ u), float(direction @ v)
+    c, s = math.cos(by_rad), math.sin(by_rad)
+    return np.asarray((a * c - b * s) * u + (a * s + b * c) * v + (direction @ depth) * depth)
+
+
+def drag(sheet: FigureSheet, joint: str, view: str, to: tuple[float, float]) -> list[Operation]:
+    """Operations that turn `joint` so that the end of its bone points at `to` in an elevation.
+
+    Parameters
+    ----------
+    view : ``front`` or ``side``.
+    to : where the pointer is, mm in that elevation.
+
+    Raises
+    ------
+    SheetError : no such joint or view. A target out of the joint's range is met as nearly as the
+        range allows.
+    """
+    ranges = joint_ranges(sheet.body.plan, sheet.body.wing_span > 0)
+    if joint not in ranges:
+        raise SheetError.one("joint", joint, "one of " + ", ".join(sorted(ranges)))
+    if view not in VIEWS:
+        raise SheetError.one("view", view, "front or side")
+    plane = VIEWS[view]
+    bone = figure(sheet, 6.0).bones[joint]
+    now = plane @ (bone.end - bone.start)
+    wanted = np.asarray(to) - plane @ bone.start
+    by = math.atan2(wanted[1], wanted[0]) - math.atan2(now[1], now[0])
+    target = _turned_in_view(bone.end - bone.start, plane, by)
+    limit = ranges[joint]
+    old = sheet.pose.get(joint, JointAngles())
+    best: tuple[float, float, float] | None = None
+    for swing, spread in angles_towards(bone, target, mirror_sign(joint)):
+        swing_in = min(max(swing, limit.swing_deg[0]), limit.swing_deg[1])
+        spread_in = min(max(spread, limit.spread_deg[0]), limit.spread_deg[1])
+        miss = abs(swing - swing_in) + abs(spread - spread_in)
+        cost = 100 * miss + abs(swing_in - old.swing_deg) + abs(spread_in - old.spread_deg)
+        if best is None or cost < best[0]:
+            best = (cost, swing_in, spread_in)
+    assert best is not None
+    return [
+        Operation(path=f"joint/{joint}/swing_deg", value=round(best[1], 1)),
+        Operation(path=f"joint/{joint}/spread_deg", value=round(best[2], 1)),
+    ]

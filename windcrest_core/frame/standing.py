@@ -1,0 +1,97 @@
+"""Will it stand: centre of mass over what touches the ground, and what would right it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+
+from windcrest_core.body.skeleton import Array
+from windcrest_core.frame.mechanics import tips_at_deg
+
+WANTED_TIP_DEG = 10.0
+
+
+@dataclass(frozen=True)
+class Standing:
+    """`margin_mm` is negative where the centre of mass is outside what it stands on."""
+
+    mass_g: float
+    centre: Array
+    margin_mm: float
+    tips_at_deg: float
+    towards: tuple[float, float]
+
+    @property
+    def towards_words(self) -> str:
+        x, y = self.towards
+        words = [
+            "forward" if y > 0.38 else "backward" if y < -0.38 else "",
+            "to its right" if x > 0.38 else "to its left" if x < -0.38 else "",
+        ]
+        return " and ".join(word for word in words if word) or "straight over"
+
+
+def rectangle(width_mm: float, depth_mm: float) -> Array:
+    x, y = width_mm / 2, depth_mm / 2
+    return np.array([[x, y], [-x, y], [-x, -y], [x, -y]])
+
+
+def circle(diameter_mm: float) -> Array:
+    angles = np.linspace(0, 2 * math.pi, 72, endpoint=False)
+    return diameter_mm / 2 * np.column_stack([np.cos(angles), np.sin(angles)])
+
+
+def standing(mass_g: float, centre: Array, ground: Array) -> Standing:
+    """How a mass stands on the hull of ground points.
+
+    Parameters
+    ----------
+    centre : (3,) mm, z above the ground.
+    ground : (n, 2) points that touch the ground, mm.
+    """
+    hull = shapely.convex_hull(shapely.multipoints(ground))
+    point = shapely.points(centre[:2])
+    edge = shapely.boundary(hull) if hull.geom_type == "Polygon" else hull
+    nearest = shapely.get_coordinates(shapely.shortest_line(point, edge))
+    gap = nearest[1] - nearest[0]
+    inside = hull.geom_type == "Polygon" and bool(shapely.contains(hull, point))
+    margin = float(np.hypot(*gap)) * (1 if inside else -1)
+    direction = gap if inside else -gap
+    size = float(np.hypot(*direction)) or 1.0
+    return Standing(
+        mass_g,
+        centre,
+        margin,
+        tips_at_deg(margin, max(float(centre[2]), 1e-6)),
+        (float(direction[0] / size), float(direction[1] / size)),
+    )
+
+
+def counterweight_g(
+    mass_g: float,
+    centre_y: float,
+    centre_z: float,
+    edge_y: float,
+    at_y: float,
+    at_z: float,
+    wanted_deg: float = WANTED_TIP_DEG,
+) -> float:
+    """Mass at (at_y, at_z) that lets the whole stand to `wanted_deg` over the edge at `edge_y`, g.
+
+    Balance of the tilted moments about the edge: each mass gives its margin − tan(angle) × height.
+
+    Examples
+    --------
+    >>> y, z = 500 * 30 / 536, (500 * 150 + 36 * 4.5) / 536
+    >>> round(counterweight_g(536, y, z, 40, -30, 9), 1)
+    99.6
+    """
+    slope = math.tan(math.radians(wanted_deg))
+    lacking = mass_g * (slope * centre_z - (edge_y - centre_y))
+    gain = (edge_y - at_y) - slope * at_z
+    if lacking <= 0:
+        return 0.0
+    return lacking / gain if gain > 0 else math.inf

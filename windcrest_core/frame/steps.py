@@ -1,0 +1,35 @@
+"""What the frame asks to be done."""
+
+from __future__ import annotations
+
+from windcrest_core.frame.station import RunPlan
+from windcrest_core.steps import Need, Step
+
+
+def frame_steps(runs: list[RunPlan]) -> list[Step]:
+    """Cut, bend each run, join them."""
+    cut = Step(
+        key="frame.cut.1",
+        station="frame",
+        label=f"Cut {len(runs)} runs of wire",
+        minutes=4 + 2 * len(runs),
+        caution="Eye protection when cutting; file or loop the ends.",
+    )
+    bends = [
+        Step(
+            key=f"{run.id}.bend.1",
+            station="frame",
+            label=f"Bend {run.label}: {run.cut_mm:.0f} mm of {run.chosen.label}",
+            minutes=4 + 1.5 * len(run.points),
+            needs=[Need(key="frame.cut.1", reason="cut before it is bent")],
+        )
+        for run in runs
+    ]
+    join = Step(
+        key="frame.join.1",
+        station="frame",
+        label="Bind the runs together at hips and shoulders",
+        minutes=15,
+        needs=[Need(key=step.key, reason="bent before it is joined") for step in bends],
+    )
+    return [cut, *bends, join]

@@ -1,0 +1,60 @@
+"""A new figure: a name, a body plan and a height, and it already has a full plan."""
+
+from __future__ import annotations
+
+from windcrest_core.character.parts import starting_parts
+from windcrest_core.character.poses import preset
+from windcrest_core.frame.runs import starting_runs
+from windcrest_core.sheet.model import (
+    Area,
+    Base,
+    Biped,
+    Colour,
+    FigureSheet,
+    Quadruped,
+    TailedBiped,
+)
+
+BODIES: dict[str, tuple[str, Biped | TailedBiped | Quadruped]] = {
+    "biped": ("two legs, upright", Biped()),
+    "tailed_biped": (
+        "two legs, on its toes, with a tail",
+        TailedBiped(heads_tall=4.2, trunk_pitch_deg=12),
+    ),
+    "winged_biped": (
+        "two legs with wings",
+        TailedBiped(
+            heads_tall=5.5, neck_length=0.28, tail_length=0.22, trunk_pitch_deg=42, wing_span=0.8
+        ),
+    ),
+    "quadruped": ("four legs", Quadruped(heads_tall=5.2)),
+}
+
+
+def new_sheet(name: str, body: str, height_mm: float, heads_tall: float | None = None) -> FigureSheet:
+    """The sheet of a new figure.
+
+    Parameters
+    ----------
+    body : a key of `BODIES`.
+    height_mm : finished height without the base, mm.
+
+    Raises
+    ------
+    pydantic.ValidationError : a height or name the sheet cannot have.
+    """
+    shape = BODIES[body][1]
+    if heads_tall is not None:
+        shape = type(shape).model_validate({**shape.model_dump(), "heads_tall": heads_tall})
+    broad = 0.42 if shape.plan == "biped" else 0.6 if shape.plan == "tailed_biped" else 1.1
+    size = round(max(60.0, broad * height_mm) / 5) * 5
+    return FigureSheet(
+        name=name,
+        height_mm=height_mm,
+        body=shape,
+        pose=preset(shape.plan, "standing", shape.wing_span > 0),
+        parts=starting_parts(shape),
+        runs=starting_runs(shape),
+        base=Base(width_mm=size, depth_mm=size),
+        colour=Colour(areas=[Area(id="skin", label="skin", target="#c98f6b")]),
+    )

@@ -1,0 +1,224 @@
+"""Station 5: the steps in an order that works, cut into as few bakes as the reasons allow."""
+
+from __future__ import annotations
+
+import networkx as nx
+
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.findings import STATIONS, Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.steps import Need, Step
+
+
+class StepPlan(Frozen):
+    """A step in its place: `bake` is the bake it goes into, none for work after the last."""
+
+    key: str
+    label: str
+    station: str
+    part: str | None
+    bake: int | None
+    minutes: float
+    wait_min: float
+    needs: list[Need]
+    done: bool
+    ready: bool
+    caution: str
+
+
+class BakeGroup(Frozen):
+    """A bake: the parts that are raw in it."""
+
+    number: int
+    parts: list[str]
+    because: str
+
+
+class OrderPlan(Frozen):
+    steps: list[StepPlan]
+    bakes: list[BakeGroup]
+    hours: Quantity
+    next_step: str | None
+    findings: list[Finding]
+
+
+def stages(steps: list[Step]) -> dict[str, int]:
+    """The bake each step goes into, from 1: as early as its reasons allow.
+
+    A bake lies on an edge only if the edge says so; the number of bakes is then the longest chain
+    of such edges plus one, which no order can better.
+
+    Raises
+    ------
+    networkx.NetworkXUnfeasible : the needs go in a circle.
+    """
+    graph: nx.DiGraph[str] = nx.DiGraph()
+    known = {step.key for step in steps}
+    for step in steps:
+        graph.add_node(step.key)
+        for need in step.needs:
+            if need.key in known:
+                graph.add_edge(need.key, step.key, cured=need.cured)
+    found: dict[str, int] = {}
+    for key in nx.topological_sort(graph):
+        before = graph.pred[key]
+        found[key] = max(
+            (found[other] + (1 if data["cured"] else 0) for other, data in before.items()),
+            default=1,
+        )
+    return found
+
+
+def order_plan(
+    work: Workpiece, making: list[Step], bakes: list[Step], finishing: list[Step]
+) -> OrderPlan:
+    """Schedule what the stations declared.
+
+    Parameters
+    ----------
+    making : steps up to the last bake. bakes : one step a bake, in order. finishing : the rest.
+    """
+    done = set(work.progress.steps_done)
+    placed = stages([step for step in making if not step.after_bakes])
+    rank = {station: index for index, station in enumerate(STATIONS)}
+    numbered: list[tuple[int, Step]] = []
+    for number, bake in enumerate(bakes, start=1):
+        numbered += [
+            (number, step)
+            for step in _in_order([s for s in making if placed.get(s.key) == number], rank)
+        ]
+        numbered.append((number, bake))
+    after = [s for s in making if s.after_bakes] + finishing
+    last = [Need(key=f"bake.{len(bakes)}", reason="cured before it is finished")] if bakes else []
+    numbered += [
+        (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)
+        for step in _in_order(after, rank)
+    ]
+    steps = [
+        StepPlan(
+            key=step.key,
+            label=step.label,
+            station=step.station,
+            part=step.part,
+            bake=number or None,
+            minutes=step.minutes,
+            wait_min=step.wait_min,
+            needs=step.needs,
+            done=step.key in done,
+            ready=all(need.key in done for need in step.needs),
+            caution=step.caution,
+        )
+        for number, step in numbered
+    ]
+    hands = sum(step.minutes for step in steps)
+    return OrderPlan(
+        steps=steps,
+        bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
+        hours=Quantity(
+            value=hands,
+            unit="min",
+            low=0.6 * hands,
+            high=1.8 * hands,
+            why=Why(
+                formula="sum of the minutes of every step; waiting not counted",
+                inputs=[
+                    Input(name=station, value=sum(s.minutes for s in steps if s.station == station), unit="min")
+                    for station in STATIONS
+                    if any(s.station == station for s in steps)
+                ],
+                source="default minutes per step, assumed until the log has your own",
+                assumed=True,
+            ),
+        ),
+        next_step=next((step.key for step in steps if not step.done), None),
+        findings=_findings(work, making, placed),
+    )
+
+
+def _in_order(steps: list[Step], rank: dict[str, int]) -> list[Step]:
+    """Topological, and by station and declaration where the reasons leave it open."""
+    place = {step.key: index for index, step in enumerate(steps)}
+    by_key = {step.key: step for step in steps}
+    graph: nx.DiGraph[str] = nx.DiGraph()
+    graph.add_nodes_from(place)
+    graph.add_edges_from(
+        (need.key, step.key) for step in steps for need in step.needs if need.key in place
+    )
+    keys = nx.lexicographical_topological_sort(
+        graph, key=lambda key: (rank[by_key[key].station], place[key])
+    )
+    return [by_key[key] for key in keys]
+
+
+def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, int]) -> BakeGroup:
+    raw = [
+        step.part
+        for step in making
+        if step.into_oven and placed.get(step.key) == number and step.part is not None
+        and work.sheet.part(step.part).stock is None and step.key.endswith(".cover.1")
+    ]  # fmt: skip
+    reasons = {
+        need.reason
+        for step in making
+        for need in step.needs
+        if need.cured and placed.get(need.key) == number
+    }
+    return BakeGroup(
+        number=number, parts=raw, because="; ".join(sorted(reasons)) or "the last bake cures all"
+    )
+
+
+def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[Finding]:
+    found = []
+    for part in work.sheet.parts:
+        if part.stock is None and part.made_apart:
+            found.append(
+                Finding(
+                    id="order.apart.join",
+                    station="order",
+                    severity="note",
+                    subject=part.id,
+                    title=f"{part.label} is joined cured to cured",
+                    reason="Leave the clay bare where they meet: glue holds on clay, not on paint. "
+                    "Drill and pin it if anything pulls on it.",
+                    fixes=[fix("Build it on the figure instead", (f"part/{part.id}/made_apart", False))],
+                )
+            )
+    delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.made_apart]
+    if delicate and work.context.rules.bake_school == "one_bake":
+        found.append(
+            Finding(
+                id="order.delicate.raw",
+                station="order",
+                severity="warn",
+                subject=delicate[0].id,
+                title=f"{len(delicate)} delicate parts go on while the body is raw",
+                reason="With one bake at the end you hold a soft figure while you work on them, and "
+                "fingers smear what is done. Baking in stages, or making them apart, avoids it.",
+                numbers={"parts": float(len(delicate))},
+                fixes=[
+                    fix(
+                        "Make them apart",
+                        *((f"part/{part.id}/made_apart", True) for part in delicate),
+                    )
+                ],
+            )
+        )
+    for part in work.sheet.parts:
+        soft = part.stock is None and not part.press_in and part.id.startswith(_HARD)
+        if soft:
+            found.append(
+                Finding(
+                    id="order.pressed.raw",
+                    station="order",
+                    severity="warn",
+                    subject=part.id,
+                    title=f"{part.label}: pressed in raw, it loses its shape",
+                    reason="Teeth, horns, claws and eyes keep their edges when they are baked first "
+                    "and pressed into raw clay.",
+                    fixes=[fix("Bake it before it is pressed in", (f"part/{part.id}/press_in", True))],
+                )
+            )
+    return found
+
+
+_HARD = ("tooth", "teeth", "horn", "claw", "eye")

@@ -1,0 +1,264 @@
+"""plan(sheet, context, progress, today) -> Plan: the one way through, station by station."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from datetime import date
+
+from windcrest_core.bake.station import BakeStation, bake_station
+from windcrest_core.body.workpiece import Workpiece, workpiece
+from windcrest_core.bulk.station import BulkPlan, bulk_plan
+from windcrest_core.catalogue import catalogue
+from windcrest_core.character.station import CharacterPlan, character_plan
+from windcrest_core.clay.station import ClayPlan, clay_plan
+from windcrest_core.colour.station import ColourPlan, colour_plan
+from windcrest_core.context import Context, Progress
+from windcrest_core.drawing.elevation import Drawing, drawing
+from windcrest_core.finish.station import FinishPlan, finish_plan
+from windcrest_core.findings import (
+    STATIONS,
+    Finding,
+    Frozen,
+    Input,
+    Quantity,
+    Station,
+    Why,
+)
+from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan
+from windcrest_core.frame.steps import frame_steps
+from windcrest_core.order.station import OrderPlan, order_plan, stages
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.steps import Step
+
+
+
+class Totals(Frozen):
+    """The strip: what the whole figure comes to."""
+
+    height: Quantity
+    mass: Quantity
+    wire: Quantity
+    foil: Quantity
+    clay: Quantity
+    packs: int
+    tips_at: Quantity
+    bakes: Quantity
+    hands: Quantity
+    cost: float
+
+
+class StationState(Frozen):
+    """A bend of the work line: done, now, later; and how many findings of each kind."""
+
+    station: Station
+    state: str
+    stops: int
+    warns: int
+    notes: int
+
+
+class Plan(Frozen):
+    """Everything that follows from a sheet."""
+
+    name: str
+    today: date
+    totals: Totals
+    line: list[StationState]
+    drawing: Drawing
+    character: CharacterPlan
+    frame: FramePlan
+    bulk: BulkPlan
+    clay: ClayPlan
+    order: OrderPlan
+    bake: BakeStation
+    colour: ColourPlan
+    finish: FinishPlan
+    findings: list[Finding]
+
+
+def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Plan:
+    """The plan of a figure: pure, the same for the same input.
+
+    Raises
+    ------
+    SheetError : a choice that nothing can be built from, such as a wire thicker than its limb.
+    """
+    work = workpiece(sheet, context, progress)
+    character = character_plan(work)
+    frame = frame_plan(work)
+    wire_mm3 = _wire_in_parts(work, frame)
+    bulk = bulk_plan(work, wire_mm3)
+    clay = clay_plan(work, wire_mm3)
+    making = [*frame_steps(frame.runs), *bulk.steps, *clay.steps]
+    placed = stages([step for step in making if not step.after_bakes])
+    bake = bake_station(work, _raw_by_bake(work, making, placed), _inserts_from(work, placed))
+    colour = colour_plan(work)
+    pegs = [
+        (run.label, *at, run.chosen.bundle_mm)
+        for at, run in zip(frame.pegs, _pegged(frame), strict=True)
+    ]
+    finish = finish_plan(work, pegs, frame.centre)
+    order = order_plan(work, making, bake.steps, _finishing(colour.steps, finish.steps))
+    findings = [
+        *character.findings,
+        *frame.findings,
+        *bulk.findings,
+        *clay.findings,
+        *order.findings,
+        *bake.findings,
+        *colour.findings,
+        *finish.findings,
+    ]
+    return Plan(
+        name=sheet.name,
+        today=today,
+        totals=_totals(work, frame, bulk, clay, order, bake),
+        line=_line(order, findings),
+        drawing=drawing(work.figure),
+        character=character,
+        frame=frame,
+        bulk=bulk,
+        clay=clay,
+        order=order,
+        bake=bake,
+        colour=colour,
+        finish=finish,
+        findings=findings,
+    )
+
+
+def _finishing(colour: list[Step], finish: list[Step]) -> list[Step]:
+    """Sanding comes before the ground, mounting after the seal."""
+    by_key = {step.key: step for step in [*colour, *finish]}
+    order = ["figure.sand.1", *(step.key for step in colour)]
+    order += [step.key for step in finish if step.key not in order]
+    return [by_key[key] for key in order]
+
+
+def _pegged(frame: FramePlan) -> list[RunPlan]:
+    return [run for run in frame.runs for end in (run.start, run.end) if end == "peg"]
+
+
+def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[list[str]]:
+    """Clay parts that are first in the oven in bake 1, 2 …"""
+    first: dict[str, int] = {}
+    for step in making:
+        if step.into_oven and step.part is not None and work.sheet.part(step.part).stock is None:
+            first.setdefault(step.part, placed[step.key])
+    most = max(
+        (placed[step.key] for step in making if step.into_oven and step.key in placed), default=0
+    )
+    return [[part for part, at in first.items() if at == number] for number in range(1, most + 1)]
+
+
+def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
+    """The first bake each bought piece is in; what is put in later, made apart, is in none."""
+    return {
+        part.id: placed.get(f"{part.id}.cover.1", 1)
+        for part in work.sheet.parts
+        if part.stock is not None and not part.made_apart
+    }
+
+
+def _wire_in_parts(work: Workpiece, frame: FramePlan) -> dict[str, float]:
+    """Volume of wire inside the main part of each bone it passes, mm³."""
+    found: dict[str, float] = {}
+    for run, sheet_run in zip(frame.runs, work.sheet.runs, strict=True):
+        area = math.pi / 4 * run.chosen.diameter_mm**2 * run.strands
+        lead = 1 if len(run.points) > len(sheet_run.path) and run.start not in ("anchor",) else 0
+        for index, (a, b) in enumerate(zip(run.points, run.points[1:], strict=False)):
+            joint = sheet_run.path[min(max(0, index - lead), len(sheet_run.path) - 1)]
+            pieces = [
+                p for p in work.on_bone.get(joint, []) if p.part.layer == 0 and p.part.stock is None
+            ]
+            if pieces:
+                main = max(pieces, key=lambda p: p.solid.volume_mm3).part.id
+                found[main] = found.get(main, 0.0) + area * math.dist(a, b)
+    return found
+
+
+def _totals(
+    work: Workpiece,
+    frame: FramePlan,
+    bulk: BulkPlan,
+    clay: ClayPlan,
+    order: OrderPlan,
+    bake: BakeStation,
+) -> Totals:
+    shelf = catalogue()
+    foil = shelf.foils[work.context.stores.foil]
+    stock_g = sum(work.masses[p.part.id].skin_g for p in work.figure.pieces if p.part.stock)
+    net_clay = sum(part.grams for part in clay.parts)
+    wire_cost = sum(
+        shelf.wires[run.chosen.wire].price_per_m * run.cut_mm * run.strands / 1000
+        for run in frame.runs
+    )
+    mass = net_clay + bulk.foil_g.value + frame.wire_g.value + stock_g
+    clay_share = net_clay / clay.clay_g.value if clay.clay_g.value else 0.0
+    return Totals(
+        height=Quantity(
+            value=work.sheet.height_mm,
+            unit="mm",
+            why=Why(formula="as chosen at Character, standing, without its base", source="the sheet"),
+        ),
+        mass=Quantity(
+            value=mass,
+            unit="g",
+            low=(clay.clay_g.low or 0) * clay_share + (bulk.foil_g.low or 0) + frame.wire_g.value + stock_g,
+            high=(clay.clay_g.high or 0) * clay_share + (bulk.foil_g.high or 0) + frame.wire_g.value + stock_g,
+            why=Why(
+                formula="clay on it + foil + wire + bought pieces, without its base",
+                inputs=[
+                    Input(name="clay, without waste", value=net_clay, unit="g"),
+                    Input(name="foil", value=bulk.foil_g.value, unit="g"),
+                    Input(name="wire", value=frame.wire_g.value, unit="g"),
+                    Input(name="bought pieces", value=stock_g, unit="g"),
+                ],
+                source="volumes × densities; range from clay density and foil packing",
+                assumed=True,
+            ),
+        ),
+        wire=frame.wire_m,
+        foil=bulk.foil_m,
+        clay=clay.clay_g,
+        packs=clay.packs,
+        tips_at=frame.tips_at,
+        bakes=Quantity(
+            value=len(bake.bakes),
+            unit="count",
+            why=Why(
+                formula="as few as the reasons that need a cure between them allow",
+                inputs=[
+                    Input(name=f"bake {b.number}", value=b.advised_min.value, unit="min")
+                    for b in bake.bakes
+                ],
+                source=f"House rules: {work.context.rules.bake_school.replace('_', ' ')}",
+            ),
+        ),
+        hands=order.hours,
+        cost=round(clay.cost + wire_cost + bulk.foil_m.value * foil.price_per_m, 2),
+    )
+
+
+def _line(order: OrderPlan, findings: Iterable[Finding]) -> list[StationState]:
+    counts = {
+        station: {kind: 0 for kind in ("stop", "warn", "note")} for station in STATIONS
+    }
+    for finding in findings:
+        counts[finding.station][finding.severity] += 1
+    own = {s: [step for step in order.steps if step.station == s] for s in STATIONS}
+    done = {s: bool(steps) and all(step.done for step in steps) for s, steps in own.items()}
+    done["character"] = done["frame"]
+    done["order"] = all(step.done for step in order.steps if step.bake is not None)
+    now = next((s for s in STATIONS if not done[s]), None)
+    return [
+        StationState(
+            station=s,
+            state="done" if done[s] else "now" if s == now else "later",
+            stops=counts[s]["stop"],
+            warns=counts[s]["warn"],
+            notes=counts[s]["note"],
+        )
+        for s in STATIONS
+    ]

@@ -1,0 +1,6 @@
+"""The figure sheet: model, joints, loading, upgrades and edits."""
+
+from windcrest_core.sheet.load import load_sheet, parse
+from windcrest_core.sheet.model import FigureSheet, Part, Run
+
+__all__ = ["FigureSheet", "Part", "Run", "load_sheet", "parse"]

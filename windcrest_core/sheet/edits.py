@@ -1,0 +1,145 @@
+"""Edits of a sheet as operations addressed by id; what undoes them; where two collide."""
+
+from __future__ import annotations
+
+import copy
+from typing import Any
+
+from windcrest_core.errors import ConflictError, SheetError, UnitError
+from windcrest_core.findings import Operation
+from windcrest_core.sheet.load import load_sheet
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.units import length_mm
+
+_LISTS = {"part": ("parts",), "run": ("runs",), "area": ("colour", "areas")}
+_TOP = {"name", "story", "mood", "height_mm"}
+_OBJECTS = {"body", "base", "colour"}
+_MISSING = object()
+
+
+def _refuse(path: str) -> SheetError:
+    return SheetError.one(
+        "path",
+        path,
+        "name, story, mood, height_mm, body/…, base/…, colour/…, joint/<id>/…, "
+        "part/<id>[/…], run/<id>[/…] or area/<id>[/…]",
+    )
+
+
+def _measured(path: str, value: Any) -> Any:
+    """Text in a field of mm is read as a length in whatever unit it names."""
+    if path.endswith("_mm") and isinstance(value, str):
+        try:
+            return length_mm(value)
+        except UnitError as error:
+            raise SheetError.one(path, value, error.allowed) from error
+    return value
+
+
+def _rows(document: dict[str, Any], kind: str) -> list[dict[str, Any]]:
+    holder: Any = document
+    for key in _LISTS[kind]:
+        holder = holder[key]
+    assert isinstance(holder, list)
+    return holder
+
+
+def _set_field(holder: dict[str, Any], path: str, keys: list[str], value: Any) -> Any:
+    """Set a nested field that is already there; returns what it was."""
+    for key in keys[:-1]:
+        step = holder.get(key, _MISSING)
+        if not isinstance(step, dict):
+            raise SheetError.one(path, key, "a field of this thing")
+        holder = step
+    old = holder.get(keys[-1], _MISSING)
+    if old is _MISSING:
+        raise SheetError.one(path, keys[-1], "one of " + ", ".join(sorted(holder)))
+    holder[keys[-1]] = value
+    return old
+
+
+def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation]:
+    path, value = operation.path, _measured(operation.path, operation.value)
+    steps = path.split("/")
+    if path in _TOP:
+        return [Operation(path=path, value=_set_field(document, path, [path], value))]
+    if steps[0] in _OBJECTS and len(steps) >= 2:
+        return [Operation(path=path, value=_set_field(document, path, steps, value))]
+    if steps[0] == "joint" and len(steps) == 3:
+        pose = document["pose"]
+        rest = {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0}
+        angles = pose.setdefault(steps[1], rest)
+        return [Operation(path=path, value=_set_field(angles, path, steps[2:], value))]
+    if steps[0] in _LISTS and len(steps) >= 2:
+        return _apply_to_row(document, steps, path, value)
+    raise _refuse(path)
+
+
+def _apply_to_row(
+    document: dict[str, Any], steps: list[str], path: str, value: Any
+) -> list[Operation]:
+    rows = _rows(document, steps[0])
+    index = next((i for i, row in enumerate(rows) if row["id"] == steps[1]), None)
+    if len(steps) > 2:
+        if index is None:
+            raise SheetError.one(path, steps[1], f"the id of a {steps[0]} of this figure")
+        if steps[2] == "id":
+            raise SheetError.one(path, value, "ids do not change")
+        return [Operation(path=path, value=_set_field(rows[index], path, steps[2:], value))]
+    if value is None:
+        if index is None:
+            raise SheetError.one(path, steps[1], f"the id of a {steps[0]} of this figure")
+        document["retired_ids"].append(steps[1])
+        return [Operation(path=path, value={"at": index, **rows.pop(index)})]
+    if not isinstance(value, dict) or value.get("id") != steps[1]:
+        raise SheetError.one(path, value, f"an object whose id is {steps[1]}")
+    if index is not None:
+        old, rows[index] = rows[index], value
+        return [Operation(path=path, value=old)]
+    row = dict(value)
+    if "at" in row:  # taken back from an earlier removal
+        document["retired_ids"] = [key for key in document["retired_ids"] if key != steps[1]]
+    rows.insert(int(row.pop("at", len(rows))), row)
+    return [Operation(path=path, value=None)]
+
+
+def apply_edits(
+    sheet: FigureSheet, operations: list[Operation]
+) -> tuple[FigureSheet, list[Operation]]:
+    """Apply all of `operations` or none.
+
+    Returns
+    -------
+    (sheet, inverse) : the new sheet, and the operations that take it back.
+
+    Raises
+    ------
+    SheetError : an unknown path, or a value the sheet cannot have.
+    """
+    document = copy.deepcopy(sheet.model_dump(mode="json"))
+    inverse: list[Operation] = []
+    for operation in operations:
+        inverse = [*_apply_one(document, operation), *inverse]
+    return load_sheet(document), inverse
+
+
+def collide(a: str, b: str) -> bool:
+    """Whether two paths touch the same thing: one is the other, or holds it."""
+    return a == b or a.startswith(b + "/") or b.startswith(a + "/")
+
+
+def refuse_collisions(mine: list[Operation], theirs: list[Operation]) -> None:
+    """Let disjoint edits through.
+
+    Raises
+    ------
+    ConflictError : with the path and both values where they collide and differ.
+    """
+    found = [
+        (a.path, a.value, b.value)
+        for a in mine
+        for b in theirs
+        if collide(a.path, b.path) and (a.path, a.value) != (b.path, b.value)
+    ]
+    if found:
+        raise ConflictError(found)

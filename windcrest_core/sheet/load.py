@@ -1,0 +1,152 @@
+"""A parsed document becomes a figure sheet, or every fault it has is named."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from pydantic import ValidationError
+
+from windcrest_core.catalogue import catalogue
+from windcrest_core.context import faults_of
+from windcrest_core.errors import Fault, SheetError
+from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.upgrades import CURRENT_VERSION, upgraded
+
+MAX_BYTES = 2_000_000
+MAX_DEPTH = 30
+
+
+def parse(text: str | bytes) -> Any:
+    """JSON of a figure sheet, guarded against size and depth.
+
+    Raises
+    ------
+    SheetError : too large, too deep, not JSON.
+    """
+    if len(text) > MAX_BYTES:
+        raise SheetError.one("(file)", f"{len(text)} bytes", f"at most {MAX_BYTES} bytes")
+    raw = text.encode() if isinstance(text, str) else text
+    if _depth(raw) > MAX_DEPTH:
+        raise SheetError.one("(file)", "nested too deep", f"at most {MAX_DEPTH} levels")
+    try:
+        return json.loads(raw)
+    except (ValueError, UnicodeDecodeError) as error:
+        raise SheetError.one("(file)", raw[:40].decode(errors="replace"), f"JSON: {error}") from error
+
+
+def _depth(raw: bytes) -> int:
+    depth = deepest = 0
+    quoted = escaped = False
+    for byte in raw:
+        if quoted:
+            quoted = escaped or byte != 0x22
+            escaped = byte == 0x5C and not escaped
+        elif byte == 0x22:
+            quoted = True
+        elif byte in b"[{":
+            depth += 1
+            deepest = max(deepest, depth)
+        elif byte in b"]}":
+            depth -= 1
+    return deepest
+
+
+def load_sheet(data: Any) -> FigureSheet:
+    """A figure sheet from parsed JSON, upgraded to the current version and checked as a whole.
+
+    Raises
+    ------
+    SheetError : with path, value and what is allowed, for every fault.
+    """
+    if not isinstance(data, dict):
+        raise SheetError.one("(document)", type(data).__name__, "a JSON object, the figure sheet")
+    version = data.get("sheet_version", CURRENT_VERSION)
+    if not isinstance(version, int) or not 1 <= version <= CURRENT_VERSION:
+        raise SheetError.one(
+            "sheet_version", version, f"1 to {CURRENT_VERSION}; a newer file needs a newer Windcrest"
+        )
+    try:
+        sheet = FigureSheet.model_validate(upgraded(data, version))
+    except ValidationError as error:
+        raise faults_of(error) from error
+    faults = [*_reference_faults(sheet), *_pose_faults(sheet)]
+    if faults:
+        raise SheetError(faults)
+    return sheet
+
+
+def _pose_faults(sheet: FigureSheet) -> list[Fault]:
+    ranges = joint_ranges(sheet.body.plan, sheet.body.wing_span > 0)
+    faults = []
+    for joint, angles in sheet.pose.items():
+        if joint not in ranges:
+            faults.append(Fault(f"pose/{joint}", joint, "a joint of this body plan"))
+            continue
+        for name in ("swing_deg", "spread_deg", "turn_deg"):
+            low, high = getattr(ranges[joint], name)
+            value = getattr(angles, name)
+            if not low <= value <= high:
+                faults.append(Fault(f"pose/{joint}/{name}", value, f"{low:g} to {high:g} degrees"))
+    return faults
+
+
+def _repeated(ids: list[str]) -> list[str]:
+    return sorted({key for key in ids if ids.count(key) > 1})
+
+
+def _reference_faults(sheet: FigureSheet) -> list[Fault]:
+    shelf = catalogue()
+    joints = joint_ranges(sheet.body.plan, sheet.body.wing_span > 0)
+    part_ids = [part.id for part in sheet.parts]
+    run_ids = [run.id for run in sheet.runs]
+    area_ids = [area.id for area in sheet.colour.areas]
+    faults = [
+        Fault(f"{kind}/{key}", key, "an id only once, and never again after it was deleted")
+        for kind, ids in (("part", part_ids), ("run", run_ids), ("area", area_ids))
+        for key in {*_repeated(ids), *set(ids).intersection(sheet.retired_ids)}
+    ]
+    for part in sheet.parts:
+        at = f"part/{part.id}"
+        if part.bone not in joints:
+            faults.append(Fault(f"{at}/bone", part.bone, "one of " + ", ".join(sorted(joints))))
+        if part.lies_on is not None and (part.lies_on not in part_ids or part.lies_on == part.id):
+            faults.append(Fault(f"{at}/lies_on", part.lies_on, "the id of another part"))
+        if part.area is not None and part.area not in area_ids:
+            faults.append(Fault(f"{at}/area", part.area, "the id of a colour area, or null"))
+        if part.clay not in shelf.clays:
+            faults.append(
+                Fault(f"{at}/clay", part.clay, "one of " + ", ".join(sorted(shelf.clays)))
+            )
+        if part.stock is not None and part.stock not in shelf.stock_materials:
+            faults.append(
+                Fault(
+                    f"{at}/stock", part.stock, "one of " + ", ".join(sorted(shelf.stock_materials))
+                )
+            )
+    faults.extend(_cycle_faults(sheet))
+    for run in sheet.runs:
+        for joint in run.path:
+            if joint not in joints:
+                faults.append(
+                    Fault(f"run/{run.id}/path", joint, "joints of this body plan, in order")
+                )
+        if run.wire is not None and run.wire not in shelf.wires:
+            faults.append(
+                Fault(f"run/{run.id}/wire", run.wire, "one of " + ", ".join(sorted(shelf.wires)))
+            )
+    return faults
+
+
+def _cycle_faults(sheet: FigureSheet) -> list[Fault]:
+    under = {part.id: part.lies_on for part in sheet.parts}
+    faults = []
+    for part_id in under:
+        seen, at = {part_id}, under[part_id]
+        while at is not None and at not in seen:
+            seen.add(at)
+            at = under.get(at)
+        if at == part_id:
+            faults.append(Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself"))
+    return faults

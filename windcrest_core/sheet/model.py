@@ -1,0 +1,215 @@
+"""The figure sheet: everything the sculptor decides, and nothing that follows from it.
+
+Lengths of parts are fractions of the figure's height (`scale="figure"`) or of one head
+(`scale="head"`), so that a figure scales as one; walls and bases are in mm.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from windcrest_core.context import Id
+from windcrest_core.findings import Frozen
+
+Label = Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
+Words = Annotated[str, StringConstraints(max_length=4000)]
+Hex = Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")]
+Fraction = Annotated[float, Field(gt=0, le=3)]
+Place = tuple[
+    Annotated[float, Field(ge=-5, le=5)],
+    Annotated[float, Field(ge=-5, le=5)],
+    Annotated[float, Field(ge=-5, le=5)],
+]
+Turns = tuple[
+    Annotated[float, Field(ge=-360, le=360)],
+    Annotated[float, Field(ge=-360, le=360)],
+    Annotated[float, Field(ge=-360, le=360)],
+]
+
+
+class Build(Frozen):
+    """What every body plan has: how many heads tall, and its girths as ratios of the ordinary."""
+
+    heads_tall: float = Field(default=7.5, ge=1.5, le=10)
+    build: float = Field(default=1.0, ge=0.6, le=1.8)
+    shoulder_breadth: float = Field(default=1.0, ge=0.6, le=1.6)
+    hip_breadth: float = Field(default=1.0, ge=0.6, le=1.6)
+    limb_thickness: float = Field(default=1.0, ge=0.5, le=2.0)
+    head_breadth: float = Field(default=1.0, ge=0.6, le=1.6)
+    head_depth: float = Field(default=1.0, ge=0.6, le=1.6)
+    wing_span: float = Field(
+        default=0.0, ge=0, le=2.5, description="of the height; nought means no wings"
+    )
+
+
+class Biped(Build):
+    plan: Literal["biped"] = "biped"
+
+
+class TailedBiped(Build):
+    """On its toes, with a tail; the trunk may pitch forward."""
+
+    plan: Literal["tailed_biped"] = "tailed_biped"
+    tail_length: float = Field(default=0.5, ge=0.05, le=1.5)
+    neck_length: float = Field(default=0.10, ge=0.02, le=0.6)
+    trunk_pitch_deg: float = Field(default=15.0, ge=0, le=80)
+
+
+class Quadruped(Build):
+    plan: Literal["quadruped"] = "quadruped"
+    tail_length: float = Field(default=0.5, ge=0.05, le=1.5)
+    neck_length: float = Field(default=0.2, ge=0.02, le=0.8)
+    trunk_length: float = Field(default=0.72, ge=0.4, le=2.0)
+
+
+Body = Annotated[Biped | TailedBiped | Quadruped, Field(discriminator="plan")]
+
+
+class JointAngles(Frozen):
+    """Angles from the rest position: forward, outward, about the bone. Degrees."""
+
+    swing_deg: float = Field(default=0.0, ge=-360, le=360)
+    spread_deg: float = Field(default=0.0, ge=-360, le=360)
+    turn_deg: float = Field(default=0.0, ge=-360, le=360)
+
+
+class RoundCone(Frozen):
+    """The hull of two balls; `depth` is its front-to-back thickness over its breadth."""
+
+    kind: Literal["round_cone"] = "round_cone"
+    start: Place
+    end: Place
+    start_radius: Fraction
+    end_radius: Fraction
+    depth: float = Field(default=1.0, gt=0.05, le=4)
+
+
+class Ellipsoid(Frozen):
+    kind: Literal["ellipsoid"] = "ellipsoid"
+    centre: Place
+    semi_axes: tuple[Fraction, Fraction, Fraction]
+    turns_deg: Turns = (0, 0, 0)
+
+
+class Box(Frozen):
+    kind: Literal["box"] = "box"
+    centre: Place
+    half_sizes: tuple[Fraction, Fraction, Fraction]
+    turns_deg: Turns = (0, 0, 0)
+
+
+class Sheet(Frozen):
+    """A flat piece: an outline across and along, and its thickness."""
+
+    kind: Literal["sheet"] = "sheet"
+    centre: Place
+    outline: list[
+        tuple[Annotated[float, Field(ge=-5, le=5)], Annotated[float, Field(ge=-5, le=5)]]
+    ] = Field(min_length=3, max_length=40)
+    thickness: Fraction
+    turns_deg: Turns = (0, 0, 0)
+
+
+class Coil(Frozen):
+    """A tapering tube bent round an arc; it starts along the bone and bends towards its front."""
+
+    kind: Literal["coil"] = "coil"
+    start: Place
+    bend_radius: Fraction
+    sweep_deg: float = Field(gt=1, le=1080)
+    rise: float = Field(default=0.0, ge=-3, le=3)
+    start_radius: Fraction
+    end_radius: Fraction
+    turns_deg: Turns = (0, 0, 0)
+
+
+Shape = Annotated[RoundCone | Ellipsoid | Box | Sheet | Coil, Field(discriminator="kind")]
+
+
+class Part(Frozen):
+    """One piece of the figure, on a bone."""
+
+    id: Id
+    label: Label
+    bone: Id
+    shape: Shape
+    scale: Literal["figure", "head"] = "figure"
+    girth: Literal["trunk", "limb", "head", "own"] = "own"
+    side: Literal["left", "right", "mid"] = "mid"
+    mirror_of: Id | None = None
+    orient: Literal["bone", "world"] = "bone"
+    layer: int = Field(default=0, ge=0, le=9)
+    lies_on: Id | None = None
+    core: Literal["foil", "wire"] = "foil"
+    wall_mm: float | None = Field(default=None, ge=0.5, le=60)
+    clay: Id = "rigid"
+    stock: Id | None = Field(
+        default=None, description="a bought or carved piece of this material, not clay"
+    )
+    area: Id | None = None
+    delicate: bool = False
+    press_in: bool = Field(default=False, description="hard before it is pressed in")
+    made_apart: bool = False
+    contact: bool = Field(default=False, description="stands on the ground")
+
+
+End = Literal["head_loop", "loop", "peg", "anchor", "tail", "cut"]
+
+
+class Run(Frozen):
+    """One length of wire through joints; `wire` locks the gauge, else the plan chooses."""
+
+    id: Id
+    label: Label
+    path: list[Id] = Field(min_length=2, max_length=40)
+    start: End = "cut"
+    end: End = "cut"
+    strands: Literal[1, 2, 3] = 1
+    wire: Id | None = None
+
+
+class Base(Frozen):
+    shape: Literal["round", "rectangle"] = "round"
+    width_mm: float = Field(default=120.0, ge=10, le=1000)
+    depth_mm: float = Field(default=120.0, ge=10, le=1000)
+    thickness_mm: float = Field(default=18.0, ge=1, le=100)
+    density_g_cm3: float = Field(default=0.6, gt=0, le=12)
+    counterweight_g: float = Field(default=0.0, ge=0, le=5000)
+    counterweight_back_mm: float = Field(default=0.0, ge=-500, le=500)
+
+
+class Area(Frozen):
+    """A colour area: the colour wanted, and its finish."""
+
+    id: Id
+    label: Label
+    target: Hex
+    finish: Literal["matte", "satin", "gloss"] = "matte"
+
+
+class Colour(Frozen):
+    ground: Literal["white", "grey", "black", "none"] = "white"
+    areas: list[Area] = Field(default=[], max_length=40)
+
+
+class FigureSheet(Frozen):
+    sheet_version: Literal[1] = 1
+    figure_id: (
+        Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None
+    ) = None
+    name: Label
+    story: Words = ""
+    mood: Words = ""
+    height_mm: float = Field(gt=20, le=2000)
+    body: Body
+    pose: dict[Id, JointAngles] = {}
+    parts: list[Part] = Field(default=[], max_length=120)
+    runs: list[Run] = Field(default=[], max_length=60)
+    base: Base = Base()
+    colour: Colour = Colour()
+    retired_ids: list[Id] = []
+
+    def part(self, part_id: str) -> Part:
+        return next(part for part in self.parts if part.id == part_id)
