@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 
-from windcrest_core.bake.heat import HeatBody
-from windcrest_core.body.figure import Piece
+from windcrest_core.bake.heat import HeatBody, HeatShape
+from windcrest_core.body.figure import Piece, skin_over_mm
 from windcrest_core.body.solids import (
     BoxSolid,
     CoilSolid,
     EllipsoidSolid,
     RoundConeSolid,
-    SheetSolid,
     Solid,
 )
 from windcrest_core.body.workpiece import Workpiece
@@ -23,7 +22,7 @@ def _rounded(mm: float) -> float:
     return max(ROUND_MM, round(mm / ROUND_MM) * ROUND_MM)
 
 
-def _radius(solid: Solid) -> tuple[str, float]:
+def _radius(solid: Solid) -> tuple[HeatShape, float]:
     """Nearest of wall, limb and ball, and half its thickness where it is thickest, mm."""
     match solid:
         case RoundConeSolid():
@@ -49,24 +48,26 @@ def heat_body(work: Workpiece, piece: Piece) -> HeatBody:
     shape, radius = _radius(piece.solid)
     rho = work.packed_g_cm3 * 1000
     under = piece.part.lies_on
-    flat = isinstance(piece.solid, SheetSolid)
-    if flat and under is not None and not piece.part.made_apart:
+    if under is not None and piece.core is None and not piece.part.made_apart:
         below = work.figure.piece(under)
-        if below.core is not None:
-            whole = below.wall_mm + 2 * radius
+        skin = skin_over_mm(piece, below)
+        if below.core is not None and skin is not None:
             core = min(20.0, below.core.greatest_thickness_mm / 2)
-            return HeatBody("wall", _rounded(whole), _rounded(core), rho)
-    kind = {"wall": "wall", "limb": "limb", "ball": "ball"}[shape]
+            return HeatBody("wall", _rounded(below.wall_mm + skin), _rounded(core), rho)
     if piece.core is None:
-        return HeatBody(kind, _rounded(radius))  # type: ignore[arg-type]
+        return HeatBody(shape, _rounded(radius))
     clay = min(piece.wall_mm, radius - ROUND_MM)
-    return HeatBody(kind, _rounded(clay), _rounded(radius - clay), rho)  # type: ignore[arg-type]
+    return HeatBody(shape, _rounded(clay), _rounded(radius - clay), rho)
 
 
-def rule_thickness_mm(piece: Piece) -> float:
+def rule_thickness_mm(work: Workpiece, piece: Piece) -> float:
     """Thickness a label speaks of: the wall over a core, else right through, mm."""
     if piece.core is not None:
         return piece.wall_mm
+    if piece.part.lies_on is not None:
+        skin = skin_over_mm(piece, work.figure.piece(piece.part.lies_on))
+        if skin is not None:
+            return skin
     return piece.solid.greatest_thickness_mm
 
 

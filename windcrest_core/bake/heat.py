@@ -22,6 +22,9 @@ FOIL_C, FOIL_K = 900.0, 1.0
 AIR_H_W_M2K = {"tented": 10.0, "still": 14.0, "open": 18.0, "fan": 25.0}
 
 
+HeatShape = Literal["wall", "limb", "ball"]
+
+
 @dataclass(frozen=True)
 class HeatBody:
     """A part as heat sees it: `clay_mm` of clay over `core_mm` of foil (nought: none).
@@ -30,7 +33,7 @@ class HeatBody:
     no core `clay_mm` is the radius of the solid.
     """
 
-    shape: Literal["wall", "limb", "ball"]
+    shape: HeatShape
     clay_mm: float
     core_mm: float = 0.0
     foil_rho: float = 500.0

@@ -286,7 +286,7 @@ def _advice(work: Workpiece, rule: float, model: float) -> tuple[float, str]:
 
 def _rule_min(work: Workpiece, piece: Piece) -> float:
     clay = catalogue().clays[piece.part.clay]
-    return clay.label_min_per_6mm.value * rule_thickness_mm(piece) / LABEL_THICKNESS_MM
+    return clay.label_min_per_6mm.value * rule_thickness_mm(work, piece) / LABEL_THICKNESS_MM
 
 
 def _rule(minutes: float) -> Quantity:

@@ -28,6 +28,7 @@ from windcrest_core.sheet.model import (
 )
 
 COIL_STEP_DEG = 24.0
+FLAT = 0.6
 WORLD = np.eye(3)
 
 
@@ -177,3 +178,17 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
         cored = part.core == "foil" and part.stock is None
         pieces.append(Piece(part, solid, solid.shrunk(wall) if cored else None, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)
+
+
+def skin_over_mm(piece: Piece, below: Piece) -> float | None:
+    """Thickness of clay a part adds over the one it lies on; None where it stands free of it.
+
+    A sheet adds its thickness if it lies flat, a sleeve what it is thicker than the part inside it.
+    """
+    if isinstance(piece.solid, SheetSolid):
+        away = piece.solid.centre - below.solid.centre
+        size = float(np.linalg.norm(away))
+        flat = size < 1e-6 or abs(float(away @ piece.solid.frame[:, 1])) / size > FLAT
+        return piece.solid.t if flat else None
+    sleeve = (piece.solid.greatest_thickness_mm - below.solid.greatest_thickness_mm) / 2
+    return sleeve if sleeve > 0 else None

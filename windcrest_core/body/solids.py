@@ -344,7 +344,15 @@ class SheetSolid(Solid):
         return np.array([middle[0], 0.0, middle[1]]), np.array([half[0], self.t / 2, half[1]])
 
     def shrunk(self, wall_mm: float) -> Solid | None:
-        return None
+        if self.t / 2 - wall_mm < 1.5:
+            return None
+        inner = shapely.buffer(
+            shapely.polygons(np.asarray(self.outline_xz)), -wall_mm, join_style="mitre"
+        )
+        if inner.is_empty or inner.geom_type != "Polygon":
+            return None
+        points = tuple((float(u), float(v)) for u, v in list(inner.exterior.coords)[:-1])
+        return replace(self, outline_xz=points, t=self.t - 2 * wall_mm)
 
     def hull_points(self, view: Array) -> list[Array]:
         points = np.asarray(self.outline_xz)

@@ -34,6 +34,11 @@ class Workpiece:
             found[piece.part.bone].append(piece)
         return found
 
+    def showing(self, piece: Piece) -> float:
+        """Share of the part's own solid that is its own: small for a skin over another part."""
+        share = self.shares[piece.part.id]
+        return min(1.0, (share.skin_mm3 + share.core_mm3) / max(piece.solid.volume_mm3, 1e-9))
+
     @property
     def clay_pieces(self) -> list[Piece]:
         return [piece for piece in self.figure.pieces if piece.part.stock is None]

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Literal
 
-from windcrest_core.body.figure import Piece
+from windcrest_core.body.figure import Piece, skin_over_mm
 from windcrest_core.body.masses import FOIL_PACKED_G_CM3
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
@@ -56,11 +56,14 @@ def ball_mm(volume_mm3: float) -> float:
     return float((6 * max(volume_mm3, 0.0) / math.pi) ** (1 / 3))
 
 
-def _state(piece: Piece) -> tuple[WallState, float]:
+def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
     if piece.part.stock is not None:
         return "bought", 0.0
     if piece.core is None:
         deepest = piece.solid.greatest_thickness_mm / 2
+        if piece.part.lies_on is not None:
+            skin = skin_over_mm(piece, work.figure.piece(piece.part.lies_on))
+            deepest = skin / 2 if skin is not None else deepest
         return ("too thick to be solid" if 2 * deepest > SOLID_LIMIT_MM else "solid"), deepest
     if piece.wall_mm < THIN_WALL_MM:
         return "thin", piece.wall_mm
@@ -83,7 +86,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     for piece in work.figure.pieces:
         share = work.shares[piece.part.id]
         core_mm3 = max(0.0, share.core_mm3 - wire_mm3.get(piece.part.id, 0.0))
-        state, deepest = _state(piece)
+        state, deepest = _state(work, piece)
         grams = core_mm3 * 1e-3 * packed
         parts.append(
             PartBulk(

@@ -142,8 +142,7 @@ def _findings(work: Workpiece) -> list[Finding]:
             )
         )
     for piece in work.figure.pieces:
-        share = work.shares[piece.part.id]
-        seen = (share.skin_mm3 + share.core_mm3) / max(piece.solid.volume_mm3, 1e-9)
+        seen = work.showing(piece)
         if seen < 0.02:
             found.append(
                 Finding(

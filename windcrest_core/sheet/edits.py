@@ -14,6 +14,7 @@ from windcrest_core.units import length_mm
 _LISTS = {"part": ("parts",), "run": ("runs",), "area": ("colour", "areas")}
 _TOP = {"name", "story", "mood", "height_mm"}
 _OBJECTS = {"body", "base", "colour"}
+WHOLE = "sheet"
 _MISSING = object()
 
 
@@ -119,12 +120,18 @@ def apply_edits(
     document = copy.deepcopy(sheet.model_dump(mode="json"))
     inverse: list[Operation] = []
     for operation in operations:
+        if operation.path == WHOLE:
+            inverse = [Operation(path=WHOLE, value=copy.deepcopy(document)), *inverse]
+            document = load_sheet(operation.value).model_dump(mode="json")
+            continue
         inverse = [*_apply_one(document, operation), *inverse]
     return load_sheet(document), inverse
 
 
 def collide(a: str, b: str) -> bool:
     """Whether two paths touch the same thing: one is the other, or holds it."""
+    if WHOLE in (a, b):
+        return True
     return a == b or a.startswith(b + "/") or b.startswith(a + "/")
 
 

@@ -1,0 +1,34 @@
+"""The HTTP API, version 1: one router an app."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from server.accounts.api import router as accounts
+from server.bench.api import router as bench
+from server.problems import install
+from server.shelf.api import router as shelf
+from server.stores.api import router as stores
+
+api = NinjaAPI(
+    title="Windcrest",
+    version="1",
+    auth=django_auth,
+    openapi_url="/openapi.json",
+    docs_url=None,
+    urls_namespace="api",
+)
+install(api)
+api.add_router("/v1/", accounts)
+api.add_router("/v1/", shelf)
+api.add_router("/v1/", stores)
+api.add_router("/v1/", bench)
+
+
+@api.get("/v1/{path:rest}", include_in_schema=False)
+def nothing_here(request: HttpRequest, rest: str) -> None:
+    from django.http import Http404
+
+    raise Http404

@@ -1,0 +1,115 @@
+"""Every error of the API as problem+json (RFC 9457), with the field it is about."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
+
+from windcrest_core.errors import ConflictError, Fault, SheetError, UnitError
+
+log = logging.getLogger(__name__)
+TITLES = {
+    400: "That request cannot be read",
+    401: "Sign in first",
+    403: "Not allowed",
+    404: "Not here",
+    409: "It is there already",
+    412: "Somebody changed this meanwhile",
+    413: "Too large",
+    422: "That cannot be",
+    429: "Too many attempts",
+    500: "Something broke here",
+}
+
+
+class Problem(Exception):
+    """An error a person can act on."""
+
+    def __init__(self, status: int, detail: str, faults: list[Fault] | None = None) -> None:
+        super().__init__(detail)
+        self.status, self.detail, self.faults = status, detail, faults or []
+
+
+def problem(status: int, detail: str, **more: Any) -> HttpResponse:
+    body = {
+        "type": "about:blank",
+        "title": TITLES.get(status, "That did not work"),
+        "status": status,
+        "detail": detail,
+        **more,
+    }
+    return JsonResponse(body, status=status, content_type="application/problem+json")
+
+
+def _errors(faults: list[Fault]) -> list[dict[str, str]]:
+    return [
+        {"path": f.path, "value": str(f.value)[:120], "allowed": f.allowed} for f in faults[:50]
+    ]
+
+
+def install(api: NinjaAPI) -> None:
+    """One handler for each kind of error."""
+
+    @api.exception_handler(Problem)
+    def _problem(request: HttpRequest, error: Problem) -> HttpResponse:
+        return problem(error.status, error.detail, errors=_errors(error.faults))
+
+    @api.exception_handler(SheetError)
+    def _sheet(request: HttpRequest, error: SheetError) -> HttpResponse:
+        return problem(422, str(error.faults[0]), errors=_errors(error.faults))
+
+    @api.exception_handler(UnitError)
+    def _unit(request: HttpRequest, error: UnitError) -> HttpResponse:
+        fault = Fault("value", error.value, error.allowed)
+        return problem(422, str(error), errors=_errors([fault]))
+
+    @api.exception_handler(ConflictError)
+    def _conflict(request: HttpRequest, error: ConflictError) -> HttpResponse:
+        rows = [{"path": p, "yours": y, "theirs": t} for p, y, t in error.collisions]
+        return problem(412, "The same thing was changed to something else.", conflicts=rows)
+
+    @api.exception_handler(ValidationError)
+    def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        faults = [
+            Fault(
+                "/".join(str(step) for step in item["loc"][2:]) or "body",
+                item.get("input", ""),
+                item["msg"],
+            )
+            for item in error.errors
+        ]
+        return problem(422, str(faults[0]), errors=_errors(faults))
+
+    @api.exception_handler(Http404)
+    def _missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        return problem(404, "There is no such thing on your shelf.")
+
+    @api.exception_handler(RequestDataTooBig)
+    def _large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+        return problem(413, "The file is too large; a figure sheet is at most 2 MB.")
+
+    @api.exception_handler(AuthenticationError)
+    def _stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return problem(401, "Sign in, then try again.")
+
+    @api.exception_handler(AuthorizationError)
+    def _refused(request: HttpRequest, error: AuthorizationError) -> HttpResponse:
+        return problem(403, "This is not yours to change.")
+
+    @api.exception_handler(PermissionDenied)
+    def _denied(request: HttpRequest, error: PermissionDenied) -> HttpResponse:
+        return problem(429, "Too many wrong passwords. Wait a quarter of an hour.")
+
+    @api.exception_handler(HttpError)
+    def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return problem(error.status_code, str(error))
+
+    @api.exception_handler(Exception)
+    def _broken(request: HttpRequest, error: Exception) -> HttpResponse:
+        log.exception("unhandled")
+        return problem(500, "Your work is saved up to the last change. Reload and try again.")

@@ -1,0 +1,67 @@
+"""Change a figure by operations; disjoint edits merge, colliding ones are refused."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.db import transaction
+
+from server.problems import Problem
+from server.shelf.models import Figure, Revision
+from windcrest_core.findings import Operation
+from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.edits import apply_edits, refuse_collisions
+
+DEEPEST = 200
+
+
+def edit_figure(
+    figure_id: str,
+    base_revision: int,
+    operations: list[Operation],
+    label: str,
+    check: Callable[[FigureSheet], object],
+) -> Figure:
+    """Apply `operations` made on `base_revision` to the figure as it is now.
+
+    Parameters
+    ----------
+    check : refuses a sheet that nothing can be built from, before it is stored.
+
+    Raises
+    ------
+    ConflictError : somebody changed the same thing since. SheetError : it cannot be.
+    """
+    with transaction.atomic():
+        figure = Figure.objects.select_for_update().get(pk=figure_id)
+        if not 1 <= base_revision <= figure.revision:
+            raise Problem(422, f"Revision {base_revision} of this figure is not known. Reload it.")
+        since = figure.revisions.filter(number__gt=base_revision)
+        theirs = [operation for revision in since for operation in revision.forward]
+        refuse_collisions(operations, theirs)
+        sheet, inverse = apply_edits(figure.sheet, operations)
+        check(sheet)
+        record(figure, sheet, operations, inverse, label)
+        figure.undo_stack = [*figure.undo_stack, figure.revision][-DEEPEST:]
+        figure.redo_stack = []
+        figure.save()
+    return figure
+
+
+def record(
+    figure: Figure,
+    sheet: FigureSheet,
+    operations: list[Operation],
+    inverse: list[Operation],
+    label: str,
+) -> None:
+    """Write the next revision of a figure that is locked by the caller."""
+    figure.revision += 1
+    figure.sheet_json = sheet.model_copy(update={"figure_id": figure.id}).model_dump(mode="json")
+    Revision.objects.create(
+        figure=figure,
+        number=figure.revision,
+        label=label[:200],
+        operations=[operation.model_dump(mode="json") for operation in operations],
+        inverse=[operation.model_dump(mode="json") for operation in inverse],
+    )

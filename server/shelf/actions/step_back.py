@@ -1,0 +1,32 @@
+"""Undo and redo: each is a revision too."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from django.db import transaction
+
+from server.problems import Problem
+from server.shelf.actions.edit_figure import record
+from server.shelf.models import Figure
+from windcrest_core.sheet.edits import apply_edits
+
+
+def step_back(figure_id: str, way: Literal["undo", "redo"]) -> Figure:
+    """Take back the last change, or do again what was last taken back."""
+    with transaction.atomic():
+        figure = Figure.objects.select_for_update().get(pk=figure_id)
+        stack = figure.undo_stack if way == "undo" else figure.redo_stack
+        if not stack:
+            raise Problem(409, f"There is nothing to {way}.")
+        number = stack[-1]
+        revision = figure.revisions.get(number=number)
+        operations = revision.back if way == "undo" else revision.forward
+        sheet, inverse = apply_edits(figure.sheet, operations)
+        record(figure, sheet, operations, inverse, f"{way.capitalize()}: {revision.label}")
+        if way == "undo":
+            figure.undo_stack, figure.redo_stack = stack[:-1], [*figure.redo_stack, number]
+        else:
+            figure.redo_stack, figure.undo_stack = stack[:-1], [*figure.undo_stack, number]
+        figure.save()
+    return figure

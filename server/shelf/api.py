@@ -1,0 +1,341 @@
+"""Figures and their plans over HTTP."""
+
+from __future__ import annotations
+
+import json
+from datetime import datetime
+from typing import Any, Literal
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router
+from pydantic import BaseModel, Field
+
+from server.schemas import Done, Out, ProblemOut
+from server.shelf.actions.create_figure import create_figure
+from server.shelf.actions.delete_figure import delete_figure
+from server.shelf.actions.edit_figure import edit_figure
+from server.shelf.actions.import_sheet import import_as_new, replace_sheet
+from server.shelf.actions.step_back import step_back
+from server.shelf.models import Figure
+from server.shelf.planning import etag_of, plan_of, refuse_unbuildable
+from windcrest_core.character.poses import PRESETS, preset
+from windcrest_core.prints import bake_card_pdf, cut_list_pdf
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import STATIONS, Finding, Operation, Station
+from windcrest_core.frame.pose import drag
+from windcrest_core.new_figure import BODIES
+from windcrest_core.plan import Plan
+from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.joints import joint_ranges
+
+router = Router(tags=["shelf"])
+ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}
+
+
+class BodyChoice(Out):
+    id: str
+    label: str
+    heads_tall: float
+
+
+class Card(Out):
+    """A figure on the shelf, with its own silhouette."""
+
+    id: str
+    name: str
+    height_mm: float
+    body: str
+    station: Station | Literal["finished"]
+    next_step: str | None
+    stops: int
+    warns: int
+    notes: int
+    silhouette: list[list[float]]
+    bounds: tuple[float, float, float, float]
+    changed: datetime
+
+
+class JointOut(Out):
+    id: str
+    label: str
+    swing_deg: tuple[float, float]
+    spread_deg: tuple[float, float]
+    turn_deg: tuple[float, float]
+
+
+class FigureOut(Out):
+    id: str
+    sheet: FigureSheet
+    revision: int
+    can_undo: bool
+    can_redo: bool
+    undo_label: str | None
+    joints: list[JointOut]
+    presets: dict[str, dict[str, dict[str, float]]]
+
+
+class Edited(Out):
+    figure: FigureOut
+    plan: Plan
+
+
+class Preview(Out):
+    """What operations would come to; `number` is the asker's, so that an old answer is known."""
+
+    number: int
+    operations: list[Operation]
+    plan: Plan
+    gone: list[Finding]
+    new: list[Finding]
+
+
+class NewFigure(BaseModel):
+    name: str
+    body: str
+    height_mm: float | str
+    heads_tall: float | None = Field(default=None, ge=1.5, le=10)
+
+
+class Drag(BaseModel):
+    joint: str
+    view: Literal["front", "side"]
+    to: tuple[float, float]
+
+
+class Edits(BaseModel):
+    base_revision: int
+    label: str = "Change"
+    operations: list[Operation] = []
+    drag: Drag | None = None
+
+
+class PreviewIn(Edits):
+    number: int = 0
+
+
+def own_figure(request: HttpRequest, figure_id: str) -> Figure:
+    """The signed-in person's figure, or 404."""
+    return get_object_or_404(Figure, pk=figure_id, owner=request.user, deleted=None)
+
+
+def _figure_out(figure: Figure) -> FigureOut:
+    sheet = figure.sheet
+    winged = sheet.body.wing_span > 0
+    last = figure.revisions.filter(number=figure.undo_stack[-1]).first() if figure.undo_stack else None
+    return FigureOut(
+        id=figure.id,
+        sheet=sheet,
+        revision=figure.revision,
+        can_undo=bool(figure.undo_stack),
+        can_redo=bool(figure.redo_stack),
+        undo_label=last.label if last else None,
+        joints=[
+            JointOut(id=key, label=j.label, swing_deg=j.swing_deg, spread_deg=j.spread_deg, turn_deg=j.turn_deg)
+            for key, j in joint_ranges(sheet.body.plan, winged).items()
+        ],  # fmt: skip
+        presets={
+            name: {
+                joint: angles.model_dump()
+                for joint, angles in preset(sheet.body.plan, name, winged).items()
+            }
+            for name in PRESETS[sheet.body.plan]
+        },
+    )
+
+
+def _json(body: BaseModel | str, status: int = 200) -> HttpResponse:
+    """An answer of the core's own models, which are checked already."""
+    text = body if isinstance(body, str) else body.model_dump_json()
+    return HttpResponse(text, content_type="application/json", status=status)
+
+
+def _edited(figure: Figure) -> HttpResponse:
+    shown = _figure_out(figure).model_dump_json()
+    return _json(f'{{"figure":{shown},"plan":{plan_of(figure).model_dump_json()}}}')
+
+
+@router.get("bodies", response=list[BodyChoice])
+def bodies(request: HttpRequest) -> list[BodyChoice]:
+    """The body plans a new figure can have."""
+    return [
+        BodyChoice(id=key, label=label, heads_tall=body.heads_tall)
+        for key, (label, body) in BODIES.items()
+    ]
+
+
+@router.get("figures", response=list[Card])
+def figures(request: HttpRequest) -> list[Card]:
+    return [_card(figure) for figure in Figure.objects.filter(owner=request.user, deleted=None)]
+
+
+def _card(figure: Figure) -> Card:
+    plan = plan_of(figure)
+    current = next((s.station for s in plan.line if s.state == "now"), None)
+    step = next((s for s in plan.order.steps if s.key == plan.order.next_step), None)
+    return Card(
+        id=figure.id,
+        name=plan.name,
+        height_mm=plan.totals.height.value,
+        body=figure.sheet.body.plan,
+        station=current or "finished",
+        next_step=step.label if step else None,
+        stops=sum(s.stops for s in plan.line),
+        warns=sum(s.warns for s in plan.line),
+        notes=sum(s.notes for s in plan.line),
+        silhouette=plan.drawing.front.silhouette,
+        bounds=plan.drawing.front.bounds,
+        changed=figure.changed,
+    )
+
+
+@router.post("figures", response={201: Edited, **ERRORS})
+def new_figure(request: HttpRequest, body: NewFigure) -> HttpResponse:
+    figure = create_figure(request.user, body.name, body.body, body.height_mm, body.heads_tall)
+    answer = _edited(figure)
+    answer.status_code = 201
+    return answer
+
+
+@router.post("figures/import", response={201: Edited, **ERRORS})
+def import_figure(request: HttpRequest, as_copy: bool = False) -> HttpResponse:
+    """A figure sheet as the body of the request becomes a new figure."""
+    answer = _edited(import_as_new(request.user, request.body, as_copy))
+    answer.status_code = 201
+    return answer
+
+
+@router.get("figures/{figure_id}", response={200: FigureOut, **ERRORS})
+def get_figure(request: HttpRequest, figure_id: str) -> HttpResponse:
+    return _json(_figure_out(own_figure(request, figure_id)))
+
+
+@router.delete("figures/{figure_id}", response={200: Done, **ERRORS})
+def remove_figure(request: HttpRequest, figure_id: str) -> Done:
+    delete_figure(own_figure(request, figure_id), away=True)
+    return Done()
+
+
+@router.post("figures/{figure_id}/restore", response={200: Done, **ERRORS})
+def restore_figure(request: HttpRequest, figure_id: str) -> Done:
+    delete_figure(get_object_or_404(Figure, pk=figure_id, owner=request.user), away=False)
+    return Done()
+
+
+@router.get("figures/{figure_id}/plan", response={200: Plan, **ERRORS})
+def get_plan(request: HttpRequest, figure_id: str, station: str | None = None) -> HttpResponse:
+    """The whole plan, or with `station` one station of it; an ETag saves sending it twice."""
+    figure = own_figure(request, figure_id)
+    if station is not None and station not in STATIONS:
+        raise SheetError.one("station", station, "one of " + ", ".join(STATIONS))
+    etag = etag_of(figure, station or "")
+    if request.headers.get("If-None-Match") == etag:
+        return HttpResponse(status=304, headers={"ETag": etag})
+    plan = plan_of(figure)
+    answer = _json(getattr(plan, station) if station else plan)
+    answer["ETag"] = etag
+    answer["Cache-Control"] = "private, no-cache"
+    return answer
+
+
+def _operations(figure: Figure, body: Edits) -> list[Operation]:
+    if body.drag is None:
+        return body.operations
+    return [*body.operations, *drag(figure.sheet, body.drag.joint, body.drag.view, body.drag.to)]
+
+
+@router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})
+def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    operations = _operations(figure, body)
+    return _edited(
+        edit_figure(
+            figure.id,
+            body.base_revision,
+            operations,
+            body.label,
+            lambda sheet: refuse_unbuildable(figure.owner, sheet),
+        )
+    )
+
+
+@router.post("figures/{figure_id}/preview", response={200: Preview, **ERRORS})
+def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpResponse:
+    """The plan that operations or a drag would give; nothing is stored."""
+    figure = own_figure(request, figure_id)
+    operations = _operations(figure, body)
+    sheet, _ = apply_edits(figure.sheet, operations)
+    after, before = plan_of(figure, sheet), plan_of(figure)
+    was = {(f.id, f.subject) for f in before.findings}
+    now = {(f.id, f.subject) for f in after.findings}
+    gone = [f for f in before.findings if (f.id, f.subject) not in now]
+    new = [f for f in after.findings if (f.id, f.subject) not in was]
+    rows = {
+        "operations": [operation.model_dump(mode="json") for operation in operations],
+        "gone": [finding.model_dump(mode="json") for finding in gone],
+        "new": [finding.model_dump(mode="json") for finding in new],
+    }
+    return _json(
+        f'{{"number":{body.number},"plan":{after.model_dump_json()},{json.dumps(rows)[1:-1]}}}'
+    )
+
+
+@router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})
+def undo(request: HttpRequest, figure_id: str) -> HttpResponse:
+    return _edited(step_back(own_figure(request, figure_id).id, "undo"))
+
+
+@router.post("figures/{figure_id}/redo", response={200: Edited, **ERRORS})
+def redo(request: HttpRequest, figure_id: str) -> HttpResponse:
+    return _edited(step_back(own_figure(request, figure_id).id, "redo"))
+
+
+@router.put("figures/{figure_id}/sheet", response={200: Edited, **ERRORS})
+def put_sheet(request: HttpRequest, figure_id: str, base_revision: int) -> HttpResponse:
+    """A figure sheet as the body of the request takes the place of this figure's own."""
+    return _edited(replace_sheet(own_figure(request, figure_id), request.body, base_revision))
+
+
+def _download(body: bytes, kind: str, name: str) -> HttpResponse:
+    safe = "".join(c if c.isalnum() else "-" for c in name.lower()).strip("-") or "figure"
+    ending = {"application/pdf": "pdf", "application/json": "figure.json"}[kind]
+    way = "inline" if kind == "application/pdf" else "attachment"
+    return HttpResponse(
+        body,
+        content_type=kind,
+        headers={"Content-Disposition": f'{way}; filename="{safe}.{ending}"'},
+    )
+
+
+@router.get("figures/{figure_id}/export", response={200: FigureSheet, **ERRORS})
+def export(request: HttpRequest, figure_id: str) -> HttpResponse:
+    """The figure sheet as a file."""
+    sheet = own_figure(request, figure_id).sheet
+    text = json.dumps(sheet.model_dump(mode="json"), indent=1, ensure_ascii=False)
+    return _download(text.encode(), "application/json", sheet.name)
+
+
+@router.get("figures/{figure_id}/prints/cut-list", response={200: Any, **ERRORS})
+def print_cut_list(request: HttpRequest, figure_id: str) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    unit = plan_units(figure)
+    return _download(cut_list_pdf(plan_of(figure), unit), "application/pdf", f"{figure.sheet.name} cut list")
+
+
+@router.get("figures/{figure_id}/prints/bake-card/{number}", response={200: Any, **ERRORS})
+def print_bake_card(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    plan = plan_of(figure)
+    if not 1 <= number <= len(plan.bake.bakes):
+        raise SheetError.one("number", number, f"1 to {len(plan.bake.bakes)}, the bakes of this plan")
+    body = bake_card_pdf(plan, number, plan_units(figure))
+    return _download(body, "application/pdf", f"{figure.sheet.name} bake {number}")
+
+
+def plan_units(figure: Figure) -> tuple[str, str]:
+    """Length and temperature unit of the owner."""
+    from server.shelf.planning import figure_context
+
+    rules = figure_context(figure).rules
+    return rules.length_unit, rules.temperature_unit

@@ -1,0 +1,66 @@
+"""Figures of a person, and every change that was ever made to them."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+from windcrest_core.findings import Operation
+from windcrest_core.sheet import FigureSheet, load_sheet
+
+
+def _new_id() -> str:
+    return uuid.uuid4().hex
+
+
+class Figure(models.Model):
+    """A figure sheet and where its history stands. The stacks hold revision numbers.
+
+    `pinned` is the context a finished figure keeps; while empty, house rules and stores as they are
+    now apply.
+    """
+
+    id = models.CharField(primary_key=True, max_length=32, default=_new_id, editable=False)
+    owner = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="figures"
+    )
+    sheet_json = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    undo_stack = models.JSONField(default=list)
+    redo_stack = models.JSONField(default=list)
+    pinned = models.JSONField(null=True, default=None)
+    created = models.DateTimeField(auto_now_add=True)
+    changed = models.DateTimeField(auto_now=True)
+    deleted = models.DateTimeField(null=True, default=None)
+
+    class Meta:
+        ordering = ["created"]
+
+    @property
+    def sheet(self) -> FigureSheet:
+        return load_sheet(self.sheet_json)
+
+
+class Revision(models.Model):
+    """One change: what was done, and what takes it back."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    label = models.CharField(max_length=200)
+    operations = models.JSONField(default=list)
+    inverse = models.JSONField(default=list)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_revision")]
+        ordering = ["number"]
+
+    @property
+    def forward(self) -> list[Operation]:
+        return [Operation.model_validate(row) for row in self.operations]
+
+    @property
+    def back(self) -> list[Operation]:
+        return [Operation.model_validate(row) for row in self.inverse]

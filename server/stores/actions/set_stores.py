@@ -1,0 +1,14 @@
+"""Say what a person owns."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from server.stores.models import StoresDocument
+from windcrest_core.context import Stores, load_stores
+
+
+def set_stores(document: StoresDocument, body: dict[str, Any]) -> Stores:
+    stores = load_stores(body)
+    document.change(stores.model_dump(mode="json"))
+    return stores

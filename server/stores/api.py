@@ -1,0 +1,68 @@
+"""Stores and the catalogue over HTTP."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router
+
+from server.schemas import Out
+from server.stores.actions.set_stores import set_stores
+from server.stores.models import StoresDocument
+from windcrest_core.catalogue import Catalogue, catalogue
+from windcrest_core.context import Stores
+
+router = Router(tags=["stores"])
+
+
+class StoresOut(Out):
+    stores: Stores
+    revision: int
+    can_undo: bool
+    can_redo: bool
+
+
+def _out(document: StoresDocument) -> StoresOut:
+    return StoresOut(
+        stores=document.stores,
+        revision=document.revision,
+        can_undo=bool(document.undo_stack),
+        can_redo=bool(document.redo_stack),
+    )
+
+
+def _document(request: HttpRequest) -> StoresDocument:
+    return StoresDocument.objects.get_or_create(owner=request.user)[0]
+
+
+@router.get("catalogue", response=Catalogue)
+def get_catalogue(request: HttpRequest) -> Catalogue:
+    """Materials with their figures, ranges and sources."""
+    return catalogue()
+
+
+@router.get("stores", response=StoresOut)
+def get_stores(request: HttpRequest) -> StoresOut:
+    return _out(_document(request))
+
+
+@router.put("stores", response=StoresOut)
+def put_stores(request: HttpRequest, body: dict[str, Any]) -> StoresOut:
+    document = _document(request)
+    set_stores(document, body)
+    return _out(document)
+
+
+@router.post("stores/undo", response=StoresOut)
+def undo_stores(request: HttpRequest) -> StoresOut:
+    document = _document(request)
+    document.undo()
+    return _out(document)
+
+
+@router.post("stores/redo", response=StoresOut)
+def redo_stores(request: HttpRequest) -> StoresOut:
+    document = _document(request)
+    document.redo()
+    return _out(document)
