@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import HttpRequest
 from ninja import Router
 
@@ -48,9 +46,9 @@ def get_stores(request: HttpRequest) -> StoresOut:
 
 
 @router.put("stores", response=StoresOut)
-def put_stores(request: HttpRequest, body: dict[str, Any]) -> StoresOut:
+def put_stores(request: HttpRequest, body: Stores) -> StoresOut:
     document = _document(request)
-    set_stores(document, body)
+    set_stores(document, body.model_dump(mode="json"))
     return _out(document)
 
 

@@ -4,64 +4,6 @@
  */
 
 export interface paths {
-    "/api/v1/me": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Me
-         * @description Who is signed in; also hands out the CSRF cookie.
-         */
-        get: operations["server_accounts_api_me"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/session": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Sign In */
-        post: operations["server_accounts_api_sign_in"];
-        /** Sign Out */
-        delete: operations["server_accounts_api_sign_out"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/session/demo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Open Demo
-         * @description Open the demo bench without typing; only where the demo runs.
-         */
-        post: operations["server_accounts_api_open_demo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/accounts": {
         parameters: {
             query?: never;
@@ -73,75 +15,6 @@ export interface paths {
         put?: never;
         /** New Account */
         post: operations["server_accounts_api_new_account"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/password": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Put Password */
-        put: operations["server_accounts_api_put_password"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/rules": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Get Rules */
-        get: operations["server_accounts_api_get_rules"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /** Patch Rules */
-        patch: operations["server_accounts_api_patch_rules"];
-        trace?: never;
-    };
-    "/api/v1/rules/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Undo Rules */
-        post: operations["server_accounts_api_undo_rules"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/rules/redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Redo Rules */
-        post: operations["server_accounts_api_redo_rules"];
         delete?: never;
         options?: never;
         head?: never;
@@ -160,6 +33,26 @@ export interface paths {
          * @description The body plans a new figure can have.
          */
         get: operations["server_shelf_api_bodies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Catalogue
+         * @description Materials with their figures, ranges and sources.
+         */
+        get: operations["server_stores_api_get_catalogue"];
         put?: never;
         post?: never;
         delete?: never;
@@ -224,7 +117,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/figures/{figure_id}/restore": {
+    "/api/v1/figures/{figure_id}/bakes/{number}": {
         parameters: {
             query?: never;
             header?: never;
@@ -232,28 +125,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        /** Restore Figure */
-        post: operations["server_shelf_api_restore_figure"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Plan
-         * @description The whole plan, or with `station` one station of it; an ETag saves sending it twice.
-         */
-        get: operations["server_shelf_api_get_plan"];
-        put?: never;
+        /** Put Bake */
+        put: operations["server_bench_api_put_bake"];
         post?: never;
         delete?: never;
         options?: never;
@@ -278,80 +151,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/figures/{figure_id}/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Post Preview
-         * @description The plan that operations or a drag would give; nothing is stored.
-         */
-        post: operations["server_shelf_api_post_preview"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Undo */
-        post: operations["server_shelf_api_undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Redo */
-        post: operations["server_shelf_api_redo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/sheet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Put Sheet
-         * @description A figure sheet as the body of the request takes the place of this figure's own.
-         */
-        put: operations["server_shelf_api_put_sheet"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/figures/{figure_id}/export": {
         parameters: {
             query?: never;
@@ -366,112 +165,6 @@ export interface paths {
         get: operations["server_shelf_api_export"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/prints/cut-list": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Print Cut List */
-        get: operations["server_shelf_api_print_cut_list"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/prints/bake-card/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Print Bake Card */
-        get: operations["server_shelf_api_print_bake_card"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/catalogue": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Catalogue
-         * @description Materials with their figures, ranges and sources.
-         */
-        get: operations["server_stores_api_get_catalogue"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/stores": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Get Stores */
-        get: operations["server_stores_api_get_stores"];
-        /** Put Stores */
-        put: operations["server_stores_api_put_stores"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/stores/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Undo Stores */
-        post: operations["server_stores_api_undo_stores"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/stores/redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Redo Stores */
-        post: operations["server_stores_api_redo_stores"];
         delete?: never;
         options?: never;
         head?: never;
@@ -530,6 +223,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Plan
+         * @description The whole plan, or with `station` one station of it; an ETag saves sending it twice.
+         */
+        get: operations["server_shelf_api_get_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Preview
+         * @description The plan that operations or a drag would give; nothing is stored.
+         */
+        post: operations["server_shelf_api_post_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/bake-card/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Bake Card */
+        get: operations["server_shelf_api_print_bake_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/cut-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Cut List */
+        get: operations["server_shelf_api_print_cut_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo */
+        post: operations["server_shelf_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Figure */
+        post: operations["server_shelf_api_restore_figure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Sheet
+         * @description A figure sheet as the body of the request takes the place of this figure's own.
+         */
+        put: operations["server_shelf_api_put_sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/steps/{key}": {
         parameters: {
             query?: never;
@@ -547,7 +368,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/figures/{figure_id}/bakes/{number}": {
+    "/api/v1/figures/{figure_id}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -555,9 +376,188 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Put Bake */
-        put: operations["server_bench_api_put_bake"];
+        put?: never;
+        /** Undo */
+        post: operations["server_shelf_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Me
+         * @description Who is signed in; also hands out the CSRF cookie.
+         */
+        get: operations["server_accounts_api_me"];
+        put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Password */
+        put: operations["server_accounts_api_put_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Rules */
+        get: operations["server_accounts_api_get_rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Rules */
+        patch: operations["server_accounts_api_patch_rules"];
+        trace?: never;
+    };
+    "/api/v1/rules/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo Rules */
+        post: operations["server_accounts_api_redo_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rules/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Rules */
+        post: operations["server_accounts_api_undo_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign In */
+        post: operations["server_accounts_api_sign_in"];
+        /** Sign Out */
+        delete: operations["server_accounts_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Demo
+         * @description Open the demo bench without typing; only where the demo runs.
+         */
+        post: operations["server_accounts_api_open_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Stores */
+        get: operations["server_stores_api_get_stores"];
+        /** Put Stores */
+        put: operations["server_stores_api_put_stores"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stores/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo Stores */
+        post: operations["server_stores_api_redo_stores"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stores/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Stores */
+        post: operations["server_stores_api_undo_stores"];
         delete?: never;
         options?: never;
         head?: never;
@@ -568,213 +568,6 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** Me */
-        Me: {
-            /** Name */
-            name: string | null;
-            /** Demo */
-            demo: boolean;
-        };
-        /** Credentials */
-        Credentials: {
-            /** Name */
-            name: string;
-            /** Password */
-            password: string;
-        };
-        /** Done */
-        Done: {
-            /**
-             * Ok
-             * @default true
-             */
-            ok: boolean;
-        };
-        /** PasswordChange */
-        PasswordChange: {
-            /** Old */
-            old: string;
-            /** New */
-            new: string;
-        };
-        /**
-         * Oven
-         * @description This person's oven.
-         */
-        Oven: {
-            /**
-             * Air
-             * @default still
-             * @enum {string}
-             */
-            air: "tented" | "still" | "open" | "fan";
-            /**
-             * Offset C
-             * @default 0
-             */
-            offset_c: number;
-            /**
-             * Swing C
-             * @default 8
-             */
-            swing_c: number;
-            /**
-             * Start
-             * @default preheated
-             * @enum {string}
-             */
-            start: "preheated" | "cold";
-        };
-        /**
-         * Rules
-         * @description House rules: this person's school of working, oven and units.
-         */
-        Rules: {
-            /**
-             * Rules Version
-             * @default 1
-             * @constant
-             */
-            rules_version: 1;
-            /**
-             * Length Unit
-             * @default mm
-             * @enum {string}
-             */
-            length_unit: "mm" | "in";
-            /**
-             * Mass Unit
-             * @default g
-             * @enum {string}
-             */
-            mass_unit: "g" | "oz";
-            /**
-             * Temperature Unit
-             * @default C
-             * @enum {string}
-             */
-            temperature_unit: "C" | "F";
-            /**
-             * Gauge Words
-             * @default awg
-             * @enum {string}
-             */
-            gauge_words: "awg" | "imperial" | "us_steel" | "mm";
-            /**
-             * Wall Mm
-             * @default 6
-             */
-            wall_mm: number;
-            /**
-             * @default {
-             *       "air": "still",
-             *       "offset_c": 0,
-             *       "swing_c": 8,
-             *       "start": "preheated"
-             *     }
-             */
-            oven: components["schemas"]["Oven"];
-            /**
-             * Bake School
-             * @default save_progress
-             * @enum {string}
-             */
-            bake_school: "one_bake" | "save_progress" | "short_sets";
-            /**
-             * Bake Time
-             * @default longer
-             * @enum {string}
-             */
-            bake_time: "longer" | "label" | "fixed_30";
-            /**
-             * Foil Packing
-             * @default firm
-             * @enum {string}
-             */
-            foil_packing: "loose" | "firm" | "hammered";
-            /**
-             * Waste Percent
-             * @default 8
-             */
-            waste_percent: number;
-            /**
-             * Hold Upright
-             * @default 2
-             */
-            hold_upright: number;
-            /**
-             * Single Keys
-             * @default true
-             */
-            single_keys: boolean;
-        };
-        /** RulesOut */
-        RulesOut: {
-            rules: components["schemas"]["Rules"];
-            /** Revision */
-            revision: number;
-            /** Can Undo */
-            can_undo: boolean;
-            /** Can Redo */
-            can_redo: boolean;
-        };
-        /**
-         * RuleChanges
-         * @description Changes by path, such as `oven/offset_c`.
-         */
-        RuleChanges: {
-            /** Changes */
-            changes: {
-                [key: string]: unknown;
-            };
-        };
-        /** BodyChoice */
-        BodyChoice: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Heads Tall */
-            heads_tall: number;
-        };
-        /**
-         * Card
-         * @description A figure on the shelf, with its own silhouette.
-         */
-        Card: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Height Mm */
-            height_mm: number;
-            /** Body */
-            body: string;
-            /** Station */
-            station: ("character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish") | "finished";
-            /** Next Step */
-            next_step: string | null;
-            /** Stops */
-            stops: number;
-            /** Warns */
-            warns: number;
-            /** Notes */
-            notes: number;
-            /** Silhouette */
-            silhouette: number[][];
-            /** Bounds */
-            bounds: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-        };
         /**
          * Allowance
          * @description Wire that is not path: what for, and how much.
@@ -790,38 +583,32 @@ export interface components {
          * @description A colour area: the colour wanted, and its finish.
          */
         Area: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Target */
-            target: string;
             /**
              * Finish
              * @default matte
              * @enum {string}
              */
             finish: "matte" | "satin" | "gloss";
-        };
-        /**
-         * AreaPlan
-         * @description A colour area: the mix, how near it comes, coats over the chosen ground, drying.
-         */
-        AreaPlan: {
             /** Id */
             id: string;
             /** Label */
             label: string;
             /** Target */
             target: string;
+        };
+        /**
+         * AreaPlan
+         * @description A colour area: the mix, how near it comes, coats over the chosen ground, drying.
+         */
+        AreaPlan: {
+            coats: components["schemas"]["Quantity"] | null;
+            drying_min: components["schemas"]["Quantity"] | null;
             /** Finish */
             finish: string;
-            /** Parts */
-            parts: string[];
-            /** Share */
-            share: number;
-            /** Recipe */
-            recipe: components["schemas"]["RecipePart"][];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
             /** Mix */
             mix: string | null;
             /**
@@ -829,63 +616,89 @@ export interface components {
              * @enum {string}
              */
             nearness: "close" | "near" | "off" | "no paints";
-            coats: components["schemas"]["Quantity"] | null;
-            drying_min: components["schemas"]["Quantity"] | null;
+            /** Parts */
+            parts: string[];
+            /** Recipe */
+            recipe: components["schemas"]["RecipePart"][];
+            /** Share */
+            share: number;
+            /** Target */
+            target: string;
         };
         /**
          * BakeGroup
          * @description A bake: the parts that are raw in it.
          */
         BakeGroup: {
+            /** Because */
+            because: string;
             /** Number */
             number: number;
             /** Parts */
             parts: string[];
-            /** Because */
-            because: string;
         };
         /** BakePlan */
         BakePlan: {
-            /** Number */
-            number: number;
-            label_c: components["schemas"]["Quantity"];
-            dial_c: components["schemas"]["Quantity"];
-            /** Peak Air C */
-            peak_air_c: number;
-            /** Maximum C */
-            maximum_c: number;
-            /** Start */
-            start: string;
-            rule_min: components["schemas"]["Quantity"];
-            model_min: components["schemas"]["Quantity"] | null;
             advised_min: components["schemas"]["Quantity"];
-            /** Done Min */
-            done_min: number | null;
-            /** Cooling Min */
-            cooling_min: number;
-            /** Slowest */
-            slowest: string;
             /** Because */
             because: string;
+            /** Cooling Min */
+            cooling_min: number;
             /** Curve */
             curve: components["schemas"]["CurePoint"][];
-            /** Parts */
-            parts: components["schemas"]["PartBake"][];
+            dial_c: components["schemas"]["Quantity"];
+            /** Done Min */
+            done_min: number | null;
             /** Inserts */
             inserts: components["schemas"]["InsertBake"][];
+            label_c: components["schemas"]["Quantity"];
+            /** Maximum C */
+            maximum_c: number;
+            model_min: components["schemas"]["Quantity"] | null;
+            /** Number */
+            number: number;
+            /** Parts */
+            parts: components["schemas"]["PartBake"][];
+            /** Peak Air C */
+            peak_air_c: number;
+            rule_min: components["schemas"]["Quantity"];
+            /** Slowest */
+            slowest: string;
+            /** Start */
+            start: string;
         };
         /** BakeStation */
         BakeStation: {
             /** Bakes */
             bakes: components["schemas"]["BakePlan"][];
-            total_min: components["schemas"]["Quantity"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
+            total_min: components["schemas"]["Quantity"];
         };
         /** Base */
         Base: {
+            /**
+             * Counterweight Back Mm
+             * @default 0
+             */
+            counterweight_back_mm: number;
+            /**
+             * Counterweight G
+             * @default 0
+             */
+            counterweight_g: number;
+            /**
+             * Density G Cm3
+             * @default 0.6
+             */
+            density_g_cm3: number;
+            /**
+             * Depth Mm
+             * @default 120
+             */
+            depth_mm: number;
             /**
              * Shape
              * @default round
@@ -893,63 +706,23 @@ export interface components {
              */
             shape: "round" | "rectangle";
             /**
-             * Width Mm
-             * @default 120
-             */
-            width_mm: number;
-            /**
-             * Depth Mm
-             * @default 120
-             */
-            depth_mm: number;
-            /**
              * Thickness Mm
              * @default 18
              */
             thickness_mm: number;
             /**
-             * Density G Cm3
-             * @default 0.6
+             * Width Mm
+             * @default 120
              */
-            density_g_cm3: number;
-            /**
-             * Counterweight G
-             * @default 0
-             */
-            counterweight_g: number;
-            /**
-             * Counterweight Back Mm
-             * @default 0
-             */
-            counterweight_back_mm: number;
+            width_mm: number;
         };
         /** Biped */
         Biped: {
-            /**
-             * Heads Tall
-             * @default 7.5
-             */
-            heads_tall: number;
             /**
              * Build
              * @default 1
              */
             build: number;
-            /**
-             * Shoulder Breadth
-             * @default 1
-             */
-            shoulder_breadth: number;
-            /**
-             * Hip Breadth
-             * @default 1
-             */
-            hip_breadth: number;
-            /**
-             * Limb Thickness
-             * @default 1
-             */
-            limb_thickness: number;
             /**
              * Head Breadth
              * @default 1
@@ -961,24 +734,48 @@ export interface components {
              */
             head_depth: number;
             /**
-             * Wing Span
-             * @description of the height; nought means no wings
-             * @default 0
+             * Heads Tall
+             * @default 7.5
              */
-            wing_span: number;
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             plan: "biped";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
+        };
+        /** BodyChoice */
+        BodyChoice: {
+            /** Heads Tall */
+            heads_tall: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
         };
         /** Box */
         Box: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "box";
             /** Centre */
             centre: [
                 number,
@@ -991,6 +788,11 @@ export interface components {
                 number,
                 number
             ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "box";
             /**
              * Turns Deg
              * @default [
@@ -1007,100 +809,187 @@ export interface components {
         };
         /** BulkPlan */
         BulkPlan: {
-            /** Parts */
-            parts: components["schemas"]["PartBulk"][];
-            foil_g: components["schemas"]["Quantity"];
-            foil_m: components["schemas"]["Quantity"];
             core_cm3: components["schemas"]["Quantity"];
-            /** Packed G Cm3 */
-            packed_g_cm3: number;
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            foil_g: components["schemas"]["Quantity"];
+            foil_m: components["schemas"]["Quantity"];
+            /** Packed G Cm3 */
+            packed_g_cm3: number;
+            /** Parts */
+            parts: components["schemas"]["PartBulk"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
         };
+        /**
+         * Card
+         * @description A figure on the shelf, with its own silhouette.
+         */
+        Card: {
+            /** Body */
+            body: string;
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Next Step */
+            next_step: string | null;
+            /** Notes */
+            notes: number;
+            /** Silhouette */
+            silhouette: number[][];
+            /** Station */
+            station: ("character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish") | "finished";
+            /** Stops */
+            stops: number;
+            /** Warns */
+            warns: number;
+        };
+        /** Catalogue */
+        Catalogue: {
+            /** Clays */
+            clays: {
+                [key: string]: components["schemas"]["Clay"];
+            };
+            /** Foils */
+            foils: {
+                [key: string]: components["schemas"]["Foil"];
+            };
+            /** Metals */
+            metals: {
+                [key: string]: components["schemas"]["Metal"];
+            };
+            /** Paints */
+            paints: {
+                [key: string]: components["schemas"]["Paint"];
+            };
+            /** Stock Materials */
+            stock_materials: {
+                [key: string]: components["schemas"]["StockMaterial"];
+            };
+            /** Wires */
+            wires: {
+                [key: string]: components["schemas"]["Wire"];
+            };
+        };
         /** CharacterPlan */
         CharacterPlan: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
             head_mm: components["schemas"]["Quantity"];
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
             /** Spans */
             spans: components["schemas"]["Span"][];
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
         };
         /** CheckItem */
         CheckItem: {
+            /** Done */
+            done: boolean;
             /** Key */
             key: string;
             /** Label */
             label: string;
-            /** Done */
-            done: boolean;
+        };
+        /** Clay */
+        Clay: {
+            /** Colour */
+            colour: string;
+            density_g_cm3: components["schemas"]["Property"];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            label_c: components["schemas"]["Property"];
+            label_min_per_6mm: components["schemas"]["Property"];
+            maximum_c: components["schemas"]["Property"];
+            /** Pack G */
+            pack_g: number[];
+            /** Price Per G */
+            price_per_g: number;
+            /**
+             * Shade
+             * @enum {string}
+             */
+            shade: "pale" | "mid" | "dark";
         };
         /** ClayPlan */
         ClayPlan: {
-            /** Parts */
-            parts: components["schemas"]["PartClay"][];
-            /** Totals */
-            totals: components["schemas"]["ClayTotal"][];
             clay_g: components["schemas"]["Quantity"];
-            /** Packs */
-            packs: number;
             /** Cost */
             cost: number;
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Packs */
+            packs: number;
+            /** Parts */
+            parts: components["schemas"]["PartClay"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
+            /** Totals */
+            totals: components["schemas"]["ClayTotal"][];
         };
         /** ClayTotal */
         ClayTotal: {
             /** Clay */
             clay: string;
-            /** Label */
-            label: string;
             /** Colour */
             colour: string;
-            /** Owned */
-            owned: boolean;
-            /** Net G */
-            net_g: number;
-            with_waste: components["schemas"]["Quantity"];
-            /** Packs */
-            packs: components["schemas"]["Pack"][];
             /** Cost */
             cost: number;
+            /** Label */
+            label: string;
+            /** Net G */
+            net_g: number;
+            /** Owned */
+            owned: boolean;
+            /** Packs */
+            packs: components["schemas"]["Pack"][];
+            with_waste: components["schemas"]["Quantity"];
         };
         /**
          * Coil
          * @description A tapering tube bent round an arc; it starts along the bone and bends towards its front.
          */
         Coil: {
+            /** Bend Radius */
+            bend_radius: number;
+            /** End Radius */
+            end_radius: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "coil";
+            /**
+             * Rise
+             * @default 0
+             */
+            rise: number;
             /** Start */
             start: [
                 number,
                 number,
                 number
             ];
-            /** Bend Radius */
-            bend_radius: number;
-            /** Sweep Deg */
-            sweep_deg: number;
-            /**
-             * Rise
-             * @default 0
-             */
-            rise: number;
             /** Start Radius */
             start_radius: number;
-            /** End Radius */
-            end_radius: number;
+            /** Sweep Deg */
+            sweep_deg: number;
             /**
              * Turns Deg
              * @default [
@@ -1118,61 +1007,100 @@ export interface components {
         /** Colour */
         Colour: {
             /**
+             * Areas
+             * @default []
+             */
+            areas: components["schemas"]["Area"][];
+            /**
              * Ground
              * @default white
              * @enum {string}
              */
             ground: "white" | "grey" | "black" | "none";
-            /**
-             * Areas
-             * @default []
-             */
-            areas: components["schemas"]["Area"][];
         };
         /** ColourPlan */
         ColourPlan: {
-            /** Areas */
-            areas: components["schemas"]["AreaPlan"][];
-            /**
-             * Ground
-             * @enum {string}
-             */
-            ground: "white" | "grey" | "black" | "none";
             /**
              * Advised Ground
              * @enum {string}
              */
             advised_ground: "white" | "grey" | "black" | "none";
-            /** Grounds */
-            grounds: components["schemas"]["GroundOption"][];
+            /** Areas */
+            areas: components["schemas"]["AreaPlan"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "white" | "grey" | "black" | "none";
+            /** Grounds */
+            grounds: components["schemas"]["GroundOption"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
+        };
+        /** Conflict */
+        Conflict: {
+            /** Path */
+            path: string;
+            /** Theirs */
+            theirs: unknown;
+            /** Yours */
+            yours: unknown;
+        };
+        /** Credentials */
+        Credentials: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
         };
         /**
          * CurePoint
          * @description Air, surface and core at a minute of the bake, °C, and fusion 0 to 1, of its slowest part.
          */
         CurePoint: {
-            /** Minute */
-            minute: number;
             /** Air C */
             air_c: number;
-            /** Surface C */
-            surface_c: number;
             /** Core C */
             core_c: number;
             /** Fusion */
             fusion: number;
+            /** Minute */
+            minute: number;
+            /** Surface C */
+            surface_c: number;
+        };
+        /** Done */
+        Done: {
+            /**
+             * Ok
+             * @default true
+             */
+            ok: boolean;
+        };
+        /** Drag */
+        Drag: {
+            /** Joint */
+            joint: string;
+            /** To */
+            to: [
+                number,
+                number
+            ];
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "front" | "side";
         };
         /** Drawing */
         Drawing: {
+            front: components["schemas"]["View"];
             /** Head Mm */
             head_mm: number;
             /** Height Mm */
             height_mm: number;
-            front: components["schemas"]["View"];
             side: components["schemas"]["View"];
         };
         /** Edited */
@@ -1180,19 +1108,35 @@ export interface components {
             figure: components["schemas"]["FigureOut"];
             plan: components["schemas"]["Plan"];
         };
+        /** Edits */
+        Edits: {
+            /** Base Revision */
+            base_revision: number;
+            drag?: components["schemas"]["Drag"] | null;
+            /**
+             * Label
+             * @default Change
+             */
+            label: string;
+            /**
+             * Operations
+             * @default []
+             */
+            operations: components["schemas"]["Operation"][];
+        };
         /** Ellipsoid */
         Ellipsoid: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "ellipsoid";
             /** Centre */
             centre: [
                 number,
                 number,
                 number
             ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ellipsoid";
             /** Semi Axes */
             semi_axes: [
                 number,
@@ -1213,19 +1157,37 @@ export interface components {
                 number
             ];
         };
+        /** EntryOut */
+        EntryOut: {
+            /** Has Picture */
+            has_picture: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /** Text */
+            text: string;
+        };
+        /** Fault */
+        Fault: {
+            /** Allowed */
+            allowed: string;
+            /** Path */
+            path: string;
+            /** Value */
+            value: string;
+        };
         /** FigureOut */
         FigureOut: {
-            /** Id */
-            id: string;
-            sheet: components["schemas"]["FigureSheet"];
-            /** Revision */
-            revision: number;
-            /** Can Undo */
-            can_undo: boolean;
             /** Can Redo */
             can_redo: boolean;
-            /** Undo Label */
-            undo_label: string | null;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Id */
+            id: string;
             /** Joints */
             joints: components["schemas"]["JointOut"][];
             /** Presets */
@@ -1236,33 +1198,51 @@ export interface components {
                     };
                 };
             };
+            /** Revision */
+            revision: number;
+            sheet: components["schemas"]["FigureSheet"];
+            /** Undo Label */
+            undo_label: string | null;
         };
         /** FigureSheet */
         FigureSheet: {
             /**
-             * Sheet Version
-             * @default 1
-             * @constant
+             * @default {
+             *       "counterweight_back_mm": 0,
+             *       "counterweight_g": 0,
+             *       "density_g_cm3": 0.6,
+             *       "depth_mm": 120,
+             *       "shape": "round",
+             *       "thickness_mm": 18,
+             *       "width_mm": 120
+             *     }
              */
-            sheet_version: 1;
+            base: components["schemas"]["Base"];
+            /** Body */
+            body: components["schemas"]["Biped"] | components["schemas"]["TailedBiped"] | components["schemas"]["Quadruped"];
+            /**
+             * @default {
+             *       "areas": [],
+             *       "ground": "white"
+             *     }
+             */
+            colour: components["schemas"]["Colour"];
             /** Figure Id */
             figure_id: string | null;
-            /** Name */
-            name: string;
-            /**
-             * Story
-             * @default
-             */
-            story: string;
+            /** Height Mm */
+            height_mm: number;
             /**
              * Mood
              * @default
              */
             mood: string;
-            /** Height Mm */
-            height_mm: number;
-            /** Body */
-            body: components["schemas"]["Biped"] | components["schemas"]["TailedBiped"] | components["schemas"]["Quadruped"];
+            /** Name */
+            name: string;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["Part"][];
             /**
              * Pose
              * @default {}
@@ -1271,39 +1251,26 @@ export interface components {
                 [key: string]: components["schemas"]["JointAngles"];
             };
             /**
-             * Parts
+             * Retired Ids
              * @default []
              */
-            parts: components["schemas"]["Part"][];
+            retired_ids: string[];
             /**
              * Runs
              * @default []
              */
             runs: components["schemas"]["Run"][];
             /**
-             * @default {
-             *       "shape": "round",
-             *       "width_mm": 120,
-             *       "depth_mm": 120,
-             *       "thickness_mm": 18,
-             *       "density_g_cm3": 0.6,
-             *       "counterweight_g": 0,
-             *       "counterweight_back_mm": 0
-             *     }
+             * Sheet Version
+             * @default 1
+             * @constant
              */
-            base: components["schemas"]["Base"];
+            sheet_version: 1;
             /**
-             * @default {
-             *       "ground": "white",
-             *       "areas": []
-             *     }
+             * Story
+             * @default
              */
-            colour: components["schemas"]["Colour"];
-            /**
-             * Retired Ids
-             * @default []
-             */
-            retired_ids: string[];
+            story: string;
         };
         /**
          * Finding
@@ -1312,27 +1279,13 @@ export interface components {
          *     `id` is stable and listed in docs/findings.md; `numbers` carry their unit in the key.
          */
         Finding: {
+            /**
+             * Fixes
+             * @default []
+             */
+            fixes: components["schemas"]["Fix"][];
             /** Id */
             id: string;
-            /**
-             * Station
-             * @enum {string}
-             */
-            station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
-            /**
-             * Severity
-             * @enum {string}
-             */
-            severity: "stop" | "warn" | "note";
-            /**
-             * Subject
-             * @default
-             */
-            subject: string;
-            /** Title */
-            title: string;
-            /** Reason */
-            reason: string;
             /**
              * Numbers
              * @default {}
@@ -1340,21 +1293,35 @@ export interface components {
             numbers: {
                 [key: string]: number;
             };
+            /** Reason */
+            reason: string;
             /**
-             * Fixes
-             * @default []
+             * Severity
+             * @enum {string}
              */
-            fixes: components["schemas"]["Fix"][];
+            severity: "stop" | "warn" | "note";
+            /**
+             * Station
+             * @enum {string}
+             */
+            station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
+            /**
+             * Subject
+             * @default
+             */
+            subject: string;
+            /** Title */
+            title: string;
         };
         /** FinishPlan */
         FinishPlan: {
-            least_base: components["schemas"]["Quantity"];
-            /** Pegs */
-            pegs: components["schemas"]["Peg"][];
             /** Checklist */
             checklist: components["schemas"]["CheckItem"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            least_base: components["schemas"]["Quantity"];
+            /** Pegs */
+            pegs: components["schemas"]["Peg"][];
             /** Steps */
             steps: components["schemas"]["Step"][];
         };
@@ -1368,81 +1335,96 @@ export interface components {
             /** Operations */
             operations: components["schemas"]["Operation"][];
         };
+        /** Foil */
+        Foil: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Price Per M */
+            price_per_m: number;
+            /** Roll Width Mm */
+            roll_width_mm: number;
+            /** Source */
+            source: string;
+            /** Thickness Um */
+            thickness_um: number;
+        };
         /** FramePlan */
         FramePlan: {
-            /** Runs */
-            runs: components["schemas"]["RunPlan"][];
-            wire_m: components["schemas"]["Quantity"];
-            wire_g: components["schemas"]["Quantity"];
-            hold: components["schemas"]["Quantity"] | null;
-            tips_at: components["schemas"]["Quantity"];
-            /** Tips Towards */
-            tips_towards: string;
-            /** Tips Without Base */
-            tips_without_base: number | null;
             /** Centre */
             centre: [
                 number,
                 number,
                 number
             ];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            hold: components["schemas"]["Quantity"] | null;
             /** Margin Mm */
             margin_mm: number;
-            total_g: components["schemas"]["Quantity"];
             /** Pegs */
             pegs: [
                 number,
                 number
             ][];
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
+            /** Runs */
+            runs: components["schemas"]["RunPlan"][];
+            tips_at: components["schemas"]["Quantity"];
+            /** Tips Towards */
+            tips_towards: string;
+            /** Tips Without Base */
+            tips_without_base: number | null;
+            total_g: components["schemas"]["Quantity"];
+            wire_g: components["schemas"]["Quantity"];
+            wire_m: components["schemas"]["Quantity"];
         };
         /**
          * GaugeOption
          * @description One wire tried on a run. Factors above 99 are shown as 99: it holds freely.
          */
         GaugeOption: {
-            /** Wire */
-            wire: string;
-            /** Label */
-            label: string;
-            /** Diameter Mm */
-            diameter_mm: number;
-            /** Strands */
-            strands: number;
-            /** Owned */
-            owned: boolean;
-            /** Hold Upright */
-            hold_upright: number;
-            /** Hold Any Way */
-            hold_any_way: number;
-            /** Weakest Joint */
-            weakest_joint: string;
-            /** Column */
-            column: number | null;
             /** Bundle Mm */
             bundle_mm: number;
+            /** Column */
+            column: number | null;
+            /** Diameter Mm */
+            diameter_mm: number;
             /** Effort Nmm */
             effort_nmm: number;
-            /** Tool */
-            tool: string;
-            /** G Per M */
-            g_per_m: number;
             /** Fails */
             fails: string[];
+            /** G Per M */
+            g_per_m: number;
+            /** Hold Any Way */
+            hold_any_way: number;
+            /** Hold Upright */
+            hold_upright: number;
+            /** Label */
+            label: string;
+            /** Owned */
+            owned: boolean;
+            /** Strands */
+            strands: number;
+            /** Tool */
+            tool: string;
+            /** Weakest Joint */
+            weakest_joint: string;
+            /** Wire */
+            wire: string;
         };
         /**
          * GroundOption
          * @description A ground and the area-weighted coats it asks for.
          */
         GroundOption: {
+            /** Coats */
+            coats: number;
             /**
              * Ground
              * @enum {string}
              */
             ground: "white" | "grey" | "black" | "none";
-            /** Coats */
-            coats: number;
         };
         /**
          * Input
@@ -1451,13 +1433,13 @@ export interface components {
         Input: {
             /** Name */
             name: string;
-            /** Value */
-            value: number;
             /**
              * Unit
              * @default
              */
             unit: string;
+            /** Value */
+            value: number;
         };
         /**
          * InsertBake
@@ -1468,10 +1450,10 @@ export interface components {
             id: string;
             /** Label */
             label: string;
-            /** Material */
-            material: string;
             /** Limit C */
             limit_c: number;
+            /** Material */
+            material: string;
             /** Peak C */
             peak_c: number;
         };
@@ -1481,15 +1463,15 @@ export interface components {
          */
         JointAngles: {
             /**
-             * Swing Deg
-             * @default 0
-             */
-            swing_deg: number;
-            /**
              * Spread Deg
              * @default 0
              */
             spread_deg: number;
+            /**
+             * Swing Deg
+             * @default 0
+             */
+            swing_deg: number;
             /**
              * Turn Deg
              * @default 0
@@ -1501,26 +1483,32 @@ export interface components {
          * @description A bone from its joint to its end, mm.
          */
         JointDrawing: {
-            /** Joint */
-            joint: string;
-            /** Start */
-            start: [
-                number,
-                number
-            ];
             /** End */
             end: [
                 number,
                 number
             ];
+            /** Joint */
+            joint: string;
             /** Members */
             members: string[];
+            /** Start */
+            start: [
+                number,
+                number
+            ];
         };
         /**
          * JointHold
          * @description Load on one joint of a run and how the chosen wire holds it.
          */
         JointHold: {
+            /** Any Way Nmm */
+            any_way_nmm: number | null;
+            /** Hold Any Way */
+            hold_any_way: number | null;
+            /** Hold Upright */
+            hold_upright: number;
             /** Joint */
             joint: string;
             /** Label */
@@ -1529,12 +1517,6 @@ export interface components {
             mass_g: number;
             /** Upright Nmm */
             upright_nmm: number;
-            /** Any Way Nmm */
-            any_way_nmm: number | null;
-            /** Hold Upright */
-            hold_upright: number;
-            /** Hold Any Way */
-            hold_any_way: number | null;
         };
         /** JointOut */
         JointOut: {
@@ -1542,13 +1524,13 @@ export interface components {
             id: string;
             /** Label */
             label: string;
-            /** Swing Deg */
-            swing_deg: [
+            /** Spread Deg */
+            spread_deg: [
                 number,
                 number
             ];
-            /** Spread Deg */
-            spread_deg: [
+            /** Swing Deg */
+            swing_deg: [
                 number,
                 number
             ];
@@ -1563,29 +1545,62 @@ export interface components {
          * @description A height above the sole of the standing figure, mm, and in heads from the ground.
          */
         Landmark: {
+            /** Heads */
+            heads: number;
+            /** Height Mm */
+            height_mm: number;
             /** Id */
             id: string;
             /** Label */
             label: string;
-            /** Height Mm */
-            height_mm: number;
-            /** Heads */
-            heads: number;
+        };
+        /** Me */
+        Me: {
+            /** Demo */
+            demo: boolean;
+            /** Name */
+            name: string | null;
+        };
+        /** Metal */
+        Metal: {
+            density_g_cm3: components["schemas"]["Property"];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            modulus_gpa: components["schemas"]["Property"];
+            yield_mpa: components["schemas"]["Property"];
+        };
+        /** Minutes */
+        Minutes: {
+            /** Minutes */
+            minutes: number | null;
         };
         /**
          * Need
          * @description This step waits for `key`, because of `reason`; `cured` if a bake must lie between.
          */
         Need: {
-            /** Key */
-            key: string;
-            /** Reason */
-            reason: string;
             /**
              * Cured
              * @default false
              */
             cured: boolean;
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string;
+        };
+        /** NewFigure */
+        NewFigure: {
+            /** Body */
+            body: string;
+            /** Heads Tall */
+            heads_tall?: number | null;
+            /** Height Mm */
+            height_mm: number | string;
+            /** Name */
+            name: string;
         };
         /**
          * Operation
@@ -1599,54 +1614,127 @@ export interface components {
         };
         /** OrderPlan */
         OrderPlan: {
-            /** Steps */
-            steps: components["schemas"]["StepPlan"][];
             /** Bakes */
             bakes: components["schemas"]["BakeGroup"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
             hours: components["schemas"]["Quantity"];
             /** Next Step */
             next_step: string | null;
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
+            /** Steps */
+            steps: components["schemas"]["StepPlan"][];
+        };
+        /**
+         * Oven
+         * @description This person's oven.
+         */
+        Oven: {
+            /**
+             * Air
+             * @default still
+             * @enum {string}
+             */
+            air: "tented" | "still" | "open" | "fan";
+            /**
+             * Offset C
+             * @default 0
+             */
+            offset_c: number;
+            /**
+             * Start
+             * @default preheated
+             * @enum {string}
+             */
+            start: "preheated" | "cold";
+            /**
+             * Swing C
+             * @default 8
+             */
+            swing_c: number;
         };
         /** Pack */
         Pack: {
-            /** Grams */
-            grams: number;
             /** Count */
             count: number;
+            /** Grams */
+            grams: number;
+        };
+        /** Paint */
+        Paint: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Opacity
+             * @enum {string}
+             */
+            opacity: "O" | "SO" | "ST" | "T";
+            /** Srgb */
+            srgb: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Tint
+             * @enum {integer}
+             */
+            tint: 1 | 2 | 3 | 4 | 5;
         };
         /**
          * Part
          * @description One piece of the figure, on a bone.
          */
         Part: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
+            /** Area */
+            area: string | null;
             /** Bone */
             bone: string;
-            /** Shape */
-            shape: components["schemas"]["RoundCone"] | components["schemas"]["Ellipsoid"] | components["schemas"]["Box"] | components["schemas"]["Sheet"] | components["schemas"]["Coil"];
             /**
-             * Scale
-             * @default figure
+             * Clay
+             * @default rigid
+             */
+            clay: string;
+            /**
+             * Contact
+             * @description stands on the ground
+             * @default false
+             */
+            contact: boolean;
+            /**
+             * Core
+             * @default foil
              * @enum {string}
              */
-            scale: "figure" | "head";
+            core: "foil" | "wire";
+            /**
+             * Delicate
+             * @default false
+             */
+            delicate: boolean;
             /**
              * Girth
              * @default own
              * @enum {string}
              */
             girth: "trunk" | "limb" | "head" | "own";
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
             /**
-             * Side
-             * @default mid
-             * @enum {string}
+             * Layer
+             * @default 0
              */
-            side: "left" | "right" | "mid";
+            layer: number;
+            /** Lies On */
+            lies_on: string | null;
+            /**
+             * Made Apart
+             * @default false
+             */
+            made_apart: boolean;
             /** Mirror Of */
             mirror_of: string | null;
             /**
@@ -1656,225 +1744,266 @@ export interface components {
              */
             orient: "bone" | "world";
             /**
-             * Layer
-             * @default 0
-             */
-            layer: number;
-            /** Lies On */
-            lies_on: string | null;
-            /**
-             * Core
-             * @default foil
-             * @enum {string}
-             */
-            core: "foil" | "wire";
-            /** Wall Mm */
-            wall_mm: number | null;
-            /**
-             * Clay
-             * @default rigid
-             */
-            clay: string;
-            /**
-             * Stock
-             * @description a bought or carved piece of this material, not clay
-             */
-            stock: string | null;
-            /** Area */
-            area: string | null;
-            /**
-             * Delicate
-             * @default false
-             */
-            delicate: boolean;
-            /**
              * Press In
              * @description hard before it is pressed in
              * @default false
              */
             press_in: boolean;
             /**
-             * Made Apart
-             * @default false
+             * Scale
+             * @default figure
+             * @enum {string}
              */
-            made_apart: boolean;
+            scale: "figure" | "head";
+            /** Shape */
+            shape: components["schemas"]["RoundCone"] | components["schemas"]["Ellipsoid"] | components["schemas"]["Box"] | components["schemas"]["Sheet"] | components["schemas"]["Coil"];
             /**
-             * Contact
-             * @description stands on the ground
-             * @default false
+             * Side
+             * @default mid
+             * @enum {string}
              */
-            contact: boolean;
+            side: "left" | "right" | "mid";
+            /**
+             * Stock
+             * @description a bought or carved piece of this material, not clay
+             */
+            stock: string | null;
+            /** Wall Mm */
+            wall_mm: number | null;
         };
         /**
          * PartBake
          * @description One part in a bake: what the oven does to it by the end.
          */
         PartBake: {
+            /** Clay Mm */
+            clay_mm: number;
+            /** Core C */
+            core_c: number;
+            /** Crack Index */
+            crack_index: number;
+            /** Fusion */
+            fusion: number;
             /** Id */
             id: string;
             /** Label */
             label: string;
-            /** Shape */
-            shape: string;
-            /** Clay Mm */
-            clay_mm: number;
-            /** Rule Min */
-            rule_min: number;
             /** Model Min */
             model_min: number | null;
-            /** Core C */
-            core_c: number;
-            /** Surface Peak C */
-            surface_peak_c: number;
-            /** Fusion */
-            fusion: number;
+            /** Raw In */
+            raw_in: boolean;
+            /** Rule Min */
+            rule_min: number;
             /** Scorch */
             scorch: number;
             /** Scorch Limit */
             scorch_limit: number;
-            /** Crack Index */
-            crack_index: number;
             /** Set Depth All */
             set_depth_all: boolean;
-            /** Raw In */
-            raw_in: boolean;
+            /** Shape */
+            shape: string;
+            /** Surface Peak C */
+            surface_peak_c: number;
         };
         /**
          * PartBulk
          * @description Core of one part. `foil_m` is length off the roll; `deepest_mm` the most clay anywhere.
          */
         PartBulk: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Whole Cm3 */
-            whole_cm3: number;
+            /** Core Ball Mm */
+            core_ball_mm: number;
             /** Core Cm3 */
             core_cm3: number;
+            /** Deepest Mm */
+            deepest_mm: number;
             /** Foil G */
             foil_g: number;
             /** Foil M */
             foil_m: number;
-            /** Core Ball Mm */
-            core_ball_mm: number;
-            /** Wall Mm */
-            wall_mm: number;
-            /** Deepest Mm */
-            deepest_mm: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
             /**
              * State
              * @enum {string}
              */
             state: "in range" | "thin" | "thick" | "solid" | "too thick to be solid" | "bought";
+            /** Wall Mm */
+            wall_mm: number;
+            /** Whole Cm3 */
+            whole_cm3: number;
         };
         /**
          * PartClay
          * @description Raw clay of one part; `equal_to` names the other of a pair.
          */
         PartClay: {
+            /** Ball Mm */
+            ball_mm: number;
+            /** Clay */
+            clay: string;
+            /** Equal To */
+            equal_to: string | null;
+            /** Grams */
+            grams: number;
             /** Id */
             id: string;
             /** Label */
             label: string;
-            /** Clay */
-            clay: string;
-            /** Grams */
-            grams: number;
-            /** Ball Mm */
-            ball_mm: number;
-            /** Equal To */
-            equal_to: string | null;
         };
         /**
          * PartDrawing
          * @description A part's outline and core as rings of u, v, u, v … mm; `depth` grows towards the eye.
          */
         PartDrawing: {
-            /** Id */
-            id: string;
-            /** Outline */
-            outline: number[][];
-            /** Core */
-            core: number[][];
-            /** Depth */
-            depth: number;
             /** Centre */
             centre: [
                 number,
                 number
             ];
+            /** Core */
+            core: number[][];
+            /** Depth */
+            depth: number;
+            /** Id */
+            id: string;
+            /** Outline */
+            outline: number[][];
+        };
+        /** PasswordChange */
+        PasswordChange: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
         };
         /**
          * Peg
          * @description A hole in the base: where from its middle, how wide and deep, mm.
          */
         Peg: {
-            /** Label */
-            label: string;
-            /** Right Mm */
-            right_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
             /** Forward Mm */
             forward_mm: number;
             /** Hole Mm */
             hole_mm: number;
-            /** Depth Mm */
-            depth_mm: number;
+            /** Label */
+            label: string;
+            /** Right Mm */
+            right_mm: number;
         };
         /**
          * Plan
          * @description Everything that follows from a sheet.
          */
         Plan: {
+            bake: components["schemas"]["BakeStation"];
+            bulk: components["schemas"]["BulkPlan"];
+            character: components["schemas"]["CharacterPlan"];
+            clay: components["schemas"]["ClayPlan"];
+            colour: components["schemas"]["ColourPlan"];
+            drawing: components["schemas"]["Drawing"];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            finish: components["schemas"]["FinishPlan"];
+            frame: components["schemas"]["FramePlan"];
+            /** Line */
+            line: components["schemas"]["StationState"][];
             /** Name */
             name: string;
+            order: components["schemas"]["OrderPlan"];
             /**
              * Today
              * Format: date
              */
             today: string;
             totals: components["schemas"]["Totals"];
-            /** Line */
-            line: components["schemas"]["StationState"][];
-            drawing: components["schemas"]["Drawing"];
-            character: components["schemas"]["CharacterPlan"];
-            frame: components["schemas"]["FramePlan"];
-            bulk: components["schemas"]["BulkPlan"];
-            clay: components["schemas"]["ClayPlan"];
-            order: components["schemas"]["OrderPlan"];
-            bake: components["schemas"]["BakeStation"];
-            colour: components["schemas"]["ColourPlan"];
-            finish: components["schemas"]["FinishPlan"];
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
+        };
+        /**
+         * Preview
+         * @description What operations would come to; `number` is the asker's, so that an old answer is known.
+         */
+        Preview: {
+            /** Gone */
+            gone: components["schemas"]["Finding"][];
+            /** New */
+            new: components["schemas"]["Finding"][];
+            /** Number */
+            number: number;
+            /** Operations */
+            operations: components["schemas"]["Operation"][];
+            plan: components["schemas"]["Plan"];
+        };
+        /** PreviewIn */
+        PreviewIn: {
+            /** Base Revision */
+            base_revision: number;
+            drag?: components["schemas"]["Drag"] | null;
+            /**
+             * Label
+             * @default Change
+             */
+            label: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Operations
+             * @default []
+             */
+            operations: components["schemas"]["Operation"][];
+        };
+        /**
+         * ProblemOut
+         * @description problem+json.
+         */
+        ProblemOut: {
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: components["schemas"]["Conflict"][];
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors: components["schemas"]["Fault"][];
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
+         * Property
+         * @description A material figure: value, plausible range, unit and where it comes from.
+         */
+        Property: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Source */
+            source: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
         };
         /** Quadruped */
         Quadruped: {
-            /**
-             * Heads Tall
-             * @default 7.5
-             */
-            heads_tall: number;
             /**
              * Build
              * @default 1
              */
             build: number;
-            /**
-             * Shoulder Breadth
-             * @default 1
-             */
-            shoulder_breadth: number;
-            /**
-             * Hip Breadth
-             * @default 1
-             */
-            hip_breadth: number;
-            /**
-             * Limb Thickness
-             * @default 1
-             */
-            limb_thickness: number;
             /**
              * Head Breadth
              * @default 1
@@ -1886,58 +2015,78 @@ export interface components {
              */
             head_depth: number;
             /**
-             * Wing Span
-             * @description of the height; nought means no wings
-             * @default 0
+             * Heads Tall
+             * @default 7.5
              */
-            wing_span: number;
+            heads_tall: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Hip Breadth
+             * @default 1
              */
-            plan: "quadruped";
+            hip_breadth: number;
             /**
-             * Tail Length
-             * @default 0.5
+             * Limb Thickness
+             * @default 1
              */
-            tail_length: number;
+            limb_thickness: number;
             /**
              * Neck Length
              * @default 0.2
              */
             neck_length: number;
             /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "quadruped";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @default 0.5
+             */
+            tail_length: number;
+            /**
              * Trunk Length
              * @default 0.72
              */
             trunk_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
         };
         /**
          * Quantity
          * @description An answer: a value in its inner unit, its range where it is an estimate, and its reason.
          */
         Quantity: {
-            /** Value */
-            value: number;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
             /**
              * Unit
              * @enum {string}
              */
             unit: "mm" | "g" | "C" | "N" | "Nmm" | "min" | "deg" | "cm3" | "m" | "ratio" | "count";
-            /** Low */
-            low: number | null;
-            /** High */
-            high: number | null;
+            /** Value */
+            value: number;
             why: components["schemas"]["Why"];
         };
         /** RecipePart */
         RecipePart: {
-            /** Paint */
-            paint: string;
-            /** Label */
-            label: string;
             /** Colour */
             colour: string;
+            /** Label */
+            label: string;
+            /** Paint */
+            paint: string;
             /** Parts */
             parts: number;
         };
@@ -1946,6 +2095,19 @@ export interface components {
          * @description The hull of two balls; `depth` is its front-to-back thickness over its breadth.
          */
         RoundCone: {
+            /**
+             * Depth
+             * @default 1
+             */
+            depth: number;
+            /** End */
+            end: [
+                number,
+                number,
+                number
+            ];
+            /** End Radius */
+            end_radius: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1957,27 +2119,123 @@ export interface components {
                 number,
                 number
             ];
-            /** End */
-            end: [
-                number,
-                number,
-                number
-            ];
             /** Start Radius */
             start_radius: number;
-            /** End Radius */
-            end_radius: number;
+        };
+        /**
+         * RuleChanges
+         * @description Changes by path, such as `oven/offset_c`.
+         */
+        RuleChanges: {
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Rules
+         * @description House rules: this person's school of working, oven and units.
+         */
+        Rules: {
             /**
-             * Depth
-             * @default 1
+             * Bake School
+             * @default save_progress
+             * @enum {string}
              */
-            depth: number;
+            bake_school: "one_bake" | "save_progress" | "short_sets";
+            /**
+             * Bake Time
+             * @default longer
+             * @enum {string}
+             */
+            bake_time: "longer" | "label" | "fixed_30";
+            /**
+             * Foil Packing
+             * @default firm
+             * @enum {string}
+             */
+            foil_packing: "loose" | "firm" | "hammered";
+            /**
+             * Gauge Words
+             * @default awg
+             * @enum {string}
+             */
+            gauge_words: "awg" | "imperial" | "us_steel" | "mm";
+            /**
+             * Hold Upright
+             * @default 2
+             */
+            hold_upright: number;
+            /**
+             * Length Unit
+             * @default mm
+             * @enum {string}
+             */
+            length_unit: "mm" | "in";
+            /**
+             * Mass Unit
+             * @default g
+             * @enum {string}
+             */
+            mass_unit: "g" | "oz";
+            /**
+             * @default {
+             *       "air": "still",
+             *       "offset_c": 0,
+             *       "start": "preheated",
+             *       "swing_c": 8
+             *     }
+             */
+            oven: components["schemas"]["Oven"];
+            /**
+             * Rules Version
+             * @default 1
+             * @constant
+             */
+            rules_version: 1;
+            /**
+             * Single Keys
+             * @default true
+             */
+            single_keys: boolean;
+            /**
+             * Temperature Unit
+             * @default C
+             * @enum {string}
+             */
+            temperature_unit: "C" | "F";
+            /**
+             * Wall Mm
+             * @default 6
+             */
+            wall_mm: number;
+            /**
+             * Waste Percent
+             * @default 8
+             */
+            waste_percent: number;
+        };
+        /** RulesOut */
+        RulesOut: {
+            /** Can Redo */
+            can_redo: boolean;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Revision */
+            revision: number;
+            rules: components["schemas"]["Rules"];
         };
         /**
          * Run
          * @description One length of wire through joints; `wire` locks the gauge, else the plan chooses.
          */
         Run: {
+            /**
+             * End
+             * @default cut
+             * @enum {string}
+             */
+            end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
             /** Id */
             id: string;
             /** Label */
@@ -1990,12 +2248,6 @@ export interface components {
              * @enum {string}
              */
             start: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
-            /**
-             * End
-             * @default cut
-             * @enum {string}
-             */
-            end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
             /**
              * Strands
              * @default 1
@@ -2010,62 +2262,62 @@ export interface components {
          * @description A run with its wire: path in mm (world), gauge, loads, cut.
          */
         RunPlan: {
+            /** Allowances */
+            allowances: components["schemas"]["Allowance"][];
+            chosen: components["schemas"]["GaugeOption"];
+            /** Cut Mm */
+            cut_mm: number;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
             /** Id */
             id: string;
+            /** Joints */
+            joints: components["schemas"]["JointHold"][];
             /** Label */
             label: string;
+            /** Locked */
+            locked: boolean;
+            /** Mass G */
+            mass_g: number;
+            /** Options */
+            options: components["schemas"]["GaugeOption"][];
+            /** Path Mm */
+            path_mm: number;
             /** Points */
             points: [
                 number,
                 number,
                 number
             ][];
-            /** Path Mm */
-            path_mm: number;
+            /** Room Mm */
+            room_mm: number;
             /**
              * Start
              * @enum {string}
              */
             start: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
-            /**
-             * End
-             * @enum {string}
-             */
-            end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
             /** Strands */
             strands: number;
-            /** Locked */
-            locked: boolean;
-            chosen: components["schemas"]["GaugeOption"];
-            /** Options */
-            options: components["schemas"]["GaugeOption"][];
-            /** Joints */
-            joints: components["schemas"]["JointHold"][];
-            /** Room Mm */
-            room_mm: number;
-            /** Allowances */
-            allowances: components["schemas"]["Allowance"][];
-            /** Cut Mm */
-            cut_mm: number;
-            /** Mass G */
-            mass_g: number;
         };
         /**
          * Sheet
          * @description A flat piece: an outline across and along, and its thickness.
          */
         Sheet: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "sheet";
             /** Centre */
             centre: [
                 number,
                 number,
                 number
             ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sheet";
             /** Outline */
             outline: [
                 number,
@@ -2099,19 +2351,19 @@ export interface components {
          * @description A bend of the work line: done, now, later; and how many findings of each kind.
          */
         StationState: {
+            /** Notes */
+            notes: number;
+            /** State */
+            state: string;
             /**
              * Station
              * @enum {string}
              */
             station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
-            /** State */
-            state: string;
             /** Stops */
             stops: number;
             /** Warns */
             warns: number;
-            /** Notes */
-            notes: number;
         };
         /**
          * Step
@@ -2120,34 +2372,6 @@ export interface components {
          *     `wait_min` runs while nobody works: cooling, drying. `oven` steps are what a bake waits for.
          */
         Step: {
-            /** Key */
-            key: string;
-            /**
-             * Station
-             * @enum {string}
-             */
-            station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
-            /** Label */
-            label: string;
-            /** Part */
-            part: string | null;
-            /** Minutes */
-            minutes: number;
-            /**
-             * Wait Min
-             * @default 0
-             */
-            wait_min: number;
-            /**
-             * Needs
-             * @default []
-             */
-            needs: components["schemas"]["Need"][];
-            /**
-             * Into Oven
-             * @default false
-             */
-            into_oven: boolean;
             /**
              * After Bakes
              * @default false
@@ -2158,441 +2382,80 @@ export interface components {
              * @default
              */
             caution: string;
+            /**
+             * Into Oven
+             * @default false
+             */
+            into_oven: boolean;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Needs
+             * @default []
+             */
+            needs: components["schemas"]["Need"][];
+            /** Part */
+            part: string | null;
+            /**
+             * Station
+             * @enum {string}
+             */
+            station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
+            /**
+             * Wait Min
+             * @default 0
+             */
+            wait_min: number;
         };
         /**
          * StepPlan
          * @description A step in its place: `bake` is the bake it goes into, none for work after the last.
          */
         StepPlan: {
+            /** Bake */
+            bake: number | null;
+            /** Caution */
+            caution: string;
+            /** Done */
+            done: boolean;
             /** Key */
             key: string;
             /** Label */
             label: string;
-            /** Station */
-            station: string;
-            /** Part */
-            part: string | null;
-            /** Bake */
-            bake: number | null;
             /** Minutes */
             minutes: number;
-            /** Wait Min */
-            wait_min: number;
             /** Needs */
             needs: components["schemas"]["Need"][];
-            /** Done */
-            done: boolean;
+            /** Part */
+            part: string | null;
             /** Ready */
             ready: boolean;
-            /** Caution */
-            caution: string;
-        };
-        /**
-         * TailedBiped
-         * @description On its toes, with a tail; the trunk may pitch forward.
-         */
-        TailedBiped: {
-            /**
-             * Heads Tall
-             * @default 7.5
-             */
-            heads_tall: number;
-            /**
-             * Build
-             * @default 1
-             */
-            build: number;
-            /**
-             * Shoulder Breadth
-             * @default 1
-             */
-            shoulder_breadth: number;
-            /**
-             * Hip Breadth
-             * @default 1
-             */
-            hip_breadth: number;
-            /**
-             * Limb Thickness
-             * @default 1
-             */
-            limb_thickness: number;
-            /**
-             * Head Breadth
-             * @default 1
-             */
-            head_breadth: number;
-            /**
-             * Head Depth
-             * @default 1
-             */
-            head_depth: number;
-            /**
-             * Wing Span
-             * @description of the height; nought means no wings
-             * @default 0
-             */
-            wing_span: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            plan: "tailed_biped";
-            /**
-             * Tail Length
-             * @default 0.5
-             */
-            tail_length: number;
-            /**
-             * Neck Length
-             * @default 0.1
-             */
-            neck_length: number;
-            /**
-             * Trunk Pitch Deg
-             * @default 15
-             */
-            trunk_pitch_deg: number;
-        };
-        /**
-         * Totals
-         * @description The strip: what the whole figure comes to.
-         */
-        Totals: {
-            height: components["schemas"]["Quantity"];
-            mass: components["schemas"]["Quantity"];
-            wire: components["schemas"]["Quantity"];
-            foil: components["schemas"]["Quantity"];
-            clay: components["schemas"]["Quantity"];
-            /** Packs */
-            packs: number;
-            tips_at: components["schemas"]["Quantity"];
-            bakes: components["schemas"]["Quantity"];
-            hands: components["schemas"]["Quantity"];
-            /** Cost */
-            cost: number;
-        };
-        /** View */
-        View: {
-            /** Name */
-            name: string;
-            /** Bounds */
-            bounds: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Silhouette */
-            silhouette: number[][];
-            /** Parts */
-            parts: components["schemas"]["PartDrawing"][];
-            /** Bones */
-            bones: components["schemas"]["JointDrawing"][];
-        };
-        /**
-         * Why
-         * @description How a number came about: the formula in words and signs, what went in, and the source.
-         */
-        Why: {
-            /** Formula */
-            formula: string;
-            /**
-             * Inputs
-             * @default []
-             */
-            inputs: components["schemas"]["Input"][];
-            /** Source */
-            source: string;
-            /**
-             * Assumed
-             * @default false
-             */
-            assumed: boolean;
-        };
-        /** Conflict */
-        Conflict: {
-            /** Path */
-            path: string;
-            /** Yours */
-            yours: unknown;
-            /** Theirs */
-            theirs: unknown;
-        };
-        /** Fault */
-        Fault: {
-            /** Path */
-            path: string;
-            /** Value */
-            value: string;
-            /** Allowed */
-            allowed: string;
-        };
-        /**
-         * ProblemOut
-         * @description problem+json.
-         */
-        ProblemOut: {
-            /** Type */
-            type: string;
-            /** Title */
-            title: string;
-            /** Status */
-            status: number;
-            /** Detail */
-            detail: string;
-            /**
-             * Errors
-             * @default []
-             */
-            errors: components["schemas"]["Fault"][];
-            /**
-             * Conflicts
-             * @default []
-             */
-            conflicts: components["schemas"]["Conflict"][];
-        };
-        /** NewFigure */
-        NewFigure: {
-            /** Name */
-            name: string;
-            /** Body */
-            body: string;
-            /** Height Mm */
-            height_mm: number | string;
-            /** Heads Tall */
-            heads_tall?: number | null;
-        };
-        /** Drag */
-        Drag: {
-            /** Joint */
-            joint: string;
-            /**
-             * View
-             * @enum {string}
-             */
-            view: "front" | "side";
-            /** To */
-            to: [
-                number,
-                number
-            ];
-        };
-        /** Edits */
-        Edits: {
-            /** Base Revision */
-            base_revision: number;
-            /**
-             * Label
-             * @default Change
-             */
-            label: string;
-            /**
-             * Operations
-             * @default []
-             */
-            operations: components["schemas"]["Operation"][];
-            drag?: components["schemas"]["Drag"] | null;
-        };
-        /**
-         * Preview
-         * @description What operations would come to; `number` is the asker's, so that an old answer is known.
-         */
-        Preview: {
-            /** Number */
-            number: number;
-            /** Operations */
-            operations: components["schemas"]["Operation"][];
-            plan: components["schemas"]["Plan"];
-            /** Gone */
-            gone: components["schemas"]["Finding"][];
-            /** New */
-            new: components["schemas"]["Finding"][];
-        };
-        /** PreviewIn */
-        PreviewIn: {
-            /** Base Revision */
-            base_revision: number;
-            /**
-             * Label
-             * @default Change
-             */
-            label: string;
-            /**
-             * Operations
-             * @default []
-             */
-            operations: components["schemas"]["Operation"][];
-            drag?: components["schemas"]["Drag"] | null;
-            /**
-             * Number
-             * @default 0
-             */
-            number: number;
-        };
-        /** Catalogue */
-        Catalogue: {
-            /** Metals */
-            metals: {
-                [key: string]: components["schemas"]["Metal"];
-            };
-            /** Wires */
-            wires: {
-                [key: string]: components["schemas"]["Wire"];
-            };
-            /** Clays */
-            clays: {
-                [key: string]: components["schemas"]["Clay"];
-            };
-            /** Stock Materials */
-            stock_materials: {
-                [key: string]: components["schemas"]["StockMaterial"];
-            };
-            /** Foils */
-            foils: {
-                [key: string]: components["schemas"]["Foil"];
-            };
-            /** Paints */
-            paints: {
-                [key: string]: components["schemas"]["Paint"];
-            };
-        };
-        /** Clay */
-        Clay: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Colour */
-            colour: string;
-            /**
-             * Shade
-             * @enum {string}
-             */
-            shade: "pale" | "mid" | "dark";
-            density_g_cm3: components["schemas"]["Property"];
-            label_c: components["schemas"]["Property"];
-            maximum_c: components["schemas"]["Property"];
-            label_min_per_6mm: components["schemas"]["Property"];
-            /** Pack G */
-            pack_g: number[];
-            /** Price Per G */
-            price_per_g: number;
-        };
-        /** Foil */
-        Foil: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Thickness Um */
-            thickness_um: number;
-            /** Roll Width Mm */
-            roll_width_mm: number;
-            /** Price Per M */
-            price_per_m: number;
-            /** Source */
-            source: string;
-        };
-        /** Metal */
-        Metal: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            yield_mpa: components["schemas"]["Property"];
-            modulus_gpa: components["schemas"]["Property"];
-            density_g_cm3: components["schemas"]["Property"];
-        };
-        /** Paint */
-        Paint: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Srgb */
-            srgb: [
-                number,
-                number,
-                number
-            ];
-            /**
-             * Opacity
-             * @enum {string}
-             */
-            opacity: "O" | "SO" | "ST" | "T";
-            /**
-             * Tint
-             * @enum {integer}
-             */
-            tint: 1 | 2 | 3 | 4 | 5;
-        };
-        /**
-         * Property
-         * @description A material figure: value, plausible range, unit and where it comes from.
-         */
-        Property: {
-            /** Value */
-            value: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** Unit */
-            unit: string;
-            /** Source */
-            source: string;
+            /** Station */
+            station: string;
+            /** Wait Min */
+            wait_min: number;
         };
         /**
          * StockMaterial
          * @description What an insert or held object is made of.
          */
         StockMaterial: {
+            density_g_cm3: components["schemas"]["Property"];
             /** Id */
             id: string;
             /** Label */
             label: string;
             limit_c: components["schemas"]["Property"];
-            density_g_cm3: components["schemas"]["Property"];
-        };
-        /**
-         * Wire
-         * @description A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
-         */
-        Wire: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Metal */
-            metal: string;
-            /** Size */
-            size: string;
-            /** Price Per M */
-            price_per_m: number;
         };
         /**
          * Stores
          * @description What the person owns, by catalogue id.
          */
         Stores: {
-            /**
-             * Stores Version
-             * @default 1
-             * @constant
-             */
-            stores_version: 1;
-            /**
-             * Wires
-             * @default [
-             *       "al_awg16",
-             *       "al_awg14",
-             *       "al_awg12",
-             *       "al_awg9",
-             *       "st_1_6"
-             *     ]
-             */
-            wires: string[];
             /**
              * Clays
              * @default [
@@ -2619,40 +2482,177 @@ export interface components {
              *     ]
              */
             paints: string[];
+            /**
+             * Stores Version
+             * @default 1
+             * @constant
+             */
+            stores_version: 1;
+            /**
+             * Wires
+             * @default [
+             *       "al_awg16",
+             *       "al_awg14",
+             *       "al_awg12",
+             *       "al_awg9",
+             *       "st_1_6"
+             *     ]
+             */
+            wires: string[];
         };
         /** StoresOut */
         StoresOut: {
-            stores: components["schemas"]["Stores"];
-            /** Revision */
-            revision: number;
-            /** Can Undo */
-            can_undo: boolean;
             /** Can Redo */
             can_redo: boolean;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Revision */
+            revision: number;
+            stores: components["schemas"]["Stores"];
         };
-        /** EntryOut */
-        EntryOut: {
-            /** Id */
-            id: number;
-            /** Text */
-            text: string;
-            /** Has Picture */
-            has_picture: boolean;
+        /**
+         * TailedBiped
+         * @description On its toes, with a tail; the trunk may pitch forward.
+         */
+        TailedBiped: {
             /**
-             * Made
-             * Format: date-time
+             * Build
+             * @default 1
              */
-            made: string;
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Heads Tall
+             * @default 7.5
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Neck Length
+             * @default 0.1
+             */
+            neck_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "tailed_biped";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @default 0.5
+             */
+            tail_length: number;
+            /**
+             * Trunk Pitch Deg
+             * @default 15
+             */
+            trunk_pitch_deg: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
         };
         /** Tick */
         Tick: {
             /** Done */
             done: boolean;
         };
-        /** Minutes */
-        Minutes: {
-            /** Minutes */
-            minutes: number | null;
+        /**
+         * Totals
+         * @description The strip: what the whole figure comes to.
+         */
+        Totals: {
+            bakes: components["schemas"]["Quantity"];
+            clay: components["schemas"]["Quantity"];
+            /** Cost */
+            cost: number;
+            foil: components["schemas"]["Quantity"];
+            hands: components["schemas"]["Quantity"];
+            height: components["schemas"]["Quantity"];
+            mass: components["schemas"]["Quantity"];
+            /** Packs */
+            packs: number;
+            tips_at: components["schemas"]["Quantity"];
+            wire: components["schemas"]["Quantity"];
+        };
+        /** View */
+        View: {
+            /** Bones */
+            bones: components["schemas"]["JointDrawing"][];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: components["schemas"]["PartDrawing"][];
+            /** Silhouette */
+            silhouette: number[][];
+        };
+        /**
+         * Why
+         * @description How a number came about: the formula in words and signs, what went in, and the source.
+         */
+        Why: {
+            /**
+             * Assumed
+             * @default false
+             */
+            assumed: boolean;
+            /** Formula */
+            formula: string;
+            /**
+             * Inputs
+             * @default []
+             */
+            inputs: components["schemas"]["Input"][];
+            /** Source */
+            source: string;
+        };
+        /**
+         * Wire
+         * @description A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
+         */
+        Wire: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Metal */
+            metal: string;
+            /** Price Per M */
+            price_per_m: number;
+            /** Size */
+            size: string;
         };
     };
     responses: never;
@@ -2663,90 +2663,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    server_accounts_api_me: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-        };
-    };
-    server_accounts_api_sign_in: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Credentials"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-        };
-    };
-    server_accounts_api_sign_out: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-        };
-    };
-    server_accounts_api_open_demo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-        };
-    };
     server_accounts_api_new_account: {
         parameters: {
             query?: never;
@@ -2771,114 +2687,6 @@ export interface operations {
             };
         };
     };
-    server_accounts_api_put_password: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PasswordChange"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-        };
-    };
-    server_accounts_api_get_rules: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RulesOut"];
-                };
-            };
-        };
-    };
-    server_accounts_api_patch_rules: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RuleChanges"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RulesOut"];
-                };
-            };
-        };
-    };
-    server_accounts_api_undo_rules: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RulesOut"];
-                };
-            };
-        };
-    };
-    server_accounts_api_redo_rules: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RulesOut"];
-                };
-            };
-        };
-    };
     server_shelf_api_bodies: {
         parameters: {
             query?: never;
@@ -2895,6 +2703,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BodyChoice"][];
+                };
+            };
+        };
+    };
+    server_stores_api_get_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
                 };
             };
         };
@@ -3189,16 +3017,21 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_restore_figure: {
+    server_bench_api_put_bake: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 figure_id: string;
+                number: number;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Minutes"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -3209,104 +3042,8 @@ export interface operations {
                     "application/json": components["schemas"]["Done"];
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_shelf_api_get_plan: {
-        parameters: {
-            query?: {
-                station?: string | null;
-            };
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Plan"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3339,280 +3076,6 @@ export interface operations {
                 "application/json": components["schemas"]["Edits"];
             };
         };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Edited"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_shelf_api_post_preview: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PreviewIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Preview"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_shelf_api_undo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Edited"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_shelf_api_redo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Edited"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_shelf_api_put_sheet: {
-        parameters: {
-            query: {
-                base_revision: number;
-            };
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -3737,7 +3200,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_print_cut_list: {
+    server_bench_api_get_log: {
         parameters: {
             query?: never;
             header?: never;
@@ -3754,7 +3217,254 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/json": components["schemas"]["EntryOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_api_post_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Picture */
+                    picture?: string | null;
+                    /**
+                     * Text
+                     * @default
+                     */
+                    text?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_api_delete_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_api_restore_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_plan: {
+        parameters: {
+            query?: {
+                station?: string | null;
+            };
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_post_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
                 };
             };
             /** @description Bad Request */
@@ -3872,11 +3582,13 @@ export interface operations {
             };
         };
     };
-    server_stores_api_get_catalogue: {
+    server_shelf_api_print_cut_list: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                figure_id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3887,16 +3599,63 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Catalogue"];
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };
     };
-    server_stores_api_get_stores: {
+    server_shelf_api_redo: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                figure_id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -3907,78 +3666,128 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoresOut"];
+                    "application/json": components["schemas"]["Edited"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };
     };
-    server_stores_api_put_stores: {
+    server_shelf_api_restore_figure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_put_sheet: {
         parameters: {
             query: {
-                body: {
-                    [key: string]: unknown;
-                };
+                base_revision: number;
             };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StoresOut"];
-                };
-            };
-        };
-    };
-    server_stores_api_undo_stores: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StoresOut"];
-                };
-            };
-        };
-    };
-    server_stores_api_redo_stores: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StoresOut"];
-                };
-            };
-        };
-    };
-    server_bench_api_get_log: {
-        parameters: {
-            query?: never;
             header?: never;
             path: {
                 figure_id: string;
@@ -3993,7 +3802,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"][];
+                    "application/json": components["schemas"]["Edited"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description Not Found */
@@ -4005,8 +3823,8 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4014,124 +3832,8 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
-        };
-    };
-    server_bench_api_post_log: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    /**
-                     * Text
-                     * @default
-                     */
-                    text?: string;
-                    /** Picture */
-                    picture?: string | null;
-                };
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_bench_api_delete_entry: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-                entry_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_bench_api_restore_entry: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-                entry_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-            /** @description Not Found */
-            404: {
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4195,21 +3897,16 @@ export interface operations {
             };
         };
     };
-    server_bench_api_put_bake: {
+    server_shelf_api_undo: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 figure_id: string;
-                number: number;
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Minutes"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -4217,11 +3914,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Done"];
+                    "application/json": components["schemas"]["Edited"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4236,6 +3960,282 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_accounts_api_put_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    server_accounts_api_get_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_patch_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleChanges"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_redo_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_undo_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Credentials"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_accounts_api_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    server_accounts_api_open_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_stores_api_get_stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoresOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_put_stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Stores"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoresOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_redo_stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoresOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_undo_stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoresOut"];
                 };
             };
         };

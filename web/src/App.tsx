@@ -1,0 +1,57 @@
+import { Center, Flex, Spinner, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Navigate, Route, Routes } from "react-router";
+import { useMe } from "./api/useMe";
+import { useRules } from "./api/useRules";
+import { FigurePage } from "./figure/FigurePage";
+import { RulesPage } from "./rules/RulesPage";
+import { ShelfPage } from "./shelf/ShelfPage";
+import { StoresPage } from "./stores/StoresPage";
+import { AccountPage } from "./ui/AccountPage";
+import { useNight } from "./ui/colourMode";
+import { KeysDialog } from "./ui/KeysDialog";
+import { SignInPage } from "./ui/SignInPage";
+import { TopBar } from "./ui/TopBar";
+import { UnitsContext } from "./ui/UnitsContext";
+import { METRIC } from "./units/format";
+
+export function App() {
+  const me = useMe();
+  useNight();
+  if (me.error)
+    return (
+      <Center height="100%">
+        <Text>The server cannot be reached. Is it running?</Text>
+      </Center>
+    );
+  if (!me.data)
+    return (
+      <Center height="100%">
+        <Spinner />
+      </Center>
+    );
+  return me.data.name ? <Bench /> : <SignInPage />;
+}
+
+function Bench() {
+  const rules = useRules().data?.rules;
+  const [keys, setKeys] = useState(false);
+  useHotkeys("?", () => setKeys(true), { useKey: true, enabled: rules?.single_keys ?? true });
+  return (
+    <UnitsContext.Provider value={rules ?? METRIC}>
+      <Flex direction="column" height="100vh" overflow="hidden">
+        <TopBar onKeys={() => setKeys(true)} />
+        <Routes>
+          <Route path="/" element={<ShelfPage />} />
+          <Route path="/stores" element={<StoresPage />} />
+          <Route path="/rules" element={<RulesPage />} />
+          <Route path="/account" element={<AccountPage />} />
+          <Route path="/figures/:id/:station" element={<FigurePage />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+        <KeysDialog open={keys} onClose={() => setKeys(false)} />
+      </Flex>
+    </UnitsContext.Provider>
+  );
+}

@@ -1,0 +1,49 @@
+import type { components } from "./schema";
+
+type S = components["schemas"];
+export type Plan = S["Plan"];
+export type FigureOut = S["FigureOut"];
+export type Edited = S["Edited"];
+export type Preview = S["Preview"];
+export type Operation = S["Operation"];
+export type Drag = S["Drag"];
+export type Finding = S["Finding"];
+export type Fix = S["Fix"];
+export type Quantity = S["Quantity"];
+export type Why = S["Why"];
+export type Part = S["Part"];
+export type RunPlan = S["RunPlan"];
+export type BakePlan = S["BakePlan"];
+export type StepPlan = S["StepPlan"];
+export type View = S["View"];
+export type PartDrawing = S["PartDrawing"];
+export type Rules = S["Rules"];
+export type RulesOut = S["RulesOut"];
+export type Stores = S["Stores"];
+export type StoresOut = S["StoresOut"];
+export type Catalogue = S["Catalogue"];
+export type Card = S["Card"];
+export type Entry = S["EntryOut"];
+
+export const STATIONS = [
+  "character",
+  "frame",
+  "bulk",
+  "clay",
+  "order",
+  "bake",
+  "colour",
+  "finish",
+] as const;
+export type StationName = (typeof STATIONS)[number];
+export const TITLES: Record<StationName | "log", string> = {
+  character: "Character",
+  frame: "Frame",
+  bulk: "Bulk",
+  clay: "Clay",
+  order: "Order",
+  bake: "Bake",
+  colour: "Colour",
+  finish: "Finish",
+  log: "Log",
+};

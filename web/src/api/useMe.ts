@@ -1,0 +1,36 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, data } from "./client";
+
+export const useMe = () =>
+  useQuery({
+    queryKey: ["me"],
+    queryFn: () => data(client.GET("/api/v1/me")),
+    staleTime: Infinity,
+  });
+
+type Way = { way: "in" | "up"; name: string; password: string } | { way: "demo" } | { way: "out" };
+
+/** Sign in, up or out, or open the demo bench; everything shown before is forgotten. */
+export function useSession() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (to: Way) => {
+      if (to.way === "demo") return data(client.POST("/api/v1/session/demo"));
+      if (to.way === "out") return data(client.DELETE("/api/v1/session"));
+      const body = { name: to.name, password: to.password };
+      return to.way === "in"
+        ? data(client.POST("/api/v1/session", { body }))
+        : data(client.POST("/api/v1/accounts", { body }));
+    },
+    onSuccess: async () => {
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
+      await queries.invalidateQueries({ queryKey: ["me"] });
+    },
+  });
+}
+
+export const useChangePassword = () =>
+  useMutation({
+    mutationFn: (body: { old: string; new: string }) =>
+      data(client.PUT("/api/v1/password", { body })),
+  });

@@ -1,0 +1,64 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, csrf, data, documentOf, problemOf } from "./client";
+import type { Card, Edited } from "./types";
+
+export const useShelf = () =>
+  useQuery({
+    queryKey: ["shelf"],
+    queryFn: () => documentOf<Card[]>(client.GET("/api/v1/figures")),
+  });
+
+export const useBodies = () =>
+  useQuery({
+    queryKey: ["bodies"],
+    queryFn: () => data(client.GET("/api/v1/bodies")),
+    staleTime: Infinity,
+  });
+
+/** Send a figure sheet file as it is; the server says what is wrong with it. */
+export async function sendSheet(url: string, method: "POST" | "PUT", file: File): Promise<Edited> {
+  const response = await fetch(url, {
+    method,
+    body: file,
+    headers: { ...csrf(), "Content-Type": "application/json" },
+  });
+  if (!response.ok) throw await problemOf(response);
+  return (await response.json()) as Edited;
+}
+
+export function useShelfActions() {
+  const queries = useQueryClient();
+  const onSuccess = () => queries.invalidateQueries({ queryKey: ["shelf"] });
+  const keep = (edited: Edited) => {
+    queries.setQueryData(["figure", edited.figure.id], edited);
+    void onSuccess();
+  };
+  return {
+    create: useMutation({
+      mutationFn: (body: {
+        name: string;
+        body: string;
+        height_mm: string;
+        heads_tall: number | null;
+      }) => documentOf<Edited>(client.POST("/api/v1/figures", { body })),
+      onSuccess: keep,
+    }),
+    importFile: useMutation({
+      mutationFn: ({ file, asCopy }: { file: File; asCopy: boolean }) =>
+        sendSheet(`/api/v1/figures/import?as_copy=${asCopy}`, "POST", file),
+      onSuccess: keep,
+    }),
+    remove: useMutation({
+      mutationFn: (figure_id: string) =>
+        data(client.DELETE("/api/v1/figures/{figure_id}", { params: { path: { figure_id } } })),
+      onSuccess,
+    }),
+    restore: useMutation({
+      mutationFn: (figure_id: string) =>
+        data(
+          client.POST("/api/v1/figures/{figure_id}/restore", { params: { path: { figure_id } } }),
+        ),
+      onSuccess,
+    }),
+  };
+}

@@ -1,0 +1,429 @@
+import { Box, Button, Center, Flex, Heading, Input, Spinner, Text } from "@chakra-ui/react";
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useNavigate, useParams } from "react-router";
+import { useFigure, useFigureChanges, usePreview } from "../api/useFigure";
+import { useRules } from "../api/useRules";
+import { sendSheet } from "../api/useShelf";
+import { STATIONS, TITLES, type Operation, type Plan, type StationName } from "../api/types";
+import type { Callout } from "../elevation/Callouts";
+import { Elevation } from "../elevation/Elevation";
+import { LAYERS, LAYERS_OF, type Layer } from "../elevation/layers";
+import { LogPanel } from "../log/LogPanel";
+import { BakePanel } from "../stations/bake/BakePanel";
+import { BulkPanel } from "../stations/bulk/BulkPanel";
+import { CharacterPanel } from "../stations/character/CharacterPanel";
+import { ClayPanel } from "../stations/clay/ClayPanel";
+import { ColourPanel } from "../stations/colour/ColourPanel";
+import { FinishPanel } from "../stations/finish/FinishPanel";
+import { FramePanel } from "../stations/frame/FramePanel";
+import { OrderPanel } from "../stations/order/OrderPanel";
+import { faultText } from "../ui/fields";
+import { tellProblem } from "../ui/notices";
+import { useUnits } from "../ui/UnitsContext";
+import { length, mass, type Units } from "../units/format";
+import { Findings } from "./Findings";
+import { Strip } from "./Strip";
+import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
+import { WorkLine } from "./WorkLine";
+
+type Place = StationName | "log";
+const isPlace = (text: string | undefined): text is Place =>
+  text === "log" || STATIONS.some((station) => station === text);
+
+export function FigurePage() {
+  const { id = "", station } = useParams();
+  const place: Place = isPlace(station) ? station : "character";
+  const query = useFigure(id);
+  const go = useNavigate();
+  const shown = query.data;
+  if (query.error && !shown)
+    return (
+      <Center flex="1" flexDirection="column" gap="3">
+        <Text>{faultText(query.error)}</Text>
+        <Button onClick={() => void go("/")}>Back to the shelf</Button>
+      </Center>
+    );
+  if (!shown)
+    return (
+      <Center flex="1" gap="3">
+        <Spinner /> <Text>Working out the plan…</Text>
+      </Center>
+    );
+  return <LoadedFigure key={id} id={id} place={place} />;
+}
+
+function LoadedFigure({ id, place }: { id: string; place: Place }) {
+  const { data: shown } = useFigure(id);
+  if (!shown) throw new Error("the figure is loaded");
+  const { figure } = shown;
+  const go = useNavigate();
+  const units = useUnits();
+  const changes = useFigureChanges(id);
+  const preview = usePreview(id, figure.revision);
+  const [selected, select] = useState<string | null>(null);
+  const [layers, setLayers] = useState(LAYERS_OF[place]);
+  const [bake, setBake] = useState(1);
+  const finder = useRef<HTMLInputElement>(null);
+  const plan = preview.shown?.plan ?? shown.plan;
+  const { edit } = changes;
+  const { drop } = preview;
+
+  useEffect(() => setLayers(LAYERS_OF[place]), [place]);
+  const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
+  const change = useCallback(
+    (label: string, operations: Operation[]) =>
+      edit.mutateAsync({ label, operations }).finally(drop),
+    [edit, drop],
+  );
+  const apply = useCallback(
+    (label: string, operations: Operation[]) => void change(label, operations).catch(tellProblem),
+    [change],
+  );
+  const undo = () => figure.can_undo && changes.undo.mutate(undefined, { onError: tellProblem });
+  const redo = () => figure.can_redo && changes.redo.mutate(undefined, { onError: tellProblem });
+
+  const page: Page = { figure, plan, selected, select, change, apply, preview: preview.ask, goTo };
+  const keys = { enabled: useRules().data?.rules.single_keys ?? true };
+  const parts = figure.sheet.parts;
+  const step = (by: number) => {
+    const at = parts.findIndex((part) => part.id === selected);
+    select(parts[(at + by + parts.length) % parts.length]?.id ?? null);
+  };
+  useHotkeys(
+    "1,2,3,4,5,6,7,8",
+    (_, key) => {
+      const to = STATIONS[Number(key.keys?.join("")) - 1];
+      if (to) goTo(to);
+    },
+    keys,
+  );
+  useHotkeys("0", () => goTo("log"), keys);
+  useHotkeys("w", () => toggle("wire"), keys);
+  useHotkeys("k", () => toggle("core"), keys);
+  useHotkeys("c", () => toggle("clay"), keys);
+  useHotkeys("l", () => toggle("colour"), keys);
+  useHotkeys("[", () => step(-1), { ...keys, useKey: true });
+  useHotkeys("]", () => step(1), { ...keys, useKey: true });
+  useHotkeys("z", undo, { ...keys, ignoreModifiers: false });
+  useHotkeys("shift+z", redo, keys);
+  useHotkeys("p", () => window.open(printOf(id, place, bake), "_blank", "noopener"), keys);
+  useHotkeys(
+    "/",
+    (event) => {
+      event.preventDefault();
+      finder.current?.focus();
+    },
+    { ...keys, useKey: true },
+  );
+  const toggle = (layer: Layer) => setLayers((now) => ({ ...now, [layer]: !now[layer] }));
+
+  const callouts = useMemo(() => calloutsOf(plan, place, bake, units), [plan, place, bake, units]);
+  const marked = useMemo(() => markedOf(plan, place, bake), [plan, place, bake]);
+  const findings = place === "log" ? [] : plan.findings.filter((f) => f.station === place);
+  const elsewhere = plan.findings.filter(
+    (f) => f.station !== place && f.severity !== "note",
+  ).length;
+
+  return (
+    <FigurePageContext.Provider value={page}>
+      <Flex
+        px="4"
+        pt="1"
+        gap="4"
+        align="center"
+        flexShrink="0"
+        wrap={{ base: "wrap", lg: "nowrap" }}
+      >
+        <Box minWidth="190px" maxWidth="230px">
+          <Heading as="h1" size="lg" lineHeight="1.1" truncate>
+            {plan.name}
+          </Heading>
+          <Saved
+            pending={changes.edit.isPending || changes.undo.isPending || changes.redo.isPending}
+            failing={changes.edit.failureCount > 0 && changes.edit.isPending}
+          />
+        </Box>
+        <WorkLine plan={plan} at={place} onGo={goTo} />
+        <Button
+          size="sm"
+          variant={place === "log" ? "solid" : "outline"}
+          bg={place === "log" ? "clay" : undefined}
+          color={place === "log" ? "onClay" : undefined}
+          borderColor="hairline"
+          onClick={() => goTo("log")}
+          aria-current={place === "log" ? "page" : undefined}
+        >
+          Log
+        </Button>
+      </Flex>
+      <Flex
+        flex="1"
+        minHeight="0"
+        direction={{ base: "column", lg: "row" }}
+        overflow={{ base: "auto", lg: "hidden" }}
+      >
+        <Flex
+          direction="column"
+          flex="1"
+          minWidth="0"
+          minHeight={{ base: "430px", lg: "0" }}
+          borderRightWidth="1px"
+          borderColor="hairline"
+        >
+          <Flex gap="1.5" px="3" py="1" align="center" wrap="wrap">
+            {LAYERS.map((layer) => (
+              <Button
+                key={layer}
+                size="2xs"
+                variant="outline"
+                aria-pressed={layers[layer]}
+                borderColor={layers[layer] ? "verdigris" : "hairline"}
+                bg={layers[layer] ? "verdigrisSoft" : "transparent"}
+                color="ink"
+                onClick={() => toggle(layer)}
+              >
+                {layers[layer] ? "●" : "○"} {layer}
+              </Button>
+            ))}
+            <Input
+              ref={finder}
+              size="2xs"
+              width="9rem"
+              ml="2"
+              bg="sheet"
+              list="parts"
+              placeholder="find a part  /"
+              aria-label="Find a part"
+              onChange={(event) => {
+                const found = parts.find(
+                  (part) => part.label === event.target.value || part.id === event.target.value,
+                );
+                if (found) select(found.id);
+              }}
+            />
+            <datalist id="parts">
+              {parts.map((part) => (
+                <option key={part.id} value={part.label} />
+              ))}
+            </datalist>
+            <Box flex="1" />
+            <Button
+              size="2xs"
+              variant="outline"
+              borderColor="hairline"
+              disabled={!figure.can_undo}
+              onClick={undo}
+              title={figure.undo_label ? `Undo: ${figure.undo_label}` : "Nothing to undo"}
+            >
+              Undo
+            </Button>
+            <Button
+              size="2xs"
+              variant="outline"
+              borderColor="hairline"
+              disabled={!figure.can_redo}
+              onClick={redo}
+            >
+              Redo
+            </Button>
+            <SheetFile id={id} revision={figure.revision} onReplaced={changes.keep} />
+          </Flex>
+          <Box flex="1" minHeight="0" px="1">
+            <Elevation
+              plan={plan}
+              figure={figure}
+              layers={layers}
+              selected={selected}
+              onSelect={select}
+              callouts={callouts}
+              marked={marked}
+              handles={place === "frame"}
+              onDrag={({ joint, view, to }) =>
+                preview.ask({ label: "Drag", drag: { joint, view, to: [to[0], to[1]] } })
+              }
+              onDrop={({ joint, view, to }) => {
+                const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
+                void edit
+                  .mutateAsync({ label, drag: { joint, view, to: [to[0], to[1]] } })
+                  .catch(tellProblem)
+                  .finally(drop);
+              }}
+            />
+          </Box>
+        </Flex>
+        <Box
+          as="aside"
+          aria-label={TITLES[place]}
+          width={{ base: "100%", lg: "384px" }}
+          flexShrink="0"
+          overflowY={{ lg: "auto" }}
+          px="4"
+          pb="4"
+          pt="1"
+          tabIndex={0}
+        >
+          <Heading as="h2" size="md" mb="2">
+            {TITLES[place]}
+          </Heading>
+          {panelOf(place, bake, setBake)}
+          {place === "log" ? null : (
+            <Box mt="5" pt="2" borderTopWidth="2px" borderColor="ink">
+              <Heading as="h2" size="sm" mb="2">
+                Findings at {TITLES[place]}
+              </Heading>
+              <Findings findings={findings} />
+              {elsewhere ? (
+                <Text fontSize="xs" color="inkSoft" mt="2">
+                  {elsewhere} more at other stations: see the marks on the wire above.
+                </Text>
+              ) : null}
+            </Box>
+          )}
+        </Box>
+      </Flex>
+      <Strip plan={plan} onGo={goTo} />
+    </FigurePageContext.Provider>
+  );
+}
+
+const printOf = (id: string, place: Place, bake: number) =>
+  place === "bake"
+    ? `/api/v1/figures/${id}/prints/bake-card/${bake}`
+    : `/api/v1/figures/${id}/prints/cut-list`;
+
+function panelOf(place: Place, bake: number, onBake: (bake: number) => void): ReactNode {
+  switch (place) {
+    case "character":
+      return <CharacterPanel />;
+    case "frame":
+      return <FramePanel />;
+    case "bulk":
+      return <BulkPanel />;
+    case "clay":
+      return <ClayPanel />;
+    case "order":
+      return <OrderPanel />;
+    case "bake":
+      return <BakePanel shown={bake} onShow={onBake} />;
+    case "colour":
+      return <ColourPanel />;
+    case "finish":
+      return <FinishPanel />;
+    case "log":
+      return <LogPanel />;
+  }
+}
+
+/** What is said beside the parts of the elevation. */
+function calloutsOf(plan: Plan, place: Place, bake: number, units: Units): Callout[] {
+  switch (place) {
+    case "bulk":
+      return plan.bulk.parts
+        .filter((part) => part.core_cm3 > 0.05)
+        .map((part) => ({
+          part: part.id,
+          text: `${part.label} ${mass(part.foil_g, units)} foil`,
+          weight: part.foil_g,
+          alarm: part.state !== "in range",
+        }));
+    case "clay":
+      return plan.clay.parts.map((part) => ({
+        part: part.id,
+        text: `${part.label} ${mass(part.grams, units)}, ball ${length(part.ball_mm, units)}`,
+        weight: part.grams,
+      }));
+    case "bake":
+      return (plan.bake.bakes.find((row) => row.number === bake)?.parts ?? [])
+        .filter((part) => part.raw_in)
+        .map((part) => ({
+          part: part.id,
+          text: `${part.label} ${Math.round(part.fusion * 100)} % fused`,
+          weight: part.model_min ?? 999,
+          alarm: part.fusion < 0.95,
+        }));
+    case "colour":
+      return plan.colour.areas.flatMap((area) => {
+        const first = area.parts[0];
+        return first ? [{ part: first, text: area.label, weight: area.share }] : [];
+      });
+    default:
+      return [];
+  }
+}
+
+function markedOf(plan: Plan, place: Place, bake: number): Set<string> {
+  if (place === "bulk")
+    return new Set(
+      plan.bulk.parts
+        .filter((p) => ["thin", "thick", "too thick to be solid"].includes(p.state))
+        .map((p) => p.id),
+    );
+  if (place === "bake")
+    return new Set(
+      (plan.bake.bakes.find((b) => b.number === bake)?.parts ?? [])
+        .filter((p) => p.fusion < 0.95)
+        .map((p) => p.id),
+    );
+  return new Set();
+}
+
+/** Autosave, said plainly. */
+function Saved({ pending, failing }: { pending: boolean; failing: boolean }) {
+  return (
+    <Text fontSize="xs" color={failing ? "stop" : "inkSoft"} role="status">
+      {failing
+        ? "Not saved yet: the server is away; trying again"
+        : pending
+          ? "Saving…"
+          : "All changes saved"}
+    </Text>
+  );
+}
+
+interface SheetFileProps {
+  id: string;
+  revision: number;
+  onReplaced: (edited: Awaited<ReturnType<typeof sendSheet>>) => void;
+}
+
+/** The figure sheet out to a file, and in from one. */
+function SheetFile({ id, revision, onReplaced }: SheetFileProps) {
+  const chooser = useRef<HTMLInputElement>(null);
+  const send = async (file: File) => {
+    try {
+      onReplaced(
+        await sendSheet(`/api/v1/figures/${id}/sheet?base_revision=${revision}`, "PUT", file),
+      );
+    } catch (error) {
+      tellProblem(error);
+    }
+  };
+  return (
+    <>
+      <Button size="2xs" variant="outline" borderColor="hairline" asChild>
+        <a href={`/api/v1/figures/${id}/export`}>Save to a file</a>
+      </Button>
+      <Button
+        size="2xs"
+        variant="outline"
+        borderColor="hairline"
+        onClick={() => chooser.current?.click()}
+      >
+        Replace from a file
+      </Button>
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        accept=".json,application/json"
+        aria-label="Replace from a file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) void send(file);
+          event.target.value = "";
+        }}
+      />
+    </>
+  );
+}

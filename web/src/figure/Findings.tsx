@@ -1,0 +1,210 @@
+import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Finding, Fix, Preview } from "../api/types";
+import { useFixPreview } from "../api/useFigure";
+import { tint } from "../theme";
+import { faultText } from "../ui/fields";
+import { useUnits } from "../ui/UnitsContext";
+import { quantity, value } from "../units/format";
+import { useFigurePage } from "./useFigurePage";
+
+const WORDS = { stop: "Stop", warn: "Warn", note: "Note" } as const;
+
+/** A shape of its own for each severity, beside its word and colour. */
+function Mark({ severity }: { severity: Finding["severity"] }) {
+  const shape = {
+    stop: <rect x={2} y={2} width={8} height={8} transform="rotate(45 6 6)" />,
+    warn: <path d="M6 1L11.5 11H.5Z" />,
+    note: <circle cx={6} cy={6} r={4} fill="none" strokeWidth={2} stroke="currentColor" />,
+  }[severity];
+  return (
+    <svg
+      width="12"
+      height="12"
+      viewBox="0 0 12 12"
+      fill={tint(severity)}
+      style={{ color: tint(severity) }}
+      aria-hidden="true"
+    >
+      {shape}
+    </svg>
+  );
+}
+
+/** "hold_upright" 1.4 as "hold upright 1.4", with the unit its key carries. */
+function useNumbers(numbers: Finding["numbers"]): string {
+  const units = useUnits();
+  const endings = [
+    ["_mm", "mm"],
+    ["_g", "g"],
+    ["_c", "C"],
+    ["_deg", "deg"],
+    ["_nmm", "Nmm"],
+    ["_n", "N"],
+    ["_min", "min"],
+  ] as const;
+  return Object.entries(numbers ?? {})
+    .map(([key, amount]) => {
+      const ending = endings.find(([end]) => key.endsWith(end));
+      const name = (ending ? key.slice(0, -ending[0].length) : key).replaceAll("_", " ");
+      return `${name} ${ending ? value(amount, ending[1], units) : Number(amount.toPrecision(3))}`;
+    })
+    .join(" · ");
+}
+
+export function Findings({ findings }: { findings: Finding[] }) {
+  if (!findings.length)
+    return (
+      <Text fontSize="sm" color="inkSoft" py="2">
+        Nothing to say here: this station is in order.
+      </Text>
+    );
+  const rank = { stop: 0, warn: 1, note: 2 };
+  return (
+    <Stack gap="2" as="ul" listStyleType="none">
+      {[...findings]
+        .sort((a, b) => rank[a.severity] - rank[b.severity])
+        .map((finding) => (
+          <OneFinding key={`${finding.id} ${finding.subject}`} finding={finding} />
+        ))}
+    </Stack>
+  );
+}
+
+function OneFinding({ finding }: { finding: Finding }) {
+  const page = useFigurePage();
+  const ask = useFixPreview(page.figure.id, page.figure.revision);
+  const [trying, setTrying] = useState<Fix | null>(null);
+  const numbers = useNumbers(finding.numbers);
+  const isPart = page.figure.sheet.parts.some((part) => part.id === finding.subject);
+  const show = (fix: Fix) => {
+    setTrying(fix);
+    ask.mutate(fix.operations);
+  };
+  return (
+    <Box
+      as="li"
+      data-finding={finding.id}
+      borderLeft="3px solid"
+      borderColor={finding.severity}
+      pl="2.5"
+      py="0.5"
+    >
+      <Flex gap="1.5" align="baseline">
+        <Box position="relative" top="1px">
+          <Mark severity={finding.severity} />
+        </Box>
+        <Text
+          fontSize="xs"
+          fontWeight="700"
+          color={finding.severity}
+          textTransform="uppercase"
+          letterSpacing="0.04em"
+        >
+          {WORDS[finding.severity]}
+        </Text>
+        <Text fontSize="sm" fontWeight="600" lineHeight="1.3">
+          {finding.title}
+        </Text>
+      </Flex>
+      <Text fontSize="sm" lineHeight="1.35">
+        {finding.reason}
+      </Text>
+      {numbers ? (
+        <Text fontSize="xs" color="inkSoft">
+          {numbers}
+        </Text>
+      ) : null}
+      <Flex gap="1.5" wrap="wrap" mt="1">
+        {(finding.fixes ?? []).map((fix) => (
+          <Button
+            key={fix.label}
+            size="xs"
+            variant="outline"
+            borderColor="verdigris"
+            color="verdigris"
+            height="auto"
+            py="1"
+            whiteSpace="normal"
+            textAlign="left"
+            onClick={() => show(fix)}
+          >
+            Fix: {fix.label}
+          </Button>
+        ))}
+        {isPart ? (
+          <Button size="xs" variant="ghost" onClick={() => page.select(finding.subject)}>
+            Show it
+          </Button>
+        ) : null}
+      </Flex>
+      {trying ? (
+        <Box
+          mt="1.5"
+          p="2"
+          bg="sheetDeep"
+          borderRadius="sheet"
+          fontSize="sm"
+          role="group"
+          aria-label="What this fix does"
+        >
+          {ask.error ? <Text color="stop">{faultText(ask.error)}</Text> : null}
+          {ask.isPending ? <Text>Working out what it would do…</Text> : null}
+          {ask.data ? <Outcome preview={ask.data} /> : null}
+          <Flex gap="2" mt="2">
+            <Button
+              size="xs"
+              bg="verdigris"
+              color="onClay"
+              disabled={!ask.data}
+              onClick={() => {
+                page.apply(trying.label, trying.operations);
+                setTrying(null);
+              }}
+            >
+              Do it
+            </Button>
+            <Button size="xs" variant="outline" onClick={() => setTrying(null)}>
+              Leave it
+            </Button>
+          </Flex>
+        </Box>
+      ) : null}
+    </Box>
+  );
+}
+
+/** Totals and findings before and after. */
+function Outcome({ preview }: { preview: Preview }) {
+  const { plan } = useFigurePage();
+  const units = useUnits();
+  const rows = (["mass", "wire", "foil", "clay", "tips_at", "bakes"] as const)
+    .map((key) => ({ key, was: plan.totals[key], will: preview.plan.totals[key] }))
+    .filter(
+      ({ was, will }) =>
+        Math.abs(was.value - will.value) > 0.004 * Math.max(1, Math.abs(was.value)),
+    );
+  return (
+    <Stack gap="0.5">
+      {rows.map(({ key, was, will }) => (
+        <Text key={key}>
+          {key === "tips_at" ? "tips at" : key === "mass" ? "weight" : key}: {quantity(was, units)}{" "}
+          → <b>{quantity(will, units)}</b>
+        </Text>
+      ))}
+      {preview.gone.map((f) => (
+        <Text key={`${f.id}${f.subject}`} color="verdigris">
+          Settles: {f.title}
+        </Text>
+      ))}
+      {preview.new.map((f) => (
+        <Text key={`${f.id}${f.subject}`} color="warn">
+          Brings: {f.title}
+        </Text>
+      ))}
+      {!preview.gone.length && !preview.new.length && !rows.length ? (
+        <Text>The totals stay as they are.</Text>
+      ) : null}
+    </Stack>
+  );
+}

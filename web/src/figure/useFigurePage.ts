@@ -1,0 +1,27 @@
+import { createContext, useContext } from "react";
+import type { Change } from "../api/useFigure";
+import type { FigureOut, Operation, Plan, StationName } from "../api/types";
+
+/** What every station's panel works with. */
+export interface FigurePage {
+  figure: FigureOut;
+  plan: Plan;
+  selected: string | null;
+  select: (part: string | null) => void;
+  /** Change the sheet; resolves when it is saved, rejects with what is wrong. */
+  change: (label: string, operations: Operation[]) => Promise<unknown>;
+  /** The same, where a refusal is only told. */
+  apply: (label: string, operations: Operation[]) => void;
+  preview: (change: Change) => void;
+  goTo: (station: StationName | "log") => void;
+}
+
+export const FigurePageContext = createContext<FigurePage | null>(null);
+
+export function useFigurePage(): FigurePage {
+  const page = useContext(FigurePageContext);
+  if (!page) throw new Error("a station stands on a figure page");
+  return page;
+}
+
+export const set = (path: string, value: unknown): Operation => ({ path, value });

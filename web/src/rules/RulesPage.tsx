@@ -1,0 +1,219 @@
+import { Box, Button, Flex, Heading, SimpleGrid, Spinner, Stack, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { useRules, useRulesChanges } from "../api/useRules";
+import type { Rules } from "../api/types";
+import { ChoiceField, MeasureField, Note, NumberField } from "../ui/fields";
+import { tellProblem } from "../ui/notices";
+
+type Choices = { value: string; label: string }[];
+const choices = (rows: Record<string, string>): Choices =>
+  Object.entries(rows).map(([value, label]) => ({ value, label }));
+
+const LENGTHS = choices({ mm: "millimetres", in: "inches" });
+const MASSES = choices({ g: "grams", oz: "ounces" });
+const DEGREES = choices({ C: "Celsius", F: "Fahrenheit" });
+const GAUGES = choices({
+  awg: "AWG",
+  imperial: "imperial standard",
+  us_steel: "US steel",
+  mm: "millimetres only",
+});
+const AIRS = choices({ tented: "tented tray", still: "still air", open: "open tray", fan: "fan" });
+const STARTS = choices({ preheated: "preheated", cold: "from cold" });
+const SCHOOLS = choices({
+  one_bake: "one bake at the end",
+  save_progress: "a bake to save progress",
+  short_sets: "short setting bakes",
+});
+const TIMES = choices({
+  longer: "longer of label and model",
+  label: "the label's minutes",
+  fixed_30: "a fixed half hour",
+});
+const PACKING = choices({ loose: "loose", firm: "firm", hammered: "hammered" });
+const YES = choices({ yes: "on", no: "off" });
+
+export function RulesPage() {
+  const query = useRules();
+  const { set, undo, redo } = useRulesChanges();
+  if (!query.data)
+    return (
+      <Flex p="8" gap="3">
+        <Spinner /> Fetching House rules…
+      </Flex>
+    );
+  const { rules, can_undo, can_redo } = query.data;
+  const choose = (path: string) => (value: string) =>
+    set.mutate({ [path]: value }, { onError: tellProblem });
+  const number = (path: string) => (value: number) => set.mutateAsync({ [path]: value });
+  return (
+    <Box as="main" flex="1" overflowY="auto" px={{ base: "4", md: "8" }} py="5">
+      <Flex align="center" gap="2" mb="1" wrap="wrap">
+        <Heading as="h1" size="2xl" flex="1">
+          House rules
+        </Heading>
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor="hairline"
+          disabled={!can_undo}
+          onClick={() => undo.mutate(undefined, { onError: tellProblem })}
+        >
+          Undo
+        </Button>
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor="hairline"
+          disabled={!can_redo}
+          onClick={() => redo.mutate(undefined, { onError: tellProblem })}
+        >
+          Redo
+        </Button>
+      </Flex>
+      <Text color="inkSoft" mb="5" maxWidth="60ch">
+        How you work. Every choice changes the plan of every figure that is not finished; changes
+        are saved at once.
+      </Text>
+      <SimpleGrid columns={{ base: 1, md: 2, xl: 3 }} gap="6" alignItems="start">
+        <Group title="Units and words">
+          <ChoiceField
+            label="Lengths"
+            value={rules.length_unit}
+            options={LENGTHS}
+            onChange={choose("length_unit")}
+          />
+          <ChoiceField
+            label="Weights"
+            value={rules.mass_unit}
+            options={MASSES}
+            onChange={choose("mass_unit")}
+          />
+          <ChoiceField
+            label="Temperatures"
+            value={rules.temperature_unit}
+            options={DEGREES}
+            onChange={choose("temperature_unit")}
+          />
+          <ChoiceField
+            label="A bare gauge means"
+            value={rules.gauge_words}
+            options={GAUGES}
+            onChange={choose("gauge_words")}
+          />
+          <Note>
+            A bare “12 gauge” is 2.05 mm by AWG, 2.64 mm imperial and 2.68 mm US steel: about ×2.2
+            in strength.
+          </Note>
+          <ChoiceField
+            label="Single keys"
+            value={rules.single_keys ? "yes" : "no"}
+            options={YES}
+            onChange={(v) => set.mutate({ single_keys: v === "yes" }, { onError: tellProblem })}
+          />
+        </Group>
+        <Group title="Wire, foil and clay">
+          <NumberField
+            label="Hold factor wanted upright"
+            value={rules.hold_upright}
+            unit="×"
+            onCommit={number("hold_upright")}
+          />
+          <MeasureField
+            label="Wall over foil"
+            mm={rules.wall_mm}
+            onCommit={(text) => set.mutateAsync({ wall_mm: text })}
+          />
+          <Note>3–4 mm is a thin skin, 6 mm the usual; small parts are solid.</Note>
+          <ChoiceField
+            label="Foil is packed"
+            value={rules.foil_packing}
+            options={PACKING}
+            onChange={choose("foil_packing")}
+          />
+          <NumberField
+            label="Clay wasted"
+            value={rules.waste_percent}
+            unit="%"
+            onCommit={number("waste_percent")}
+          />
+        </Group>
+        <Group title="Oven">
+          <ChoiceField
+            label="Air"
+            value={rules.oven.air}
+            options={AIRS}
+            onChange={choose("oven/air")}
+          />
+          <ChoiceField
+            label="Start"
+            value={rules.oven.start}
+            options={STARTS}
+            onChange={choose("oven/start")}
+          />
+          <NumberField
+            label="Hotter than its dial by"
+            value={rules.oven.offset_c}
+            unit="°C"
+            onCommit={number("oven/offset_c")}
+          />
+          <NumberField
+            label="Swings up and down by"
+            value={rules.oven.swing_c}
+            unit="°C"
+            onCommit={number("oven/swing_c")}
+          />
+          <Note>
+            Put a thermometer beside the piece: it has the last word. Never above the clay maker's
+            stated maximum.
+          </Note>
+        </Group>
+        <Group title="Baking">
+          <ChoiceField
+            label="How often"
+            value={rules.bake_school}
+            options={SCHOOLS}
+            onChange={choose("bake_school")}
+            width="13rem"
+          />
+          <ChoiceField
+            label="How long"
+            value={rules.bake_time}
+            options={TIMES}
+            onChange={choose("bake_time")}
+            width="13rem"
+          />
+          <Note>{explain(rules)}</Note>
+        </Group>
+      </SimpleGrid>
+    </Box>
+  );
+}
+
+function explain(rules: Rules): string {
+  const often = {
+    one_bake:
+      "Only what must be hard before it is pressed in, or is made apart, gets a bake of its own.",
+    save_progress:
+      "The body is cured before hands, hair and thin sheets go on, so that handling smears nothing.",
+    short_sets: "Each layer is set before the next lies on it.",
+  }[rules.bake_school];
+  const long = {
+    longer:
+      "The label speaks of time at the part's temperature; the model adds the time heat takes to get inside.",
+    label: "The model is shown beside it and says what would stay raw.",
+    fixed_30: "The model is shown beside it and says what would stay raw.",
+  }[rules.bake_time];
+  return `${often} ${long}`;
+}
+
+function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box borderTopWidth="2px" borderColor="ink" pt="2">
+      <Heading as="h2" size="md" mb="2">
+        {title}
+      </Heading>
+      <Stack gap="2.5">{children}</Stack>
+    </Box>
+  );
+}

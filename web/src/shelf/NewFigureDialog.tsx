@@ -1,0 +1,143 @@
+import {
+  Button,
+  chakra,
+  Dialog,
+  Field,
+  Flex,
+  Input,
+  Portal,
+  RadioGroup,
+  Stack,
+  Text,
+} from "@chakra-ui/react";
+import { useState, type FormEvent } from "react";
+import { Problem } from "../api/client";
+import { useBodies, useShelfActions } from "../api/useShelf";
+import { faultText } from "../ui/fields";
+import { useUnits } from "../ui/UnitsContext";
+import { typedLength } from "../units/format";
+
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  onMade: (id: string) => void;
+}
+
+/** What body, how tall, what name; the plan is there at once. */
+export function NewFigureDialog({ open, onClose, onMade }: Props) {
+  const bodies = useBodies().data ?? [];
+  const { create } = useShelfActions();
+  const units = useUnits();
+  const [name, setName] = useState("");
+  const [body, setBody] = useState("biped");
+  const [height, setHeight] = useState(units.length_unit === "in" ? "12 in" : "300 mm");
+  const [heads, setHeads] = useState("");
+  const faults = create.error instanceof Problem ? create.error.faults : [];
+  const wrong = (path: string) => faults.find((fault) => fault.path === path);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    create.mutate(
+      {
+        name,
+        body,
+        height_mm: typedLength(height, units),
+        heads_tall: heads.trim() ? Number(heads) : null,
+      },
+      {
+        onSuccess: (made) => {
+          setName("");
+          onMade(made.figure.id);
+        },
+      },
+    );
+  };
+  const other = create.error && !["name", "height_mm", "heads_tall"].some((path) => wrong(path));
+  return (
+    <Dialog.Root open={open} onOpenChange={(event) => !event.open && onClose()}>
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="sheet" color="ink" maxWidth="30rem">
+            <chakra.form onSubmit={submit}>
+              <Dialog.Header>
+                <Dialog.Title fontFamily="heading">New figure</Dialog.Title>
+              </Dialog.Header>
+              <Dialog.Body>
+                <Stack gap="4">
+                  <RadioGroup.Root
+                    value={body}
+                    onValueChange={({ value }) => value && setBody(value)}
+                  >
+                    <RadioGroup.Label fontSize="sm">What body</RadioGroup.Label>
+                    <Stack gap="1.5" mt="1">
+                      {bodies.map((row) => (
+                        <RadioGroup.Item key={row.id} value={row.id}>
+                          <RadioGroup.ItemHiddenInput />
+                          <RadioGroup.ItemIndicator borderColor="inkSoft" />
+                          <RadioGroup.ItemText>{row.label}</RadioGroup.ItemText>
+                        </RadioGroup.Item>
+                      ))}
+                    </Stack>
+                  </RadioGroup.Root>
+                  <Flex gap="4">
+                    <Field.Root invalid={!!wrong("height_mm")}>
+                      <Field.Label>How tall</Field.Label>
+                      <Input value={height} onChange={(event) => setHeight(event.target.value)} />
+                      <Field.HelperText color="inkSoft">
+                        in any unit: 12 in, 30 cm, 310
+                      </Field.HelperText>
+                      <Field.ErrorText role="alert" color="stop">
+                        {wrong("height_mm")
+                          ? `${wrong("height_mm")?.value}: ${wrong("height_mm")?.allowed}`
+                          : null}
+                      </Field.ErrorText>
+                    </Field.Root>
+                    <Field.Root invalid={!!wrong("heads_tall")}>
+                      <Field.Label>Heads tall</Field.Label>
+                      <Input
+                        value={heads}
+                        placeholder={String(
+                          bodies.find((row) => row.id === body)?.heads_tall ?? "",
+                        )}
+                        onChange={(event) => setHeads(event.target.value)}
+                      />
+                      <Field.ErrorText role="alert" color="stop">
+                        {wrong("heads_tall")
+                          ? `${wrong("heads_tall")?.value}: ${wrong("heads_tall")?.allowed}`
+                          : null}
+                      </Field.ErrorText>
+                    </Field.Root>
+                  </Flex>
+                  <Field.Root invalid={!!wrong("name")}>
+                    <Field.Label>What name</Field.Label>
+                    <Input
+                      value={name}
+                      maxLength={80}
+                      onChange={(event) => setName(event.target.value)}
+                    />
+                    <Field.ErrorText role="alert" color="stop">
+                      {wrong("name") ? "Give it a name." : null}
+                    </Field.ErrorText>
+                  </Field.Root>
+                  {other ? (
+                    <Text role="alert" color="stop">
+                      {faultText(create.error)}
+                    </Text>
+                  ) : null}
+                </Stack>
+              </Dialog.Body>
+              <Dialog.Footer>
+                <Button variant="outline" onClick={onClose}>
+                  Cancel
+                </Button>
+                <Button type="submit" bg="clay" color="onClay" loading={create.isPending}>
+                  Plan it
+                </Button>
+              </Dialog.Footer>
+            </chakra.form>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,265 @@
+import {
+  Box,
+  Button,
+  Center,
+  Flex,
+  Grid,
+  Heading,
+  Input,
+  LinkBox,
+  LinkOverlay,
+  Spinner,
+  Text,
+} from "@chakra-ui/react";
+import { useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link as RouterLink, useNavigate } from "react-router";
+import { Problem } from "../api/client";
+import { useRules } from "../api/useRules";
+import { useShelf, useShelfActions } from "../api/useShelf";
+import { TITLES, type Card } from "../api/types";
+import { pathOf } from "../elevation/paths";
+import { tint } from "../theme";
+import { faultText } from "../ui/fields";
+import { notices, tellProblem } from "../ui/notices";
+import { useUnits } from "../ui/UnitsContext";
+import { length } from "../units/format";
+import { NewFigureDialog } from "./NewFigureDialog";
+
+export function ShelfPage() {
+  const shelf = useShelf();
+  const actions = useShelfActions();
+  const go = useNavigate();
+  const [making, setMaking] = useState(false);
+  const [find, setFind] = useState("");
+  const [bad, setBad] = useState<{ file: File; error: Error } | null>(null);
+  const chooser = useRef<HTMLInputElement>(null);
+  const finder = useRef<HTMLInputElement>(null);
+  const keys = { enabled: useRules().data?.rules.single_keys ?? true };
+  useHotkeys(
+    "n",
+    (event) => {
+      event.preventDefault();
+      setMaking(true);
+    },
+    keys,
+  );
+  useHotkeys(
+    "/",
+    (event) => {
+      event.preventDefault();
+      finder.current?.focus();
+    },
+    { ...keys, useKey: true },
+  );
+
+  const open = (id: string) => void go(`/figures/${id}/character`);
+  const bring = (file: File, asCopy: boolean) =>
+    actions.importFile.mutate(
+      { file, asCopy },
+      {
+        onSuccess: (made) => {
+          setBad(null);
+          open(made.figure.id);
+        },
+        onError: (error) => setBad({ file, error }),
+      },
+    );
+  const remove = (card: Card) =>
+    actions.remove.mutate(card.id, {
+      onError: tellProblem,
+      onSuccess: () =>
+        notices.create({
+          type: "info",
+          title: `${card.name} is off the shelf.`,
+          action: { label: "Put it back", onClick: () => actions.restore.mutate(card.id) },
+        }),
+    });
+
+  const cards = (shelf.data ?? []).filter((card) =>
+    card.name.toLowerCase().includes(find.toLowerCase()),
+  );
+  const high = Math.max(...cards.map((card) => card.bounds[3] - card.bounds[1]), 1);
+  return (
+    <Box as="main" flex="1" overflowY="auto" px={{ base: "4", md: "8" }} py="5">
+      <Flex gap="3" align="center" wrap="wrap" mb="4">
+        <Heading as="h1" size="2xl" flex="1">
+          Shelf
+        </Heading>
+        <Input
+          ref={finder}
+          size="sm"
+          width="12rem"
+          bg="sheet"
+          placeholder="find a figure  /"
+          aria-label="Find a figure"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+        />
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor="hairline"
+          onClick={() => chooser.current?.click()}
+          loading={actions.importFile.isPending}
+        >
+          Import a figure sheet
+        </Button>
+        <input
+          ref={chooser}
+          type="file"
+          hidden
+          accept=".json,application/json"
+          aria-label="Import a figure sheet"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) bring(file, false);
+            event.target.value = "";
+          }}
+        />
+        <Button size="sm" bg="clay" color="onClay" onClick={() => setMaking(true)}>
+          New figure
+        </Button>
+      </Flex>
+      {bad ? (
+        <Box role="alert" borderLeft="4px solid" borderColor="stop" bg="sheet" p="3" mb="4">
+          <Text fontWeight="600">{bad.file.name} was not imported; nothing has changed.</Text>
+          {bad.error instanceof Problem && bad.error.faults.length ? (
+            bad.error.faults.map((fault) => (
+              <Text key={fault.path + fault.value} fontSize="sm">
+                <b>{fault.path}</b>: {fault.value} is not allowed; {fault.allowed}
+              </Text>
+            ))
+          ) : (
+            <Text fontSize="sm">{faultText(bad.error)}</Text>
+          )}
+          <Flex gap="2" mt="2">
+            {bad.error instanceof Problem && bad.error.status === 409 ? (
+              <Button size="xs" variant="outline" onClick={() => bring(bad.file, true)}>
+                Import it as a copy
+              </Button>
+            ) : null}
+            <Button size="xs" variant="ghost" onClick={() => setBad(null)}>
+              Close
+            </Button>
+          </Flex>
+        </Box>
+      ) : null}
+      {shelf.isPending ? (
+        <Center p="12" gap="3">
+          <Spinner /> Looking at each figure…
+        </Center>
+      ) : null}
+      {shelf.error ? <Text color="stop">{faultText(shelf.error)}</Text> : null}
+      {shelf.data?.length === 0 ? (
+        <Center
+          flexDirection="column"
+          gap="3"
+          p="12"
+          borderWidth="1px"
+          borderStyle="dashed"
+          borderColor="hairline"
+        >
+          <Text>
+            The shelf is empty. A figure needs a body, a height and a name; its plan is there at
+            once.
+          </Text>
+          <Button bg="clay" color="onClay" onClick={() => setMaking(true)}>
+            Plan your first figure
+          </Button>
+        </Center>
+      ) : null}
+      <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="5">
+        {cards.map((card) => (
+          <FigureCard key={card.id} card={card} high={high} onRemove={() => remove(card)} />
+        ))}
+      </Grid>
+      {shelf.data?.length && cards.length === 0 ? (
+        <Text>No figure on the shelf is called that.</Text>
+      ) : null}
+      <NewFigureDialog
+        open={making}
+        onClose={() => setMaking(false)}
+        onMade={(id) => {
+          setMaking(false);
+          open(id);
+        }}
+      />
+    </Box>
+  );
+}
+
+function FigureCard({ card, high, onRemove }: { card: Card; high: number; onRemove: () => void }) {
+  const units = useUnits();
+  const [left, , right] = card.bounds;
+  const wide = Math.max(right - left, high * 0.75);
+  const middle = (left + right) / 2;
+  const finished = card.station === "finished";
+  return (
+    <LinkBox
+      as="article"
+      borderWidth="1px"
+      borderColor="hairline"
+      borderRadius="sheet"
+      bg="sheet"
+      display="flex"
+      flexDirection="column"
+    >
+      <Box bg="sheetDeep" px="3" pt="3">
+        <svg
+          viewBox={`${middle - wide / 2} ${-high * 1.03} ${wide} ${high * 1.03}`}
+          width="100%"
+          height="210"
+          aria-hidden="true"
+        >
+          <path
+            d={pathOf(card.silhouette)}
+            transform="scale(1 -1)"
+            fill={tint("ink")}
+            fillRule="evenodd"
+          />
+        </svg>
+        <Box height="5px" bg="clay" />
+      </Box>
+      <Box p="3" flex="1">
+        <Heading as="h2" size="lg" lineHeight="1.15">
+          <LinkOverlay asChild>
+            <RouterLink
+              to={`/figures/${card.id}/${card.station === "finished" ? "log" : card.station}`}
+            >
+              {card.name}
+            </RouterLink>
+          </LinkOverlay>
+        </Heading>
+        <Text fontSize="sm" color="inkSoft">
+          {length(card.height_mm, units)} ·{" "}
+          {card.station === "finished" ? "finished" : `at ${TITLES[card.station]}`}
+        </Text>
+        <Text fontSize="sm" mt="2">
+          <b>{finished ? "Done." : "Next: "}</b>
+          {card.next_step}
+        </Text>
+        <Flex gap="3" mt="2" fontSize="sm" align="center">
+          {card.stops ? <Text color="stop">◆ {card.stops} stop</Text> : null}
+          {card.warns ? <Text color="warn">▲ {card.warns} warn</Text> : null}
+          {card.notes ? (
+            <Text color="note">
+              ○ {card.notes} note{card.notes > 1 ? "s" : ""}
+            </Text>
+          ) : null}
+          <Box flex="1" />
+          <Button
+            size="2xs"
+            variant="ghost"
+            position="relative"
+            zIndex="1"
+            aria-label={`Take ${card.name} off the shelf`}
+            onClick={onRemove}
+          >
+            Take off
+          </Button>
+        </Flex>
+      </Box>
+    </LinkBox>
+  );
+}

@@ -1,0 +1,137 @@
+import { Box, Flex, Heading, Link, Skeleton, Stack, Text } from "@chakra-ui/react";
+import { lazy, Suspense } from "react";
+import { useBench } from "../../api/useBench";
+import type { BakePlan } from "../../api/types";
+import { useFigurePage } from "../../figure/useFigurePage";
+import { temperature } from "../../units/format";
+import { Answer } from "../../ui/Answer";
+import { Note, NumberField } from "../../ui/fields";
+import { PanelTable } from "../../ui/Table";
+import { useUnits } from "../../ui/UnitsContext";
+
+const BakeCurve = lazy(() => import("./BakeCurve"));
+
+interface Props {
+  shown: number;
+  onShow: (bake: number) => void;
+}
+
+export function BakePanel({ shown, onShow }: Props) {
+  const { plan } = useFigurePage();
+  const bake = plan.bake.bakes.find((row) => row.number === shown) ?? plan.bake.bakes[0];
+  if (!bake) return <Note>Nothing of clay yet, so nothing to bake.</Note>;
+  return (
+    <Stack gap="3">
+      <Flex gap="1" role="tablist" aria-label="Bakes">
+        {plan.bake.bakes.map((row) => (
+          <Box
+            as="button"
+            key={row.number}
+            role="tab"
+            aria-selected={row.number === bake.number}
+            onClick={() => onShow(row.number)}
+            px="3"
+            py="1"
+            fontSize="sm"
+            cursor="pointer"
+            borderBottomWidth="3px"
+            borderColor={row.number === bake.number ? "clay" : "hairline"}
+            fontWeight={row.number === bake.number ? 700 : 400}
+          >
+            Bake {row.number}
+            {row.done_min ? " (done)" : ""}
+          </Box>
+        ))}
+      </Flex>
+      <OneBake bake={bake} />
+    </Stack>
+  );
+}
+
+function OneBake({ bake }: { bake: BakePlan }) {
+  const { figure, plan, selected, select } = useFigurePage();
+  const bench = useBench(figure.id);
+  const units = useUnits();
+  const slowest = plan.bulk.parts.find((part) => part.id === bake.slowest)?.label ?? bake.slowest;
+  return (
+    <Stack gap="3">
+      <Text fontSize="sm">
+        Dial <b>{temperature(bake.dial_c.value, units)}</b>,{" "}
+        {bake.start === "cold" ? "from cold" : "preheated"}, for{" "}
+        <b>{bake.advised_min.value.toFixed(0)} min</b>. The {slowest} takes longest.
+      </Text>
+      <Suspense fallback={<Skeleton height="210px" />}>
+        <BakeCurve bake={bake} />
+      </Suspense>
+      <Answer label="Minutes advised" q={bake.advised_min} />
+      <Answer label="By the label" q={bake.rule_min} />
+      {bake.model_min ? (
+        <Answer label="By the model" q={bake.model_min} />
+      ) : (
+        <Note>By the model it does not cure within four hours.</Note>
+      )}
+      <Answer label="Dial" q={bake.dial_c} />
+      <Answer label="Label temperature" q={bake.label_c} />
+      <Text fontSize="sm">
+        Air peaks at {temperature(bake.peak_air_c, units)}; the maker's maximum is{" "}
+        {temperature(bake.maximum_c, units)}. Cool with the door ajar about{" "}
+        {bake.cooling_min.toFixed(0)} min before you handle it.
+      </Text>
+      <NumberField
+        label="Minutes it really took"
+        value={bake.done_min ?? 0}
+        unit="min"
+        onCommit={(minutes) =>
+          bench.bake.mutateAsync({ number: bake.number, minutes: minutes === 0 ? null : minutes })
+        }
+      />
+      <Heading size="sm">What happens to each part</Heading>
+      <PanelTable
+        label="Parts in this bake"
+        head={["part", "core", "fused", "scorch"]}
+        right={[1, 2, 3]}
+        rows={bake.parts.map((part) => ({
+          key: part.id,
+          chosen: part.id === selected,
+          onClick: () => select(part.id),
+          cells: [
+            `${part.label}${part.raw_in ? "" : " (cured before)"}`,
+            temperature(part.core_c, units),
+            `${Math.round(part.fusion * 100)} %`,
+            `${part.scorch.toFixed(2)} of ${part.scorch_limit}`,
+          ],
+        }))}
+      />
+      {bake.inserts.length ? (
+        <PanelTable
+          label="Bought pieces in this bake"
+          head={["bought piece", "gets to", "takes"]}
+          right={[1, 2]}
+          rows={bake.inserts.map((row) => ({
+            key: row.id,
+            cells: [
+              `${row.label}, ${row.material}`,
+              temperature(row.peak_c, units),
+              <Text key="l" as="span" color={row.peak_c > row.limit_c ? "stop" : "ink"}>
+                {temperature(row.limit_c, units)}
+              </Text>,
+            ],
+          }))}
+        />
+      ) : null}
+      <Link
+        href={`/api/v1/figures/${figure.id}/prints/bake-card/${bake.number}`}
+        target="_blank"
+        rel="noreferrer"
+        color="verdigris"
+        fontWeight="600"
+      >
+        Print the card of this bake (PDF)
+      </Link>
+      <Note>
+        Thermometer beside the piece; ventilate. If it smokes: switch off, open windows, leave. The
+        maker's label stands above this estimate.
+      </Note>
+    </Stack>
+  );
+}

@@ -1,0 +1,80 @@
+import { Checkbox, Heading, Stack } from "@chakra-ui/react";
+import { useBench } from "../../api/useBench";
+import { set, useFigurePage } from "../../figure/useFigurePage";
+import { length } from "../../units/format";
+import { Answer } from "../../ui/Answer";
+import { ChoiceField, MeasureField, Note } from "../../ui/fields";
+import { tellProblem } from "../../ui/notices";
+import { PanelTable } from "../../ui/Table";
+import { useUnits } from "../../ui/UnitsContext";
+
+export function FinishPanel() {
+  const { plan, figure, change, apply } = useFigurePage();
+  const bench = useBench(figure.id);
+  const units = useUnits();
+  const base = figure.sheet.base;
+  const measure = (key: "width_mm" | "depth_mm" | "thickness_mm", label: string) => (
+    <MeasureField
+      key={key}
+      label={label}
+      mm={base[key]}
+      onCommit={(text) => change(label, [set(`base/${key}`, text)])}
+    />
+  );
+  return (
+    <Stack gap="3">
+      <ChoiceField
+        label="Base"
+        value={base.shape}
+        options={[
+          { value: "round", label: "round" },
+          { value: "rectangle", label: "rectangle" },
+        ]}
+        onChange={(shape) => apply("Shape of the base", [set("base/shape", shape)])}
+      />
+      {measure("width_mm", "Base width")}
+      {measure("depth_mm", "Base depth")}
+      {measure("thickness_mm", "Base thickness")}
+      <Answer label="Least base" q={plan.finish.least_base} />
+      <Answer label={`Tips ${plan.frame.tips_towards}`} q={plan.frame.tips_at} />
+      <Heading size="sm">Peg holes</Heading>
+      {plan.finish.pegs.length ? (
+        <PanelTable
+          label="Peg holes"
+          head={["peg of", "to its right", "forward", "drill"]}
+          right={[1, 2, 3]}
+          rows={plan.finish.pegs.map((peg, i) => ({
+            key: String(i),
+            cells: [
+              peg.label,
+              length(peg.right_mm, units),
+              length(peg.forward_mm, units),
+              `${peg.hole_mm.toFixed(1)} mm, ${length(peg.depth_mm, units)} deep`,
+            ],
+          }))}
+        />
+      ) : (
+        <Note>No peg reaches the base in this pose.</Note>
+      )}
+      <Note>Measured from the middle of the base. Hole = wire + 0.2 mm.</Note>
+      <Heading size="sm">Before it is called done</Heading>
+      <Stack gap="1.5">
+        {plan.finish.checklist.map((item) => (
+          <Checkbox.Root
+            key={item.key}
+            size="sm"
+            alignItems="start"
+            checked={item.done}
+            onCheckedChange={({ checked }) =>
+              bench.tick.mutate({ key: item.key, done: checked === true }, { onError: tellProblem })
+            }
+          >
+            <Checkbox.HiddenInput />
+            <Checkbox.Control borderColor="inkSoft" mt="0.5" />
+            <Checkbox.Label fontWeight="400">{item.label}</Checkbox.Label>
+          </Checkbox.Root>
+        ))}
+      </Stack>
+    </Stack>
+  );
+}

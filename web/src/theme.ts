@@ -1,0 +1,95 @@
+import {
+  createSystem,
+  defaultConfig,
+  defineConfig,
+  type SystemStyleObject,
+} from "@chakra-ui/react";
+
+/** A drafting table: unbleached paper, blue-black ink, fired clay, verdigris wire; and by night. */
+const pair = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
+
+const { globalCss: shipped, ...rest } = defaultConfig;
+/** Chakra hangs its custom properties on every element; on `html` they inherit just as well. */
+const { "*": everywhere, ...others } = (shipped ?? {}) as Record<string, SystemStyleObject>;
+
+const config = defineConfig({
+  globalCss: {
+    ...others,
+    html: { ...(others.html ?? {}), ...(everywhere ?? {}) },
+    "html, body, #root": { height: "100%" },
+    body: { background: "paper", color: "ink", fontVariantNumeric: "tabular-nums" },
+    "*:focus-visible": { outline: "2px solid", outlineColor: "verdigris", outlineOffset: "1px" },
+    "*, *::before, *::after": {
+      _motionReduce: {
+        animationDuration: "0.01ms !important",
+        transitionDuration: "0.01ms !important",
+      },
+    },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        heading: { value: "'Fraunces Variable', Georgia, serif" },
+        body: { value: "'Source Sans 3 Variable', 'Gill Sans', sans-serif" },
+      },
+      radii: { sheet: { value: "3px" } },
+    },
+    semanticTokens: {
+      colors: {
+        paper: pair("#efe8d8", "#171c22"),
+        sheet: pair("#f7f2e6", "#1f262d"),
+        sheetDeep: pair("#e7decb", "#29323a"),
+        ink: pair("#1f2d3d", "#e8dfcc"),
+        inkSoft: pair("#4a5664", "#b3ac9b"),
+        hairline: pair("#c3b8a0", "#46515b"),
+        headline: pair("#d6ccb6", "#323c45"),
+        clay: pair("#a4431f", "#e08a5f"),
+        claySoft: pair("#f0d9c8", "#4a2f24"),
+        onClay: pair("#fbf6ec", "#1a1410"),
+        verdigris: pair("#1f6d5f", "#6cc2ae"),
+        verdigrisSoft: pair("#d3e4dc", "#20403a"),
+        foil: pair("#8a96a1", "#8997a3"),
+        clayFill: pair("#d7a283", "#9a654a"),
+        clayEdge: pair("#8d5538", "#d9a483"),
+        stockFill: pair("#c8bda2", "#5f5a4c"),
+        stop: pair("#9b1c1c", "#ff8f84"),
+        warn: pair("#7d4e00", "#eebb5a"),
+        note: pair("#2c5578", "#8dbce6"),
+        airLine: pair("#4a5664", "#b3ac9b"),
+        surfaceLine: pair("#a4431f", "#e08a5f"),
+        coreLine: pair("#1f6d5f", "#6cc2ae"),
+        bg: { value: "{colors.paper}" },
+        fg: { value: "{colors.ink}" },
+        border: { value: "{colors.hairline}" },
+      },
+    },
+  },
+});
+
+export const system = createSystem({ ...rest, globalCss: {} }, config);
+
+/** A theme colour for SVG, which takes no style props. */
+export type Ink =
+  | "paper"
+  | "sheet"
+  | "sheetDeep"
+  | "ink"
+  | "inkSoft"
+  | "hairline"
+  | "headline"
+  | "clay"
+  | "claySoft"
+  | "verdigris"
+  | "verdigrisSoft"
+  | "foil"
+  | "clayFill"
+  | "clayEdge"
+  | "stockFill"
+  | "stop"
+  | "warn"
+  | "note"
+  | "airLine"
+  | "surfaceLine"
+  | "coreLine";
+const dashed = (name: string) => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
+export const tint = (name: Ink): string => `var(--chakra-colors-${dashed(name)})`;

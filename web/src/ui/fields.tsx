@@ -1,0 +1,205 @@
+import { Box, chakra, Field, Flex, Input, NativeSelect, Slider, Text } from "@chakra-ui/react";
+import { useEffect, useId, useState } from "react";
+import { Problem } from "../api/client";
+import { length, typedLength } from "../units/format";
+import { useUnits } from "./UnitsContext";
+
+export const faultText = (error: unknown): string | null => {
+  if (!(error instanceof Problem)) return error ? "The server cannot be reached." : null;
+  const fault = error.faults[0];
+  return fault ? `${fault.value} is not allowed: ${fault.allowed}` : error.message;
+};
+
+interface MeasureProps {
+  label: string;
+  mm: number;
+  onCommit: (text: string) => Promise<unknown>;
+}
+
+/** A length typed in any unit; what cannot be read stays, with what is wrong beneath it. */
+export function MeasureField({ label, mm, onCommit }: MeasureProps) {
+  const units = useUnits();
+  const shown = length(mm, units);
+  const [text, setText] = useState(shown);
+  const [wrong, setWrong] = useState<string | null>(null);
+  useEffect(() => {
+    setText(shown);
+    setWrong(null);
+  }, [shown]);
+  const commit = async () => {
+    if (text === shown) return setWrong(null);
+    try {
+      await onCommit(typedLength(text, units));
+      setWrong(null);
+    } catch (error) {
+      setWrong(faultText(error));
+    }
+  };
+  return (
+    <Field.Root invalid={wrong !== null}>
+      <Flex align="center" justify="space-between" gap="3" width="100%">
+        <Field.Label fontSize="sm" fontWeight="400">
+          {label}
+        </Field.Label>
+        <Input
+          size="sm"
+          width="8.5rem"
+          bg="sheet"
+          textAlign="right"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={() => void commit()}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") void commit();
+            if (event.key === "Escape") setText(shown);
+          }}
+        />
+      </Flex>
+      <Field.ErrorText role="alert" color="stop">
+        {wrong}
+      </Field.ErrorText>
+    </Field.Root>
+  );
+}
+
+interface SliderProps {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  show: (value: number) => string;
+  onMove: (value: number) => void;
+  onCommit: (value: number) => void;
+}
+
+/** A slider that previews while it moves and commits when it is let go. */
+export function SliderField(props: SliderProps) {
+  const { label, value, min, max, step, show, onMove, onCommit } = props;
+  const [now, setNow] = useState(value);
+  useEffect(() => setNow(value), [value]);
+  return (
+    <Slider.Root
+      size="sm"
+      value={[now]}
+      min={min}
+      max={max}
+      step={step}
+      aria-label={[label]}
+      onValueChange={({ value: [next] }) => {
+        if (next === undefined) return;
+        setNow(next);
+        onMove(next);
+      }}
+      onValueChangeEnd={({ value: [next] }) => next !== undefined && onCommit(next)}
+    >
+      <Flex justify="space-between" fontSize="sm">
+        <Text>{label}</Text>
+        <Text fontWeight="600">{show(now)}</Text>
+      </Flex>
+      <Slider.Control>
+        <Slider.Track bg="hairline">
+          <Slider.Range bg="verdigris" />
+        </Slider.Track>
+        <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
+      </Slider.Control>
+    </Slider.Root>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string) => void;
+  width?: string;
+}
+
+export function ChoiceField({ label, value, options, onChange, width = "11rem" }: ChoiceProps) {
+  const id = useId();
+  return (
+    <Flex align="center" justify="space-between" gap="3">
+      <chakra.label htmlFor={id} fontSize="sm">
+        {label}
+      </chakra.label>
+      <NativeSelect.Root size="sm" width={width} flexShrink="0">
+        <NativeSelect.Field
+          id={id}
+          bg="sheet"
+          value={value}
+          onChange={(event) => onChange(event.currentTarget.value)}
+        >
+          {options.map((option) => (
+            <option key={option.value} value={option.value}>
+              {option.label}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Flex>
+  );
+}
+
+interface NumberProps {
+  label: string;
+  value: number;
+  unit: string;
+  onCommit: (value: number) => Promise<unknown>;
+}
+
+/** A plain number in a fixed unit. */
+export function NumberField({ label, value, unit, onCommit }: NumberProps) {
+  const [text, setText] = useState(String(value));
+  const [wrong, setWrong] = useState<string | null>(null);
+  useEffect(() => {
+    setText(String(value));
+    setWrong(null);
+  }, [value]);
+  const commit = async () => {
+    const number = Number(text.replace(",", "."));
+    if (text.trim() === "" || Number.isNaN(number)) return setWrong(`"${text}" is not a number`);
+    if (number === value) return setWrong(null);
+    try {
+      await onCommit(number);
+      setWrong(null);
+    } catch (error) {
+      setWrong(faultText(error));
+    }
+  };
+  return (
+    <Field.Root invalid={wrong !== null}>
+      <Flex align="center" justify="space-between" gap="3" width="100%">
+        <Field.Label fontSize="sm" fontWeight="400">
+          {label}
+        </Field.Label>
+        <Flex align="center" gap="1.5">
+          <Input
+            size="sm"
+            width="5.5rem"
+            bg="sheet"
+            textAlign="right"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            onBlur={() => void commit()}
+            onKeyDown={(event) => event.key === "Enter" && void commit()}
+          />
+          <Text fontSize="sm" width="2.2rem" color="inkSoft">
+            {unit}
+          </Text>
+        </Flex>
+      </Flex>
+      <Field.ErrorText role="alert" color="stop">
+        {wrong}
+      </Field.ErrorText>
+    </Field.Root>
+  );
+}
+
+export function Note({ children }: { children: React.ReactNode }) {
+  return (
+    <Box fontSize="xs" color="inkSoft" py="1">
+      {children}
+    </Box>
+  );
+}

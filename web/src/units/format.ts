@@ -1,0 +1,78 @@
+import type { Quantity, Rules } from "../api/types";
+
+export type Units = Pick<Rules, "length_unit" | "mass_unit" | "temperature_unit">;
+export const METRIC: Units = { length_unit: "mm", mass_unit: "g", temperature_unit: "C" };
+
+const digits = (value: number, places: number) =>
+  value.toLocaleString("en-GB", { minimumFractionDigits: places, maximumFractionDigits: places });
+
+/** As few digits as still tell: three that count. */
+const short = (value: number) =>
+  digits(value, Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2);
+
+export function length(mm: number, units: Units): string {
+  if (units.length_unit === "mm") return `${short(mm)} mm`;
+  const total = Math.round((mm / 25.4) * 32);
+  const whole = Math.trunc(total / 32);
+  let top = Math.abs(total % 32);
+  let bottom = 32;
+  if (top === 0) return `${whole} in`;
+  while (top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  return `${whole === 0 ? "" : `${whole} `}${top}/${bottom} in`;
+}
+
+export const mass = (g: number, units: Units): string =>
+  units.mass_unit === "g" ? `${short(g)} g` : `${short(g / 28.349523)} oz`;
+
+export const temperature = (c: number, units: Units): string =>
+  units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;
+
+export const metres = (m: number, units: Units): string =>
+  units.length_unit === "mm" ? `${digits(m, 2)} m` : `${digits(m / 0.3048, 1)} ft`;
+
+export function minutes(min: number): string {
+  if (min < 90) return `${digits(min, 0)} min`;
+  return `${digits(min / 60, 1)} h`;
+}
+
+export function value(amount: number, unit: Quantity["unit"], units: Units): string {
+  switch (unit) {
+    case "mm":
+      return length(amount, units);
+    case "g":
+      return mass(amount, units);
+    case "C":
+      return temperature(amount, units);
+    case "m":
+      return metres(amount, units);
+    case "min":
+      return minutes(amount);
+    case "deg":
+      return `${digits(amount, 1)}°`;
+    case "N":
+      return `${short(amount)} N`;
+    case "Nmm":
+      return `${short(amount)} N·mm`;
+    case "cm3":
+      return `${short(amount)} cm³`;
+    case "ratio":
+      return `${amount >= 99 ? "over 99" : digits(amount, 1)} ×`;
+    case "count":
+      return digits(amount, 0);
+  }
+}
+
+export const quantity = (q: Quantity, units: Units): string => value(q.value, q.unit, units);
+
+/** "380 to 520 g", where an estimate has a range. */
+export function range(q: Quantity, units: Units): string | null {
+  if (q.low === null || q.high === null || q.low === q.high) return null;
+  return `${value(q.low, q.unit, units)} to ${value(q.high, q.unit, units)}`;
+}
+
+/** What a person typed, with their unit where they named none. */
+export const typedLength = (text: string, units: Units): string =>
+  /^[\s\d./+-]+$/.test(text) ? `${text.trim()} ${units.length_unit}` : text;
