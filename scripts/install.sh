@@ -10,8 +10,12 @@ need() { # need COMMAND "how to get it"
 
 case "$1" in
 python)
-  need python3.11 "install Python 3.11 (Debian: apt-get install python3.11 python3.11-venv)"
-  [ -x .venv/bin/python ] || python3.11 -m venv .venv
+  for python in python3.11 python3; do
+    if "$python" -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' 2>/dev/null; then break; fi
+    python=
+  done
+  [ -n "$python" ] || need python3.11 "install Python 3.11 (Debian: apt-get install python3.11 python3.11-venv)"
+  [ -x .venv/bin/python ] || "$python" -m venv .venv
   .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements/dev.txt
   touch .make/python
   ;;

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
@@ -26,9 +25,3 @@ api.add_router("/v1/", shelf)
 api.add_router("/v1/", stores)
 api.add_router("/v1/", bench)
 
-
-@api.get("/v1/{path:rest}", include_in_schema=False)
-def nothing_here(request: HttpRequest, rest: str) -> None:
-    from django.http import Http404
-
-    raise Http404

@@ -25,7 +25,7 @@ from windcrest_core.findings import (
     Station,
     Why,
 )
-from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan
+from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan, wired_pieces
 from windcrest_core.frame.steps import frame_steps
 from windcrest_core.order.station import OrderPlan, order_plan, stages
 from windcrest_core.sheet.model import FigureSheet
@@ -169,9 +169,7 @@ def _wire_in_parts(work: Workpiece, frame: FramePlan) -> dict[str, float]:
         lead = 1 if len(run.points) > len(sheet_run.path) and run.start not in ("anchor",) else 0
         for index, (a, b) in enumerate(zip(run.points, run.points[1:], strict=False)):
             joint = sheet_run.path[min(max(0, index - lead), len(sheet_run.path) - 1)]
-            pieces = [
-                p for p in work.on_bone.get(joint, []) if p.part.layer == 0 and p.part.stock is None
-            ]
+            pieces = wired_pieces(work, joint)
             if pieces:
                 main = max(pieces, key=lambda p: p.solid.volume_mm3).part.id
                 found[main] = found.get(main, 0.0) + area * math.dist(a, b)
@@ -249,7 +247,7 @@ def _line(order: OrderPlan, findings: Iterable[Finding]) -> list[StationState]:
         counts[finding.station][finding.severity] += 1
     own = {s: [step for step in order.steps if step.station == s] for s in STATIONS}
     done = {s: bool(steps) and all(step.done for step in steps) for s, steps in own.items()}
-    done["character"] = done["frame"]
+    done["character"] = not any(counts["character"].values())
     done["order"] = all(step.done for step in order.steps if step.bake is not None)
     now = next((s for s in STATIONS if not done[s]), None)
     return [

@@ -41,7 +41,7 @@ class BodyChoice(Out):
 
 
 class Card(Out):
-    """A figure on the shelf, with its own silhouette."""
+    """A figure on the shelf, with its own silhouette from where it is broadest."""
 
     id: str
     name: str
@@ -174,6 +174,9 @@ def _card(figure: Figure) -> Card:
     plan = plan_of(figure)
     current = next((s.station for s in plan.line if s.state == "now"), None)
     step = next((s for s in plan.order.steps if s.key == plan.order.next_step), None)
+    front, side = plan.drawing.front, plan.drawing.side
+    broad = side.bounds[2] - side.bounds[0] > 1.25 * (front.bounds[2] - front.bounds[0])
+    view = side if broad else front
     return Card(
         id=figure.id,
         name=plan.name,
@@ -184,8 +187,8 @@ def _card(figure: Figure) -> Card:
         stops=sum(s.stops for s in plan.line),
         warns=sum(s.warns for s in plan.line),
         notes=sum(s.notes for s in plan.line),
-        silhouette=plan.drawing.front.silhouette,
-        bounds=plan.drawing.front.bounds,
+        silhouette=view.silhouette,
+        bounds=view.bounds,
         changed=figure.changed,
     )
 

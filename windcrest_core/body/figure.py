@@ -29,6 +29,7 @@ from windcrest_core.sheet.model import (
 
 COIL_STEP_DEG = 24.0
 FLAT = 0.6
+LEAST_CORE_MM3 = 400.0  # a smaller ball of foil is not worth making [A]
 WORLD = np.eye(3)
 
 
@@ -176,7 +177,10 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm
         solid = solid.moved(lift)
         cored = part.core == "foil" and part.stock is None
-        pieces.append(Piece(part, solid, solid.shrunk(wall) if cored else None, wall))
+        core = solid.shrunk(wall) if cored else None
+        if core is not None and core.volume_mm3 < LEAST_CORE_MM3:
+            core = None
+        pieces.append(Piece(part, solid, core, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)
 
 

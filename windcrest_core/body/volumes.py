@@ -75,7 +75,21 @@ def _centre(weights: Field, x: Field, y: Field, z: Field, fallback: Array) -> Ar
     )
 
 
-def _on_grid(grid: _Grid, piece: Piece) -> Share:
+def _core_on_grid(grid: _Grid, core: Solid) -> tuple[float, Array]:
+    """mm³ of a core that no core before it has taken, and its middle."""
+    window = grid.window(core)
+    x, y, z = grid.points(window)
+    distance = core.world_distance(x, y, z)
+    before = grid.cores[window]
+    after = np.minimum(before, distance)
+    own = _occupancy(after, grid.cell_mm) - _occupancy(before, grid.cell_mm)
+    grid.cores[window] = after
+    whole = float(_occupancy(distance, grid.cell_mm).sum())
+    scale = core.volume_mm3 / whole if whole > 0 else 0.0
+    return float(own.sum()) * scale, _centre(own, x, y, z, core.centre)
+
+
+def _on_grid(grid: _Grid, piece: Piece, core: tuple[float, Array]) -> Share:
     window = grid.window(piece.solid)
     x, y, z = grid.points(window)
     distance = piece.solid.world_distance(x, y, z)
@@ -85,16 +99,11 @@ def _on_grid(grid: _Grid, piece: Piece) -> Share:
     grid.counted[window] = after
     whole = float(_occupancy(distance, grid.cell_mm).sum())
     scale = piece.solid.volume_mm3 / whole if whole > 0 else 0.0
-    middle = piece.solid.centre
-    if piece.part.stock is not None:
-        return Share(float(own.sum()) * scale, 0.0, _centre(own, x, y, z, middle), middle)
-    inner = own * _occupancy(grid.cores[window], grid.cell_mm)
-    skin = own - inner
+    skin = own
+    if piece.part.stock is None:
+        skin = own * (1 - _occupancy(grid.cores[window], grid.cell_mm))
     return Share(
-        float(skin.sum()) * scale,
-        float(inner.sum()) * scale,
-        _centre(skin, x, y, z, middle),
-        _centre(inner, x, y, z, middle),
+        float(skin.sum()) * scale, core[0], _centre(skin, x, y, z, piece.solid.centre), core[1]
     )
 
 
@@ -145,12 +154,11 @@ def shares(figure: Figure) -> dict[str, Share]:
     boxed_mm3 = sum(float(np.prod(box[1] - box[0])) for box in boxes)
     cell_mm = max(figure.height_mm / CELLS_PER_HEIGHT, (boxed_mm3 / MOST_CELLS) ** (1 / 3))
     grid = _Grid(low, high, cell_mm)
-    for piece in figure.pieces:
-        if piece.core is not None:
-            window = grid.window(piece.core)
-            grid.cores[window] = np.minimum(
-                grid.cores[window], piece.core.world_distance(*grid.points(window))
-            )
+    cores = {
+        piece.part.id: _core_on_grid(grid, piece.core)
+        for piece in figure.pieces
+        if piece.core is not None
+    }
     found: dict[str, Share] = {}
     counted: list[Piece] = []
     for piece in sorted(figure.pieces, key=_outermost_first):
@@ -161,7 +169,9 @@ def shares(figure: Figure) -> dict[str, Share]:
                 grid.counted[window], piece.solid.world_distance(*grid.points(window))
             )
         else:
-            found[piece.part.id] = _on_grid(grid, piece)
+            found[piece.part.id] = _on_grid(
+                grid, piece, cores.get(piece.part.id, (0.0, piece.solid.centre))
+            )
         counted.append(piece)
     return found
 

@@ -301,7 +301,7 @@ def _part_steps(
     return [
         Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=minutes, needs=own,
              into_oven=True, label=f"Form the {part.label} apart"),
-        Step(key=f"{part.id}.join.1", station="clay", part=part.id, minutes=10,
+        Step(key=f"{part.id}.join.1", station="clay" if part.press_in else "finish", part=part.id, minutes=10,
              needs=[hard, *rest], into_oven=part.press_in, after_bakes=not part.press_in,
              label=f"{'Press in' if part.press_in else 'Assemble'} the {part.label}"),
     ]  # fmt: skip

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from windcrest_core.body.skeleton import Array, Bone, subtree
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
@@ -151,13 +153,16 @@ def feet(work: Workpiece) -> dict[str, Array]:
     return found
 
 
+def wired_pieces(work: Workpiece, joint: str) -> list[Piece]:
+    """The clay a run through this bone goes through."""
+    return [p for p in work.on_bone.get(joint, []) if p.part.layer == 0 and p.part.stock is None]
+
+
 def _room_mm(work: Workpiece, run: Run) -> float:
     """The thinnest limb on the path, less the cover on both sides [A: 2 mm, 1.2 mm if delicate]."""
     rooms = []
     for joint in run.path:
-        pieces = [
-            p for p in work.on_bone.get(joint, []) if p.part.layer == 0 and p.part.stock is None
-        ]
+        pieces = [p for p in wired_pieces(work, joint) if not isinstance(p.solid, SheetSolid)]
         if pieces:
             thickest = max(pieces, key=lambda p: p.solid.greatest_thickness_mm)
             cover = 1.2 if thickest.part.delicate else 2.0

@@ -55,7 +55,12 @@ export function Callouts({ callouts, view, origin, x, high, onSelect }: Props) {
               r={size / 5}
               fill={tint(row.alarm ? "stop" : "ink")}
             />
-            <text x={x} y={y + size * 0.34} fontSize={size} fill={tint(row.alarm ? "stop" : "ink")}>
+            <text
+              x={x}
+              y={y + size * 0.34}
+              style={{ fontSize: size }}
+              fill={tint(row.alarm ? "stop" : "ink")}
+            >
               {row.text}
             </text>
           </g>

@@ -53,7 +53,7 @@ export function Elevation(props: Props) {
   const origin: Record<ViewName, number> = { front: ruler - fl, side: 0 };
   const frontEnd = origin.front + fr + margin;
   origin.side = frontEnd + gap - sl;
-  const width = origin.side + sr + 0.04 * high;
+  const width = origin.side + sr + 0.15 * high;
   const top = high * 1.045;
   const below = base.thickness_mm + 0.055 * high;
 
@@ -252,7 +252,7 @@ export function Elevation(props: Props) {
             x={origin[name]}
             y={base.thickness_mm + 0.045 * high}
             textAnchor="middle"
-            fontSize={high / 36}
+            style={{ fontSize: high / 36 }}
             letterSpacing={high / 250}
             fill={tint("inkSoft")}
           >

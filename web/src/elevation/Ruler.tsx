@@ -15,7 +15,7 @@ export function Ruler({ drawing, width, high, units }: Props) {
   const step = inch ? 25.4 : high > 600 ? 100 : high > 220 ? 20 : 10;
   const ticks = Array.from({ length: Math.floor(high / step) + 1 }, (_, i) => i * step);
   const heads = Array.from({ length: Math.floor(high / drawing.head_mm) + 1 }, (_, i) => i);
-  const size = high / 44;
+  const size = high / 42;
   return (
     <g pointerEvents="none">
       {heads.map((n) => (
@@ -32,7 +32,7 @@ export function Ruler({ drawing, width, high, units }: Props) {
           <text
             x={width - 0.005 * high}
             y={-drawing.height_mm + n * drawing.head_mm - 0.2 * size}
-            fontSize={size * 0.9}
+            style={{ fontSize: size * 0.9 }}
             fill={tint("inkSoft")}
             textAnchor="end"
           >
@@ -64,7 +64,7 @@ export function Ruler({ drawing, width, high, units }: Props) {
             <text
               x={0.045 * high}
               y={-mm + size * 0.33}
-              fontSize={size}
+              style={{ fontSize: size }}
               textAnchor="end"
               fill={tint("inkSoft")}
             >

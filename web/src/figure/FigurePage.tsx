@@ -252,35 +252,45 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
             />
           </Box>
         </Flex>
-        <Box
+        <Flex
           as="aside"
+          direction="column"
           aria-label={TITLES[place]}
           width={{ base: "100%", lg: "384px" }}
           flexShrink="0"
-          overflowY={{ lg: "auto" }}
-          px="4"
-          pb="4"
-          pt="1"
-          tabIndex={0}
+          minHeight="0"
         >
-          <Heading as="h2" size="md" mb="2">
-            {TITLES[place]}
-          </Heading>
-          {panelOf(place, bake, setBake)}
+          <Box flex="1" minHeight="0" overflowY={{ lg: "auto" }} px="4" py="1" tabIndex={0}>
+            <Heading as="h2" size="md" mb="2">
+              {TITLES[place]}
+            </Heading>
+            {panelOf(place, bake, setBake)}
+          </Box>
           {place === "log" ? null : (
-            <Box mt="5" pt="2" borderTopWidth="2px" borderColor="ink">
-              <Heading as="h2" size="sm" mb="2">
-                Findings at {TITLES[place]}
+            <Box
+              as="section"
+              aria-label={`Findings at ${TITLES[place]}`}
+              maxHeight={{ lg: "44%" }}
+              overflowY={{ lg: "auto" }}
+              tabIndex={0}
+              px="4"
+              pt="1.5"
+              pb="2"
+              borderTopWidth="2px"
+              borderColor="ink"
+            >
+              <Heading as="h2" size="sm" mb="1">
+                Findings
               </Heading>
               <Findings findings={findings} />
               {elsewhere ? (
-                <Text fontSize="xs" color="inkSoft" mt="2">
-                  {elsewhere} more at other stations: see the marks on the wire above.
+                <Text fontSize="xs" color="inkSoft" mt="1">
+                  {elsewhere} more at other stations: see the wire above.
                 </Text>
               ) : null}
             </Box>
           )}
-        </Box>
+        </Flex>
       </Flex>
       <Strip plan={plan} onGo={goTo} />
     </FigurePageContext.Provider>
@@ -325,7 +335,7 @@ function calloutsOf(plan: Plan, place: Place, bake: number, units: Units): Callo
           part: part.id,
           text: `${part.label} ${mass(part.foil_g, units)} foil`,
           weight: part.foil_g,
-          alarm: part.state !== "in range",
+          alarm: ALARMS.has(part.state),
         }));
     case "clay":
       return plan.clay.parts.map((part) => ({
@@ -352,13 +362,11 @@ function calloutsOf(plan: Plan, place: Place, bake: number, units: Units): Callo
   }
 }
 
+const ALARMS = new Set<string>(["thin", "thick", "too thick to be solid"]);
+
 function markedOf(plan: Plan, place: Place, bake: number): Set<string> {
   if (place === "bulk")
-    return new Set(
-      plan.bulk.parts
-        .filter((p) => ["thin", "thick", "too thick to be solid"].includes(p.state))
-        .map((p) => p.id),
-    );
+    return new Set(plan.bulk.parts.filter((p) => ALARMS.has(p.state)).map((p) => p.id));
   if (place === "bake")
     return new Set(
       (plan.bake.bakes.find((b) => b.number === bake)?.parts ?? [])

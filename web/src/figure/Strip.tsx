@@ -123,10 +123,8 @@ export function Strip({ plan, onGo }: { plan: Plan; onGo: (station: StationName)
         whiteSpace="nowrap"
         title="Cost of materials, assumed prices"
       >
-        <b>£{plan.totals.cost.toFixed(2)}</b>
-        <Box height="14px" lineHeight="14px" fontSize="xs" color="inkSoft">
-          materials
-        </Box>
+        <b>£{plan.totals.cost.toFixed(2)}</b> of materials
+        <Box height="14px" />
       </chakra.button>
     </Flex>
   );

@@ -79,7 +79,6 @@ export function ShelfPage() {
   const cards = (shelf.data ?? []).filter((card) =>
     card.name.toLowerCase().includes(find.toLowerCase()),
   );
-  const high = Math.max(...cards.map((card) => card.bounds[3] - card.bounds[1]), 1);
   return (
     <Box as="main" flex="1" overflowY="auto" px={{ base: "4", md: "8" }} py="5">
       <Flex gap="3" align="center" wrap="wrap" mb="4">
@@ -169,9 +168,9 @@ export function ShelfPage() {
           </Button>
         </Center>
       ) : null}
-      <Grid templateColumns="repeat(auto-fill, minmax(250px, 1fr))" gap="5">
+      <Grid templateColumns="repeat(auto-fill, minmax(270px, 1fr))" gap="5">
         {cards.map((card) => (
-          <FigureCard key={card.id} card={card} high={high} onRemove={() => remove(card)} />
+          <FigureCard key={card.id} card={card} onRemove={() => remove(card)} />
         ))}
       </Grid>
       {shelf.data?.length && cards.length === 0 ? (
@@ -189,11 +188,9 @@ export function ShelfPage() {
   );
 }
 
-function FigureCard({ card, high, onRemove }: { card: Card; high: number; onRemove: () => void }) {
+function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
   const units = useUnits();
-  const [left, , right] = card.bounds;
-  const wide = Math.max(right - left, high * 0.75);
-  const middle = (left + right) / 2;
+  const [left, , right, top] = card.bounds;
   const finished = card.station === "finished";
   return (
     <LinkBox
@@ -207,9 +204,10 @@ function FigureCard({ card, high, onRemove }: { card: Card; high: number; onRemo
     >
       <Box bg="sheetDeep" px="3" pt="3">
         <svg
-          viewBox={`${middle - wide / 2} ${-high * 1.03} ${wide} ${high * 1.03}`}
+          viewBox={`${left} ${-top} ${right - left} ${top}`}
           width="100%"
-          height="210"
+          height="230"
+          preserveAspectRatio="xMidYMax meet"
           aria-hidden="true"
         >
           <path

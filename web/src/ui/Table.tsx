@@ -56,6 +56,7 @@ export function PanelTable({ label, head, rows, right = [] }: Props) {
                   py="1"
                   borderColor="headline"
                   verticalAlign="top"
+                  whiteSpace={right.includes(i) ? "nowrap" : undefined}
                 >
                   {cell}
                 </Table.Cell>

@@ -45,7 +45,7 @@ export function BulkPanel() {
       <Heading size="sm">Part by part</Heading>
       <PanelTable
         label="Foil of each part"
-        head={["part", "core", "foil", "wall"]}
+        head={["part", "foil", "of roll", "wall"]}
         right={[1, 2]}
         rows={plan.bulk.parts
           .filter((row) => row.state !== "bought")
@@ -55,10 +55,8 @@ export function BulkPanel() {
             onClick: () => select(row.id),
             cells: [
               row.label,
-              row.core_cm3 > 0.05 ? `${row.core_cm3.toFixed(1)} cm³` : "–",
-              row.core_cm3 > 0.05
-                ? `${mass(row.foil_g, units)}, ${metres(row.foil_m, units)}`
-                : "–",
+              row.core_cm3 > 0 ? mass(row.foil_g, units) : "–",
+              row.core_cm3 > 0 ? metres(row.foil_m, units) : "–",
               <Text
                 key="s"
                 as="span"
@@ -66,7 +64,9 @@ export function BulkPanel() {
               >
                 {row.state === "solid"
                   ? `solid, ${length(2 * row.deepest_mm, units)}`
-                  : `${length(row.wall_mm, units)}, ${row.state}`}
+                  : row.state === "in range"
+                    ? length(row.wall_mm, units)
+                    : `${length(row.wall_mm, units)}, ${row.state}`}
               </Text>,
             ],
           }))}

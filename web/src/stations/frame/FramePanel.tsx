@@ -28,7 +28,11 @@ export function FramePanel() {
         q={plan.frame.tips_at}
         more={
           plan.frame.tips_without_base === null ? null : (
-            <Note>On its bare feet it tips at {plan.frame.tips_without_base.toFixed(1)}°.</Note>
+            <Note>
+              {plan.frame.tips_without_base > 0
+                ? `On its bare feet it tips at ${plan.frame.tips_without_base.toFixed(1)}°.`
+                : "On its bare feet, without base and pegs, it falls over."}
+            </Note>
           )
         }
       />

@@ -1,0 +1,68 @@
+"""Pictures of every main view, made from the demo data, for docs/screenshots."""
+
+from __future__ import annotations
+
+import sys
+
+from bench_server import CHROMIUM, ROOT, demo_server
+from playwright.sync_api import Page, sync_playwright
+
+OUT = ROOT / "docs" / "screenshots"
+STATIONS = ("character", "frame", "bulk", "clay", "order", "bake", "colour", "finish", "log")
+FIGURE_OF = {"log": "The newt drummer", "bake": "The newt drummer", "frame": "The pelican piper"}
+
+
+def settle(page: Page) -> None:
+    page.wait_for_load_state("networkidle")
+    page.evaluate("document.fonts.ready")
+
+
+def main(wanted: set[str]) -> None:
+    OUT.mkdir(parents=True, exist_ok=True)
+    with demo_server() as server, sync_playwright() as driver:
+        browser = driver.chromium.launch(**CHROMIUM)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+
+        def shot(name: str) -> None:
+            if not wanted or name in wanted:
+                settle(page)
+                page.screenshot(path=OUT / f"{name}.png")
+
+        page.goto(server.url)
+        page.get_by_role("button", name="Open the demo bench").wait_for()
+        shot("sign-in")
+        page.get_by_role("button", name="Open the demo bench").click()
+        page.get_by_role("link", name="The ferrywoman").wait_for()
+        shot("shelf")
+        ids = {
+            name: (page.get_by_role("link", name=name).get_attribute("href") or "").split("/")[2]
+            for name in ("The ferrywoman", "The newt drummer", "The pelican piper", "The barnacle ox")
+        }
+        for station in STATIONS:
+            if wanted and station not in wanted:
+                continue
+            name = FIGURE_OF.get(station, "The ferrywoman")
+            page.goto(f"{server.url}/figures/{ids[name]}/{station}")
+            page.get_by_role("heading", name=name).wait_for()
+            if station == "bake":
+                page.locator(".recharts-line").first.wait_for()
+            shot(station)
+        if not wanted or "night" in wanted:
+            page.goto(f"{server.url}/figures/{ids['The barnacle ox']}/colour")
+            page.get_by_role("button", name="Night").click()
+            shot("night")
+            page.get_by_role("button", name="Day").click()
+        for name, path in (("rules", "/rules"), ("stores", "/stores")):
+            page.goto(server.url + path)
+            page.get_by_role("heading", level=1).wait_for()
+            shot(name)
+        if not wanted or "new-figure" in wanted:
+            page.goto(server.url)
+            page.get_by_role("button", name="New figure").click()
+            page.get_by_text("four legs").wait_for()
+            shot("new-figure")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(set(sys.argv[1:]))
