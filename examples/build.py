@@ -70,7 +70,7 @@ def ferrywoman() -> FigureSheet:
             scale="head", layer=1, lies_on="skull", wall_mm=4.0, area="oilskin"),
         mid("braid", "braid", "head", cone((0, -0.36, 0.45), (0.05, -0.5, -0.75), 0.11, 0.06),
             scale="head", layer=1, lies_on=None, core="wire", area="hair"),
-        mid("oar_shaft", "oar shaft", "wrist_r", cone((0, 0.012, -0.64), (0, 0.012, 0.44), 0.011, 0.011),
+        mid("oar_shaft", "oar shaft", "wrist_r", cone((0, 0.012, -0.74), (0, 0.012, 0.44), 0.011, 0.011),
             orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
         mid("oar_blade", "oar blade", "wrist_r", Box(centre=(0, 0.012, 0.52), half_sizes=(0.04, 0.007, 0.12)),
             orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
@@ -118,7 +118,7 @@ def newt_drummer() -> FigureSheet:
     )  # fmt: skip
     extra = [
         mid("snout", "snout", "head", ball((0, 0.5, 0.36), 0.27, 0.26, 0.17), scale="head",
-            wall_mm=4.0),
+            wall_mm=4.0, area="skin"),
         mid("crest", "crest", "head", crest.model_copy(update={
             "centre": (0, -0.1, 0.15), "turns_deg": (0, 0, 90),
             "outline": [(0.3, -0.2), (-0.5, -0.35), (-0.62, 0.1), (-0.45, 0.2), (-0.55, 0.55),

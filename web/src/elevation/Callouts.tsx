@@ -14,15 +14,16 @@ interface Props {
   origin: number;
   x: number;
   high: number;
+  px: number;
   onSelect: (part: string) => void;
 }
 
 const MOST = 13;
 
 /** Leader lines from parts to what is said of them, as on a drawing. */
-export function Callouts({ callouts, view, origin, x, high, onSelect }: Props) {
+export function Callouts({ callouts, view, origin, x, high, px, onSelect }: Props) {
   const centres = new Map(view.parts.map((part) => [part.id, part.centre]));
-  const size = high / 42;
+  const size = 12.5 * px;
   const rows = [...callouts]
     .filter((row) => centres.has(row.part))
     .sort((a, b) => b.weight - a.weight)
@@ -43,7 +44,7 @@ export function Callouts({ callouts, view, origin, x, high, onSelect }: Props) {
         return (
           <g key={row.part} onClick={() => onSelect(row.part)} style={{ cursor: "pointer" }}>
             <path
-              d={`M${origin + row.at[0]} ${-row.at[1]}L${x - 0.03 * high} ${y}h${0.02 * high}`}
+              d={`M${origin + row.at[0]} ${-row.at[1]}L${x - 18 * px} ${y}h${14 * px}`}
               fill="none"
               stroke={tint(row.alarm ? "stop" : "inkSoft")}
               strokeWidth={0.9}

@@ -24,12 +24,13 @@ interface Props {
   handles: boolean;
   /** Parts in another tone, by id: raw in a bake, or out of range. */
   marked?: Set<string>;
+  landmarks?: Plan["character"]["landmarks"];
   onDrag: (drag: Dragging) => void;
   onDrop: (drag: Dragging) => void;
 }
 
 const VIEWS: ViewName[] = ["front", "side"];
-const GAP = 0.12;
+const GAP_PX = 36;
 
 /** Front and side elevation at one scale, over ruler and head lines. */
 export function Elevation(props: Props) {
@@ -45,17 +46,19 @@ export function Elevation(props: Props) {
     return [Math.min(view.bounds[0], -half), Math.max(view.bounds[2], half)];
   };
   const high = Math.max(drawing.front.bounds[3], drawing.side.bounds[3], drawing.height_mm);
-  const gap = GAP * high;
   const [fl, fr] = span(drawing.front);
   const [sl, sr] = span(drawing.side);
-  const ruler = 0.1 * high;
-  const margin = props.callouts.length ? 0.34 * high : 0.03 * high;
+  const top = high * 1.045;
+  const below = base.thickness_mm + 0.07 * high;
+  const drawnWidth = fr - fl + sr - sl;
+  /** Millimetres of the figure in about one pixel of the screen. */
+  const px = Math.max((drawnWidth * 1.25 + 0.2 * high) / 880, (top + below) / 600);
+  const ruler = (props.landmarks ? 118 : 46) * px;
+  const margin = (props.callouts.length ? 190 : 12) * px;
   const origin: Record<ViewName, number> = { front: ruler - fl, side: 0 };
   const frontEnd = origin.front + fr + margin;
-  origin.side = frontEnd + gap - sl;
-  const width = origin.side + sr + 0.15 * high;
-  const top = high * 1.045;
-  const below = base.thickness_mm + 0.055 * high;
+  origin.side = frontEnd + GAP_PX * px - sl;
+  const width = origin.side + sr + 66 * px;
 
   const colours = useMemo(
     () => new Map(figure.sheet.colour.areas.map((area) => [area.id, area.target])),
@@ -170,7 +173,7 @@ export function Elevation(props: Props) {
                 points={run.points.map((p) => projected(name, p).join(",")).join(" ")}
                 fill="none"
                 stroke={tint("verdigris")}
-                strokeWidth={Math.max(run.chosen.bundle_mm, high / 160)}
+                strokeWidth={Math.max(run.chosen.bundle_mm, 1.8 * px)}
                 strokeLinecap="round"
                 strokeLinejoin="round"
                 opacity={drag ? 0.35 : 0.95}
@@ -186,7 +189,7 @@ export function Elevation(props: Props) {
                 data-view={name}
                 cx={b.end[0]}
                 cy={b.end[1]}
-                r={high / 85}
+                r={6.5 * px}
                 transform={
                   bone && (b.joint === bone.joint || moving.has(b.joint)) ? spin : undefined
                 }
@@ -204,9 +207,7 @@ export function Elevation(props: Props) {
               </circle>
             ))
           : null}
-        {name === "side" || name === "front" ? (
-          <Balance plan={plan} view={name} high={high} />
-        ) : null}
+        {name === "side" || name === "front" ? <Balance plan={plan} view={name} px={px} /> : null}
       </g>
     );
   };
@@ -229,31 +230,31 @@ export function Elevation(props: Props) {
         <defs>
           <pattern
             id="foil"
-            width={high / 60}
-            height={high / 60}
+            width={9 * px}
+            height={9 * px}
             patternUnits="userSpaceOnUse"
             patternTransform="rotate(45)"
           >
-            <rect width={high / 60} height={high / 60} fill={tint("sheet")} fillOpacity={0.75} />
-            <line
-              x1="0"
-              x2="0"
-              y1="0"
-              y2={high / 60}
-              stroke={tint("foil")}
-              strokeWidth={high / 260}
-            />
+            <rect width={9 * px} height={9 * px} fill={tint("sheet")} fillOpacity={0.75} />
+            <line x1="0" x2="0" y1="0" y2={9 * px} stroke={tint("foil")} strokeWidth={2 * px} />
           </pattern>
         </defs>
-        <Ruler drawing={drawing} width={width} high={high} units={units} />
+        <Ruler
+          drawing={drawing}
+          width={width}
+          high={high}
+          px={px}
+          units={units}
+          landmarks={props.landmarks}
+        />
         {VIEWS.map((name) => (
           <text
             key={name}
             x={origin[name]}
-            y={base.thickness_mm + 0.045 * high}
+            y={base.thickness_mm + 18 * px}
             textAnchor="middle"
-            style={{ fontSize: high / 36 }}
-            letterSpacing={high / 250}
+            style={{ fontSize: 14 * px }}
+            letterSpacing={2 * px}
             fill={tint("inkSoft")}
           >
             {name.toUpperCase()}
@@ -265,7 +266,8 @@ export function Elevation(props: Props) {
             callouts={props.callouts}
             view={drawing.front}
             origin={origin.front}
-            x={origin.front + fr + 0.05 * high}
+            x={origin.front + fr + 24 * px}
+            px={px}
             high={high}
             onSelect={props.onSelect}
           />
@@ -276,9 +278,9 @@ export function Elevation(props: Props) {
 }
 
 /** Where the centre of mass is, and what it stands over. */
-function Balance({ plan, view, high }: { plan: Plan; view: ViewName; high: number }) {
+function Balance({ plan, view, px }: { plan: Plan; view: ViewName; px: number }) {
   const [u, v] = projected(view, plan.frame.centre);
-  const size = high / 70;
+  const size = 8 * px;
   return (
     <g pointerEvents="none" stroke={tint("ink")} fill={tint("sheet")}>
       <line

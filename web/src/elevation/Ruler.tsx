@@ -1,48 +1,67 @@
 import type { Plan } from "../api/types";
 import { tint } from "../theme";
-import type { Units } from "../units/format";
+import { length, type Units } from "../units/format";
 
 interface Props {
   drawing: Plan["drawing"];
   width: number;
   high: number;
+  px: number;
   units: Units;
+  landmarks?: Plan["character"]["landmarks"];
 }
 
-/** A ruler up the left edge, and a faint line at every head. */
-export function Ruler({ drawing, width, high, units }: Props) {
+/** A ruler up the left edge, a faint line at every head, and the landmarks where they matter. */
+export function Ruler({ drawing, width, high, px, units, landmarks = [] }: Props) {
   const inch = units.length_unit === "in";
   const step = inch ? 25.4 : high > 600 ? 100 : high > 220 ? 20 : 10;
   const ticks = Array.from({ length: Math.floor(high / step) + 1 }, (_, i) => i * step);
-  const heads = Array.from({ length: Math.floor(high / drawing.head_mm) + 1 }, (_, i) => i);
-  const size = high / 42;
+  const heads = Array.from(
+    { length: Math.floor(drawing.height_mm / drawing.head_mm + 0.001) + 1 },
+    (_, i) => i,
+  );
+  const size = 11.5 * px;
+  const edge = 30 * px;
+  const places: number[] = [];
+  for (const mark of landmarks) {
+    const last = places.at(-1);
+    places.push(Math.min(mark.height_mm, last === undefined ? Infinity : last - 1.15 * size));
+  }
+  const line = (key: string, y: number, from: number, to: number, ink: string, dash?: string) => (
+    <line
+      key={key}
+      x1={from}
+      x2={to}
+      y1={y}
+      y2={y}
+      stroke={ink}
+      strokeWidth={1}
+      strokeDasharray={dash}
+      vectorEffect="non-scaling-stroke"
+    />
+  );
   return (
     <g pointerEvents="none">
-      {heads.map((n) => (
-        <g key={n}>
-          <line
-            x1={0.055 * high}
-            x2={width}
-            y1={-drawing.height_mm + n * drawing.head_mm}
-            y2={-drawing.height_mm + n * drawing.head_mm}
-            stroke={tint("headline")}
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-          />
-          <text
-            x={width - 0.005 * high}
-            y={-drawing.height_mm + n * drawing.head_mm - 0.2 * size}
-            style={{ fontSize: size * 0.9 }}
-            fill={tint("inkSoft")}
-            textAnchor="end"
-          >
-            {n === 0 ? "crown" : `${n} head${n === 1 ? "" : "s"}`}
-          </text>
-        </g>
-      ))}
+      {heads.map((n) => {
+        const y = -drawing.height_mm + n * drawing.head_mm;
+        return (
+          <g key={n}>
+            {line("head", y, edge, width, tint("headline"))}
+            <text
+              x={width - 2 * px}
+              y={y - 3 * px}
+              style={{ fontSize: size }}
+              fill={tint("inkSoft")}
+              textAnchor="end"
+            >
+              {n === 0 ? "crown" : `${n} head${n === 1 ? "" : "s"}`}
+            </text>
+          </g>
+        );
+      })}
       <line
-        x1={0.05 * high}
-        x2={0.05 * high}
+        x1={edge}
+        x2={edge}
         y1={0}
         y2={-high}
         stroke={tint("inkSoft")}
@@ -51,19 +70,11 @@ export function Ruler({ drawing, width, high, units }: Props) {
       />
       {ticks.map((mm, i) => (
         <g key={mm}>
-          <line
-            x1={0.05 * high}
-            x2={(i % 5 === 0 || inch ? 0.068 : 0.06) * high}
-            y1={-mm}
-            y2={-mm}
-            stroke={tint("inkSoft")}
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-          />
+          {line("tick", -mm, edge, edge + (i % 5 === 0 || inch ? 9 : 5) * px, tint("inkSoft"))}
           {i % 5 === 0 || inch ? (
             <text
-              x={0.045 * high}
-              y={-mm + size * 0.33}
+              x={edge - 3 * px}
+              y={-mm + size * 0.35}
               style={{ fontSize: size }}
               textAnchor="end"
               fill={tint("inkSoft")}
@@ -71,6 +82,20 @@ export function Ruler({ drawing, width, high, units }: Props) {
               {inch ? i : mm}
             </text>
           ) : null}
+        </g>
+      ))}
+      {landmarks.map((mark, i) => (
+        <g key={mark.id} data-landmark={mark.id}>
+          {line("mark", -mark.height_mm, edge + 96 * px, width - 62 * px, tint("verdigris"), "1 4")}
+          <text
+            x={edge + 94 * px}
+            y={-(places[i] ?? 0) + size * 0.35}
+            style={{ fontSize: size }}
+            textAnchor="end"
+            fill={tint("verdigris")}
+          >
+            {`${mark.label} ${length(mark.height_mm, units)}`}
+          </text>
         </g>
       ))}
     </g>

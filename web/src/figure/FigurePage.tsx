@@ -239,6 +239,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
               callouts={callouts}
               marked={marked}
               handles={place === "frame"}
+              landmarks={place === "character" ? plan.character.landmarks : undefined}
               onDrag={({ joint, view, to }) =>
                 preview.ask({ label: "Drag", drag: { joint, view, to: [to[0], to[1]] } })
               }

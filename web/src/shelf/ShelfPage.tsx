@@ -237,7 +237,7 @@ function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
           <b>{finished ? "Done." : "Next: "}</b>
           {card.next_step}
         </Text>
-        <Flex gap="3" mt="2" fontSize="sm" align="center">
+        <Flex gap="3" mt="2" fontSize="sm" align="center" whiteSpace="nowrap">
           {card.stops ? <Text color="stop">◆ {card.stops} stop</Text> : null}
           {card.warns ? <Text color="warn">▲ {card.warns} warn</Text> : null}
           {card.notes ? (

@@ -5,7 +5,6 @@ import { length } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
-import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 
 export function FinishPanel() {
@@ -39,20 +38,16 @@ export function FinishPanel() {
       <Answer label={`Tips ${plan.frame.tips_towards}`} q={plan.frame.tips_at} />
       <Heading size="sm">Peg holes</Heading>
       {plan.finish.pegs.length ? (
-        <PanelTable
-          label="Peg holes"
-          head={["peg of", "to its right", "forward", "drill"]}
-          right={[1, 2, 3]}
-          rows={plan.finish.pegs.map((peg, i) => ({
-            key: String(i),
-            cells: [
-              peg.label,
-              length(peg.right_mm, units),
-              length(peg.forward_mm, units),
-              `${peg.hole_mm.toFixed(1)} mm, ${length(peg.depth_mm, units)} deep`,
-            ],
-          }))}
-        />
+        <Stack as="ol" gap="1" pl="5" fontSize="sm" listStyleType="decimal">
+          {plan.finish.pegs.map((peg) => (
+            <li key={`${peg.label} ${peg.right_mm} ${peg.forward_mm}`}>
+              {peg.label}: {length(Math.abs(peg.right_mm), units)} to its{" "}
+              {peg.right_mm < 0 ? "left" : "right"}, {length(Math.abs(peg.forward_mm), units)}{" "}
+              {peg.forward_mm < 0 ? "back" : "forward"}; drill <b>{peg.hole_mm.toFixed(1)} mm</b>,{" "}
+              {length(peg.depth_mm, units)} deep
+            </li>
+          ))}
+        </Stack>
       ) : (
         <Note>No peg reaches the base in this pose.</Note>
       )}
