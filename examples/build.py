@@ -7,7 +7,7 @@ import math
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.character.parts import along, ball, cone, pair
+from windcrest_core.character.parts import ball, cone, pair
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import load_sheet
 from windcrest_core.sheet.model import Box, Coil, FigureSheet, Part, Sheet
@@ -51,7 +51,8 @@ def dressed(
 
 def angles(**joints: tuple[float, float, float]) -> dict[str, dict[str, float]]:
     return {
-        joint: {"swing_deg": a, "spread_deg": b, "turn_deg": c} for joint, (a, b, c) in joints.items()
+        joint: {"swing_deg": a, "spread_deg": b, "turn_deg": c}
+        for joint, (a, b, c) in joints.items()
     }
 
 
@@ -233,9 +234,7 @@ def barnacle_ox() -> FigureSheet:
         lies = {"barnacles_fore": f"forearm_{side}", "barnacles_hind": f"shank_{side}"}
         fixed.append(part.model_copy(update={"lies_on": lies.get(part.id[:-2], part.lies_on)}))
     wired = [
-        run.model_copy(update={"strands": 2, "wire": "st_2_5"})
-        if run.id != "tail"
-        else run
+        run.model_copy(update={"strands": 2, "wire": "st_2_5"}) if run.id != "tail" else run
         for run in sheet.runs
     ]
     sheet = sheet.model_copy(update={"runs": wired})

@@ -36,7 +36,12 @@ def main(wanted: set[str]) -> None:
         shot("shelf")
         ids = {
             name: (page.get_by_role("link", name=name).get_attribute("href") or "").split("/")[2]
-            for name in ("The ferrywoman", "The newt drummer", "The pelican piper", "The barnacle ox")
+            for name in (
+                "The ferrywoman",
+                "The newt drummer",
+                "The pelican piper",
+                "The barnacle ox",
+            )
         }
         for station in STATIONS:
             if wanted and station not in wanted:

@@ -24,4 +24,3 @@ api.add_router("/v1/", accounts)
 api.add_router("/v1/", shelf)
 api.add_router("/v1/", stores)
 api.add_router("/v1/", bench)
-

@@ -6,9 +6,7 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 
 from server.problems import problem
 
-NOT_BUILT = (
-    "<!doctype html><title>Windcrest</title><p>The pages are not built yet. Run <code>make demo</code>."
-)
+NOT_BUILT = "<!doctype html><title>Windcrest</title><p>The pages are not built yet. Run <code>make demo</code>."
 
 
 def nothing_here(request: HttpRequest) -> HttpResponse:

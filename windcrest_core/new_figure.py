@@ -31,7 +31,9 @@ BODIES: dict[str, tuple[str, Biped | TailedBiped | Quadruped]] = {
 }
 
 
-def new_sheet(name: str, body: str, height_mm: float, heads_tall: float | None = None) -> FigureSheet:
+def new_sheet(
+    name: str, body: str, height_mm: float, heads_tall: float | None = None
+) -> FigureSheet:
     """The sheet of a new figure.
 
     Parameters

@@ -15,7 +15,6 @@ from windcrest_core.clay.station import ClayPlan, clay_plan
 from windcrest_core.colour.station import ColourPlan, colour_plan
 from windcrest_core.context import Context, Progress
 from windcrest_core.drawing.elevation import Drawing, drawing
-from windcrest_core.finish.station import FinishPlan, finish_plan
 from windcrest_core.findings import (
     STATIONS,
     Finding,
@@ -25,12 +24,12 @@ from windcrest_core.findings import (
     Station,
     Why,
 )
+from windcrest_core.finish.station import FinishPlan, finish_plan
 from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan, wired_pieces
 from windcrest_core.frame.steps import frame_steps
 from windcrest_core.order.station import OrderPlan, order_plan, stages
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.steps import Step
-
 
 
 class Totals(Frozen):
@@ -198,13 +197,21 @@ def _totals(
         height=Quantity(
             value=work.sheet.height_mm,
             unit="mm",
-            why=Why(formula="as chosen at Character, standing, without its base", source="the sheet"),
+            why=Why(
+                formula="as chosen at Character, standing, without its base", source="the sheet"
+            ),
         ),
         mass=Quantity(
             value=mass,
             unit="g",
-            low=(clay.clay_g.low or 0) * clay_share + (bulk.foil_g.low or 0) + frame.wire_g.value + stock_g,
-            high=(clay.clay_g.high or 0) * clay_share + (bulk.foil_g.high or 0) + frame.wire_g.value + stock_g,
+            low=(clay.clay_g.low or 0) * clay_share
+            + (bulk.foil_g.low or 0)
+            + frame.wire_g.value
+            + stock_g,
+            high=(clay.clay_g.high or 0) * clay_share
+            + (bulk.foil_g.high or 0)
+            + frame.wire_g.value
+            + stock_g,
             why=Why(
                 formula="clay on it + foil + wire + bought pieces, without its base",
                 inputs=[
@@ -240,9 +247,7 @@ def _totals(
 
 
 def _line(order: OrderPlan, findings: Iterable[Finding]) -> list[StationState]:
-    counts = {
-        station: {kind: 0 for kind in ("stop", "warn", "note")} for station in STATIONS
-    }
+    counts = {station: dict.fromkeys(("stop", "warn", "note"), 0) for station in STATIONS}
     for finding in findings:
         counts[finding.station][finding.severity] += 1
     own = {s: [step for step in order.steps if step.station == s] for s in STATIONS}

@@ -43,7 +43,7 @@ def _escaped(text: str) -> str:
     return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
 
 
-class _Curve(Flowable):
+class _Curve(Flowable):  # type: ignore[misc]  # reportlab has no types
     """Air, surface and core over time."""
 
     def __init__(self, bake: BakePlan, unit: str) -> None:
@@ -59,10 +59,10 @@ class _Curve(Flowable):
         top = max(160.0, max(point.air_c for point in points))
 
         def x(minute: float) -> float:
-            return left + wide * minute / last
+            return float(left + wide * minute / last)
 
         def y(celsius: float) -> float:
-            return low + tall * celsius / top
+            return float(low + tall * celsius / top)
 
         c.setFont("Helvetica", 7)
         c.setLineWidth(0.25)
@@ -146,7 +146,9 @@ def cut_list_pdf(plan: Plan, units: tuple[str, str] = ("mm", "C")) -> bytes:
                 Paragraph(f"<b>{strands}{_length(run.cut_mm, unit)}</b>", CELL),
             ]
         )
-    story.append(Table(rows, colWidths=[9 * mm, 40 * mm, 40 * mm, 22 * mm, 38 * mm, 24 * mm], style=GRID))
+    story.append(
+        Table(rows, colWidths=[9 * mm, 40 * mm, 40 * mm, 22 * mm, 38 * mm, 24 * mm], style=GRID)
+    )
     story.append(Spacer(1, 6 * mm))
     story.append(
         Paragraph("Cut lengths are rounded up to the next 5 mm. Bend at no less than one wire diameter "
@@ -183,7 +185,11 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
                     f"{part.fusion:.0%}",
                 ]
             )
-    story.append(Table(rows, colWidths=[60 * mm, 28 * mm, 26 * mm, 28 * mm, 31 * mm], style=GRID, repeatRows=1))
+    story.append(
+        Table(
+            rows, colWidths=[60 * mm, 28 * mm, 26 * mm, 28 * mm, 31 * mm], style=GRID, repeatRows=1
+        )
+    )
     story.append(Spacer(1, 4 * mm))
     story.append(
         Paragraph(
@@ -194,5 +200,9 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
             LEAD,
         )
     )
-    story.append(Paragraph("Started ______   Out ______   Thermometer ______   Notes ____________________", LEAD))
+    story.append(
+        Paragraph(
+            "Started ______   Out ______   Thermometer ______   Notes ____________________", LEAD
+        )
+    )
     return _pdf(f"{plan.name}: bake {number}", story)

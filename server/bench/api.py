@@ -38,9 +38,7 @@ class Minutes(BaseModel):
 
 
 def _out(entry: LogEntry) -> EntryOut:
-    return EntryOut(
-        id=entry.pk, text=entry.text, has_picture=bool(entry.picture), made=entry.made
-    )
+    return EntryOut(id=entry.pk, text=entry.text, has_picture=bool(entry.picture), made=entry.made)
 
 
 def _entry(request: HttpRequest, figure_id: str, entry_id: int) -> LogEntry:

@@ -49,7 +49,9 @@ def progress_of(figure_id: str) -> Progress:
     """What is done of a figure, for the plan."""
     return Progress(
         steps_done=list(
-            StepDone.objects.filter(figure_id=figure_id).order_by("key").values_list("key", flat=True)
+            StepDone.objects.filter(figure_id=figure_id)
+            .order_by("key")
+            .values_list("key", flat=True)
         ),
         bakes=[
             BakeDone(bake=row.number, minutes=row.minutes)

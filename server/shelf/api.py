@@ -20,12 +20,12 @@ from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
 from server.shelf.planning import etag_of, plan_of, refuse_unbuildable
 from windcrest_core.character.poses import PRESETS, preset
-from windcrest_core.prints import bake_card_pdf, cut_list_pdf
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
 from windcrest_core.frame.pose import drag
 from windcrest_core.new_figure import BODIES
 from windcrest_core.plan import Plan
+from windcrest_core.prints import bake_card_pdf, cut_list_pdf
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.joints import joint_ranges
@@ -123,7 +123,9 @@ def own_figure(request: HttpRequest, figure_id: str) -> Figure:
 def _figure_out(figure: Figure) -> FigureOut:
     sheet = figure.sheet
     winged = sheet.body.wing_span > 0
-    last = figure.revisions.filter(number=figure.undo_stack[-1]).first() if figure.undo_stack else None
+    last = (
+        figure.revisions.filter(number=figure.undo_stack[-1]).first() if figure.undo_stack else None
+    )
     return FigureOut(
         id=figure.id,
         sheet=sheet,
@@ -132,9 +134,15 @@ def _figure_out(figure: Figure) -> FigureOut:
         can_redo=bool(figure.redo_stack),
         undo_label=last.label if last else None,
         joints=[
-            JointOut(id=key, label=j.label, swing_deg=j.swing_deg, spread_deg=j.spread_deg, turn_deg=j.turn_deg)
+            JointOut(
+                id=key,
+                label=j.label,
+                swing_deg=j.swing_deg,
+                spread_deg=j.spread_deg,
+                turn_deg=j.turn_deg,
+            )
             for key, j in joint_ranges(sheet.body.plan, winged).items()
-        ],  # fmt: skip
+        ],
         presets={
             name: {
                 joint: angles.model_dump()
@@ -323,7 +331,9 @@ def export(request: HttpRequest, figure_id: str) -> HttpResponse:
 def print_cut_list(request: HttpRequest, figure_id: str) -> HttpResponse:
     figure = own_figure(request, figure_id)
     unit = plan_units(figure)
-    return _download(cut_list_pdf(plan_of(figure), unit), "application/pdf", f"{figure.sheet.name} cut list")
+    return _download(
+        cut_list_pdf(plan_of(figure), unit), "application/pdf", f"{figure.sheet.name} cut list"
+    )
 
 
 @router.get("figures/{figure_id}/prints/bake-card/{number}", response={200: Any, **ERRORS})
@@ -331,7 +341,9 @@ def print_bake_card(request: HttpRequest, figure_id: str, number: int) -> HttpRe
     figure = own_figure(request, figure_id)
     plan = plan_of(figure)
     if not 1 <= number <= len(plan.bake.bakes):
-        raise SheetError.one("number", number, f"1 to {len(plan.bake.bakes)}, the bakes of this plan")
+        raise SheetError.one(
+            "number", number, f"1 to {len(plan.bake.bakes)}, the bakes of this plan"
+        )
     body = bake_card_pdf(plan, number, plan_units(figure))
     return _download(body, "application/pdf", f"{figure.sheet.name} bake {number}")
 

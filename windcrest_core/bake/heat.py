@@ -110,7 +110,9 @@ def _modes(body: HeatBody, h: float) -> _Modes:
     )
 
 
-def temperatures(bodies: list[HeatBody], air_c: Array, h: float, start_c: float = 20.0) -> Temperatures:
+def temperatures(
+    bodies: list[HeatBody], air_c: Array, h: float, start_c: float = 20.0
+) -> Temperatures:
     """Surface and core of every body in an air that is linear between steps of 15 s.
 
     Parameters
@@ -143,7 +145,7 @@ def temperatures(bodies: list[HeatBody], air_c: Array, h: float, start_c: float 
     core, last = np.moveaxis(states.transpose(1, 0, 2) @ seen, (0, 1, 2), (2, 1, 0))
     skin = np.array([m.skin for m in modes])
     return Temperatures(
-        time_s=np.arange(len(air_c)) * STEP_S,
+        time_s=np.arange(len(air_c), dtype=np.float64) * STEP_S,
         air_c=air_c,
         surface_c=last + (air_c[:, None] - last) * (1 - skin),
         core_c=core,

@@ -44,4 +44,4 @@ def air_c(oven: Oven, dial_c: float, minutes: float) -> NDArray[np.float64]:
     triangle = np.where(
         phase < 0.25, 4 * phase, np.where(phase < 0.75, 2 - 4 * phase, 4 * phase - 4)
     )
-    return np.where(time > reached, rising + oven.swing_c * triangle, rising)
+    return np.asarray(np.where(time > reached, rising + oven.swing_c * triangle, rising))

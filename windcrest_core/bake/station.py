@@ -133,7 +133,9 @@ def bake_station(
         label = max(clay.label_c.value for clay in clays)
         inserts = [key for key, first in inserts_from.items() if first <= number]
         bakes.append(
-            _one_bake(work, number, label, list(inside), set(raw), inserts, carried, ran, sims, pieces)
+            _one_bake(
+                work, number, label, list(inside), set(raw), inserts, carried, ran, sims, pieces
+            )
         )
     total = sum(bake.done_min or bake.advised_min.value for bake in bakes)
     return BakeStation(
@@ -144,7 +146,9 @@ def bake_station(
             why=Why(
                 formula="sum of the advised minutes, or of the real ones once a bake is done",
                 inputs=[
-                    Input(name=f"bake {b.number}", value=b.done_min or b.advised_min.value, unit="min")
+                    Input(
+                        name=f"bake {b.number}", value=b.done_min or b.advised_min.value, unit="min"
+                    )
                     for b in bakes
                 ],
                 source="each bake below",
@@ -160,13 +164,10 @@ def _simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min:
     oven = work.context.rules.oven
     unique: dict[HeatBody, int] = {}
     column = {
-        key: unique.setdefault(heat_body(work, piece), len(unique))
-        for key, piece in pieces.items()
+        key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
     }
     h = AIR_H_W_M2K[oven.air]
-    slow = max(
-        (b.clay_mm + 0.3 * b.core_mm) * (1.0 if b.shape == "wall" else 0.8) for b in unique
-    )
+    slow = max((b.clay_mm + 0.3 * b.core_mm) * (1.0 if b.shape == "wall" else 0.8) for b in unique)
     minutes = min(LONGEST_MIN, max(least_min, 60.0 * math.ceil(2 * slow * 14 / h / 12)))
     while True:
         temps = temperatures(list(unique), air_c(oven, dial, minutes), h)
@@ -248,7 +249,9 @@ def _one_bake(
         maximum_c=strictest.maximum_c.value,
         start=rules.oven.start,
         rule_min=_rule(rule),
-        model_min=_model(work, pieces[slowest], model, sim, column) if math.isfinite(model) else None,
+        model_min=_model(work, pieces[slowest], model, sim, column)
+        if math.isfinite(model)
+        else None,
         advised_min=Quantity(
             value=advised,
             unit="min",
@@ -256,7 +259,11 @@ def _one_bake(
                 formula=because,
                 inputs=[
                     Input(name="label rule", value=rule, unit="min"),
-                    *([Input(name="model", value=model, unit="min")] if math.isfinite(model) else []),
+                    *(
+                        [Input(name="model", value=model, unit="min")]
+                        if math.isfinite(model)
+                        else []
+                    ),
                 ],
                 source=f"House rules: {rules.bake_time.replace('_', ' ')}",
             ),

@@ -162,16 +162,11 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     """
     bones = posed(sheet)
     head_mm = sheet.height_mm / sheet.body.heads_tall
-    solids = [
-        (part, solid_of(sheet, part, bones[part.bone], head_mm)) for part in sheet.parts
-    ]
+    solids = [(part, solid_of(sheet, part, bones[part.bone], head_mm)) for part in sheet.parts]
     standing = [solid for part, solid in solids if part.contact] or [s for _, s in solids]
     lowest = min((solid.lowest_z() for solid in standing), default=0.0)
     lift = np.array([0.0, 0.0, -lowest])
-    bones = {
-        joint: replace(bone, start=bone.start + lift)
-        for joint, bone in bones.items()
-    }
+    bones = {joint: replace(bone, start=bone.start + lift) for joint, bone in bones.items()}
     pieces = []
     for part, solid in solids:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm

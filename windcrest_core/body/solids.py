@@ -132,12 +132,12 @@ class RoundConeSolid(Solid):
             low, high = k < 0, k > a * h
             d = np.where(low, near1 - r1, np.where(high, near2 - r2, radial * a + z * slope - r1))
             if self.depth == 1.0:
-                return d
+                return np.asarray(d)
             size = np.where(low, near1, np.where(high, near2, np.maximum(radial, 1e-6) / a))
             ny2 = (y / np.maximum(size, 1e-6)) ** 2
         if self.depth == 1.0:
-            return d
-        return d / np.sqrt(1 + ny2 * (1 / (depth * depth) - 1))
+            return np.asarray(d)
+        return np.asarray(d / np.sqrt(1 + ny2 * (1 / (depth * depth) - 1)))
 
     @property
     def volume_mm3(self) -> float:
@@ -214,7 +214,7 @@ class EllipsoidSolid(Solid):
         q = np.sqrt(u * u + v * v + w * w)
         gradient = np.sqrt((u / a) ** 2 + (v / b) ** 2 + (w / c) ** 2)
         d = q * (q - 1) / np.maximum(gradient, 1e-9)
-        return np.where(q < 1e-3, -np.float32(min(self.semi_axes)), d)
+        return np.asarray(np.where(q < 1e-3, -np.float32(min(self.semi_axes)), d))
 
     @property
     def volume_mm3(self) -> float:
@@ -253,7 +253,7 @@ class BoxSolid(Solid):
         outside = np.sqrt(
             np.maximum(u, zero) ** 2 + np.maximum(v, zero) ** 2 + np.maximum(w, zero) ** 2
         )
-        return outside + np.minimum(np.maximum(u, np.maximum(v, w)), zero)
+        return np.asarray(outside + np.minimum(np.maximum(u, np.maximum(v, w)), zero))
 
     @property
     def volume_mm3(self) -> float:
@@ -296,7 +296,7 @@ class SheetSolid(Solid):
         across = np.abs(y) - np.float32(self.t / 2)
         zero = np.float32(0.0)
         outside = np.sqrt(np.maximum(flat, zero) ** 2 + np.maximum(across, zero) ** 2)
-        return outside + np.minimum(np.maximum(flat, across), zero)
+        return np.asarray(outside + np.minimum(np.maximum(flat, across), zero))
 
     def _flat_distance(self, x: Field, z: Field) -> Field:
         """Distance to the outline, negative inside (winding by crossings)."""
@@ -368,7 +368,9 @@ class SheetSolid(Solid):
         top, bottom = points[:n], points[n:]
         faces = [shapely.make_valid(shapely.polygons(face)) for face in (top, bottom)]
         rims = [
-            shapely.convex_hull(shapely.multipoints(np.stack([top[i], top[j], bottom[i], bottom[j]])))
+            shapely.convex_hull(
+                shapely.multipoints(np.stack([top[i], top[j], bottom[i], bottom[j]]))
+            )
             for i, j in zip(range(n), [*range(1, n), 0], strict=True)
         ]
         return shapely.union_all([*faces, *rims])

@@ -31,7 +31,7 @@ class Share:
 
 
 def _occupancy(distance: Field, cell_mm: float) -> Field:
-    return np.clip(np.float32(0.5) - distance / np.float32(cell_mm), 0, 1)
+    return np.asarray(np.clip(np.float32(0.5) - distance / np.float32(cell_mm), 0, 1))
 
 
 class _Grid:
@@ -49,9 +49,7 @@ class _Grid:
         first = np.floor((low - self.low) / self.cell_mm - 1).astype(int)
         last = np.ceil((high - self.low) / self.cell_mm + 1).astype(int)
         shape = self.counted.shape
-        a, b, c = (
-            slice(max(0, int(first[i])), min(shape[i], int(last[i]) + 1)) for i in range(3)
-        )
+        a, b, c = (slice(max(0, int(first[i])), min(shape[i], int(last[i]) + 1)) for i in range(3))
         return a, b, c
 
     def points(self, window: tuple[slice, slice, slice]) -> tuple[Field, Field, Field]:

@@ -24,7 +24,9 @@ def cone(start: Place, end: Place, r1: float, r2: float, depth: float = 1.0) -> 
     return RoundCone(start=start, end=end, start_radius=r1, end_radius=r2, depth=depth)
 
 
-def along(r1: float, r2: float, depth: float = 1.0, start: float = 0.0, end: float = 1.0) -> RoundCone:
+def along(
+    r1: float, r2: float, depth: float = 1.0, start: float = 0.0, end: float = 1.0
+) -> RoundCone:
     """A round cone down the bone."""
     return cone((0, 0, start), (0, 0, end), r1, r2, depth)
 
@@ -103,16 +105,38 @@ def _biped() -> Iterator[Part]:
     yield _mid("skull", "head", "head", ball((0, 0.02, 0.52), 0.36, 0.42, 0.47), **HEAD)
     yield _mid("jaw", "jaw", "head", ball((0, 0.16, 0.2), 0.24, 0.26, 0.2), **HEAD)
     yield _mid(
-        "nose", "nose", "head", cone((0, 0.42, 0.46), (0, 0.46, 0.32), 0.04, 0.065),
-        core="wire", delicate=True, layer=1, lies_on="skull", **HEAD,
+        "nose",
+        "nose",
+        "head",
+        cone((0, 0.42, 0.46), (0, 0.46, 0.32), 0.04, 0.065),
+        core="wire",
+        delicate=True,
+        layer=1,
+        lies_on="skull",
+        **HEAD,
     )
     yield from pair(
-        "ear", "ear", "=head", ball((0.36, -0.02, 0.42), 0.04, 0.09, 0.13),
-        core="wire", delicate=True, layer=1, lies_on="skull", **HEAD,
+        "ear",
+        "ear",
+        "=head",
+        ball((0.36, -0.02, 0.42), 0.04, 0.09, 0.13),
+        core="wire",
+        delicate=True,
+        layer=1,
+        lies_on="skull",
+        **HEAD,
     )
     yield from pair(
-        "eye", "eye", "=head", ball((0.14, 0.37, 0.5), 0.06, 0.06, 0.06),
-        scale="head", stock="glass", layer=1, lies_on="skull", core="wire", press_in=True,
+        "eye",
+        "eye",
+        "=head",
+        ball((0.14, 0.37, 0.5), 0.06, 0.06, 0.06),
+        scale="head",
+        stock="glass",
+        layer=1,
+        lies_on="skull",
+        core="wire",
+        press_in=True,
     )
     yield _mid("neck", "neck", "neck", along(0.036, 0.033, start=-0.4, end=1.2), **limb)
     yield _mid("chest", "chest", "waist", along(0.086, 0.098, 0.7, 0.05, 0.72), **trunk)
@@ -124,28 +148,48 @@ def _biped() -> Iterator[Part]:
     yield from pair("upper_arm", "upper arm", "shoulder", along(0.031, 0.025), **limb)
     yield from pair("forearm", "forearm", "elbow", along(0.026, 0.017), **limb)
     yield from pair(
-        "hand", "hand", "wrist", ball((0, 0, 0.45), 0.023, 0.014, 0.05),
-        core="wire", delicate=True, **limb,
+        "hand",
+        "hand",
+        "wrist",
+        ball((0, 0, 0.45), 0.023, 0.014, 0.05),
+        core="wire",
+        delicate=True,
+        **limb,
     )
     yield from pair(
-        "thumb", "thumb", "wrist", cone((-0.012, 0.012, 0.15), (-0.014, 0.03, 0.5), 0.0085, 0.007),
-        core="wire", delicate=True, layer=1, lies_on=None, **limb,
+        "thumb",
+        "thumb",
+        "wrist",
+        cone((-0.012, 0.012, 0.15), (-0.014, 0.03, 0.5), 0.0085, 0.007),
+        core="wire",
+        delicate=True,
+        layer=1,
+        lies_on=None,
+        **limb,
     )
     yield from pair("thigh", "thigh", "hip", along(0.053, 0.037), **limb)
     yield from pair("shank", "shank", "knee", along(0.037, 0.024), **limb)
     yield from pair(
-        "foot", "foot", "ankle", cone((0, -0.018, -0.28), (0, -0.02, 1.0), 0.023, 0.02),
-        contact=True, **limb,
+        "foot",
+        "foot",
+        "ankle",
+        cone((0, -0.018, -0.28), (0, -0.02, 1.0), 0.023, 0.02),
+        contact=True,
+        **limb,
     )
 
 
-def _toed_leg(limb: dict[str, object]) -> Iterator[Part]:
+def _toed_leg(limb: dict[str, str]) -> Iterator[Part]:
     yield from pair("thigh", "thigh", "hip", along(0.055, 0.032), **limb)
     yield from pair("shank", "shank", "knee", along(0.031, 0.019), **limb)
     yield from pair("hock", "hock", "ankle", along(0.019, 0.016), **limb)
     yield from pair(
-        "foot", "foot", "ball", cone((0, 0, -0.15), (0, -0.005, 0.95), 0.017, 0.014),
-        contact=True, **limb,
+        "foot",
+        "foot",
+        "ball",
+        cone((0, 0, -0.15), (0, -0.005, 0.95), 0.017, 0.014),
+        contact=True,
+        **limb,
     )
 
 
@@ -154,8 +198,16 @@ def _tailed_biped(winged: bool) -> Iterator[Part]:
     limb = {"girth": "limb", **SKIN}
     yield _mid("skull", "head", "head", ball((0, 0.06, 0.45), 0.38, 0.46, 0.40), **HEAD)
     yield from pair(
-        "eye", "eye", "=head", ball((0.27, 0.26, 0.68), 0.09, 0.09, 0.09),
-        scale="head", stock="glass", layer=1, lies_on="skull", core="wire", press_in=True,
+        "eye",
+        "eye",
+        "=head",
+        ball((0.27, 0.26, 0.68), 0.09, 0.09, 0.09),
+        scale="head",
+        stock="glass",
+        layer=1,
+        lies_on="skull",
+        core="wire",
+        press_in=True,
     )
     yield _mid("neck", "neck", "neck", along(0.062, 0.048, start=-0.15, end=1.15), **limb)
     yield _mid("chest", "chest", "waist", along(0.108, 0.084, 0.9, 0.0, 0.85), **trunk)
@@ -168,8 +220,13 @@ def _tailed_biped(winged: bool) -> Iterator[Part]:
         yield from pair("upper_arm", "upper arm", "shoulder", along(0.032, 0.024), **limb)
         yield from pair("forearm", "forearm", "elbow", along(0.024, 0.017), **limb)
         yield from pair(
-            "hand", "hand", "wrist", ball((0, 0, 0.45), 0.026, 0.014, 0.042),
-            core="wire", delicate=True, **limb,
+            "hand",
+            "hand",
+            "wrist",
+            ball((0, 0, 0.45), 0.026, 0.014, 0.042),
+            core="wire",
+            delicate=True,
+            **limb,
         )
 
 
@@ -179,12 +236,25 @@ def _quadruped() -> Iterator[Part]:
     yield _mid("skull", "head", "head", along(0.44, 0.30, 0.95, 0.1, 0.5), **HEAD)
     yield _mid("muzzle", "muzzle", "head", along(0.31, 0.24, 0.9, 0.5, 1.0), **HEAD)
     yield from pair(
-        "ear", "ear", "=head", cone((0.4, 0.1, 0.1), (0.75, 0.0, 0.12), 0.09, 0.05),
-        core="wire", delicate=True, **HEAD,
+        "ear",
+        "ear",
+        "=head",
+        cone((0.4, 0.1, 0.1), (0.75, 0.0, 0.12), 0.09, 0.05),
+        core="wire",
+        delicate=True,
+        **HEAD,
     )
     yield from pair(
-        "eye", "eye", "=head", ball((0.33, 0.24, 0.38), 0.07, 0.07, 0.07),
-        scale="head", stock="glass", layer=1, lies_on="skull", core="wire", press_in=True,
+        "eye",
+        "eye",
+        "=head",
+        ball((0.33, 0.24, 0.38), 0.07, 0.07, 0.07),
+        scale="head",
+        stock="glass",
+        layer=1,
+        lies_on="skull",
+        core="wire",
+        press_in=True,
     )
     yield _mid("neck", "neck", "neck", along(0.135, 0.1, start=-0.25, end=1.1), **trunk)
     yield _mid("chest", "chest", "waist", along(0.17, 0.185, 1.1, 0.0, 0.9), **trunk)
@@ -207,9 +277,7 @@ def _quadruped() -> Iterator[Part]:
 def _wings(wing_span: float) -> Iterator[Part]:
     wing = {"core": "wire", "delicate": True, "area": "skin"}
     yield from pair("wing_arm", "wing arm", "wing", along(0.03, 0.02), girth="limb", **wing)
-    yield from pair(
-        "wing_hand", "wing hand", "wing_tip", along(0.02, 0.008), girth="limb", **wing
-    )
+    yield from pair("wing_hand", "wing hand", "wing_tip", along(0.02, 0.008), girth="limb", **wing)
     primaries = [(0.015, 0.0), (0.01, 1.05), (-0.05, 1.12), (-0.1, 0.85), (-0.15, 0.45), (-0.16, 0)]
     secondaries = [(0.015, 0.1), (0.015, 1.0), (-0.16, 1.0), (-0.13, 0.5), (-0.09, 0.1)]
     for part_id, label, bone, outline in (

@@ -72,9 +72,17 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
         pairs = [(name, share * height) for name, share in rows]
     else:
         bones = work.figure.bones
-        named = {"neck": "neck", "waist": "waist", "hips": "hips", "knee_r": "knee", "ankle_r": "hock"}
+        named = {
+            "neck": "neck",
+            "waist": "waist",
+            "hips": "hips",
+            "knee_r": "knee",
+            "ankle_r": "hock",
+        }
         pairs = [("height", height)] + [
-            (label, float(bones[joint].start[2])) for joint, label in named.items() if joint in bones
+            (label, float(bones[joint].start[2]))
+            for joint, label in named.items()
+            if joint in bones
         ]
     return [
         Landmark(id=name, label=name, height_mm=mm, heads=mm / head)
@@ -126,9 +134,7 @@ def _findings(work: Workpiece) -> list[Finding]:
             )
         )
     total = sum(mass.total_g for mass in work.masses.values()) or 1.0
-    skull = sum(
-        work.masses[p.part.id].total_g for p in work.figure.pieces if p.part.bone == "head"
-    )
+    skull = sum(work.masses[p.part.id].total_g for p in work.figure.pieces if p.part.bone == "head")
     if skull / total > HEAVY_HEAD:
         found.append(
             Finding(

@@ -82,7 +82,9 @@ def packs_for(grams: float, sizes: list[float]) -> list[Pack]:
         best = choice if best is None else min(best, choice)
     assert best is not None
     return [
-        Pack(grams=size, count=count) for size, count in ((large, best[2]), (small, best[3])) if count
+        Pack(grams=size, count=count)
+        for size, count in ((large, best[2]), (small, best[3]))
+        if count
     ]
 
 
@@ -241,7 +243,9 @@ def _steps(work: Workpiece) -> list[Step]:
     body = [
         p.part.id
         for p in work.clay_pieces
-        if not (p.part.delicate or p.part.made_apart or p.part.press_in) and p.part.layer == 0 and p.part.lies_on is None
+        if not (p.part.delicate or p.part.made_apart or p.part.press_in)
+        and p.part.layer == 0
+        and p.part.lies_on is None
     ]
     return [
         step
@@ -250,9 +254,7 @@ def _steps(work: Workpiece) -> list[Step]:
     ]
 
 
-def _part_steps(
-    piece: Piece, cored: bool, body: list[str], save: bool, short: bool
-) -> list[Step]:
+def _part_steps(piece: Piece, cored: bool, body: list[str], save: bool, short: bool) -> list[Step]:
     part = piece.part
     stock = part.stock is not None
     if stock and part.lies_on is None:

@@ -51,9 +51,7 @@ def layer(k: Array, s: Array | float, x_mm: float, ground: Array | float) -> Arr
     """
     beta = np.sqrt(k * (k + 2 * s))
     bx = beta * x_mm
-    u = np.where(
-        bx < 1e-5, x_mm * (1 - bx * bx / 3), np.tanh(bx) / np.where(beta > 0, beta, 1.0)
-    )
+    u = np.where(bx < 1e-5, x_mm * (1 - bx * bx / 3), np.tanh(bx) / np.where(beta > 0, beta, 1.0))
     return np.asarray((u * (s - (s + k) * ground) + ground) / (u * ((s + k) - s * ground) + 1))
 
 

@@ -47,9 +47,7 @@ def _neighbours(parts: Array) -> Array:
     """One part added, removed or moved, and the whole scaled up, of each row."""
     n = parts.shape[1]
     eye = np.eye(n, dtype=np.int8)
-    moves = np.concatenate(
-        [eye, -eye, (eye[:, None, :] - eye[None, :, :]).reshape(-1, n)]
-    )
+    moves = np.concatenate([eye, -eye, (eye[:, None, :] - eye[None, :, :]).reshape(-1, n)])
     near = (parts[:, None, :] + moves).reshape(-1, n)
     scaled = [parts[parts.sum(axis=1) * k <= MOST_PARTS] * np.int8(k) for k in (2, 3)]
     return np.concatenate([near, *(_nudged(rows, moves) for rows in scaled)])
@@ -66,13 +64,14 @@ def _allowed(parts: Array) -> Array:
     kept = parts[good]
     kept = kept[_first_of_each(kept)]
     common = np.gcd.reduce(kept, axis=1)
-    return kept[common == 1]
+    return np.asarray(kept[common == 1])
 
 
-def _first_of_each(parts: Array) -> Array:
+def _first_of_each(parts: Array) -> NDArray[np.int64]:
     """Index of one row of each kind; rows compare as bytes, which is quick."""
     rows = np.ascontiguousarray(parts, dtype=np.int8)
-    return np.unique(rows.view(f"V{rows.shape[1]}").ravel(), return_index=True)[1]
+    first = np.unique(rows.view(f"V{rows.shape[1]}").ravel(), return_index=True)[1]
+    return np.asarray(first, dtype=np.int64)
 
 
 @lru_cache(maxsize=512)
@@ -91,7 +90,7 @@ def nearest(target: RGB, paint_ids: tuple[str, ...]) -> Recipe | None:
     )
     pairs = np.zeros((n * (n - 1) // 2 * len(RATIOS), n), dtype=np.int8)
     for row, ((i, j), (a, b)) in enumerate(
-        ((pair, ratio) for pair in combinations(range(n), 2) for ratio in RATIOS)
+        (pair, ratio) for pair in combinations(range(n), 2) for ratio in RATIOS
     ):
         pairs[row, i], pairs[row, j] = a, b
     seen = np.concatenate([np.eye(n, dtype=np.int8), pairs])

@@ -53,7 +53,7 @@ def srgb_of(reflectance: Array) -> RGB:
     """Reflectance to sRGB 0–255, clipped to what a screen shows."""
     v = np.clip(to_linear_srgb() @ reflectance, 0, 1)
     coded = np.where(v <= 0.0031308, 12.92 * v, 1.055 * v ** (1 / 2.4) - 0.055)
-    r, g, b = (int(round(float(c) * 255)) for c in coded)
+    r, g, b = (round(float(c) * 255) for c in coded)
     return r, g, b
 
 
@@ -155,9 +155,8 @@ def delta_e(a: Array, b: Array) -> Array:
     rt = -2 * np.sqrt(c7 / (c7 + 25.0**7)) * np.sin(np.radians(turn))
     sl = 1 + 0.015 * (l_mean - 50) ** 2 / np.sqrt(20 + (l_mean - 50) ** 2)
     sc, sh = 1 + 0.045 * c_mean, 1 + 0.015 * c_mean * t
-    return np.sqrt(
-        (dl / sl) ** 2 + (dc / sc) ** 2 + (dh / sh) ** 2 + rt * (dc / sc) * (dh / sh)
-    )
+    gap2 = (dl / sl) ** 2 + (dc / sc) ** 2 + (dh / sh) ** 2 + rt * (dc / sc) * (dh / sh)
+    return np.asarray(np.sqrt(gap2))
 
 
 def rgb_of_hex(text: str) -> RGB:

@@ -99,9 +99,7 @@ def colour_plan(work: Workpiece) -> ColourPlan:
     recipes = {
         area.id: nearest(rgb_of_hex(area.target), paints) for area in work.sheet.colour.areas
     }
-    films = {
-        area.id: _film(area, recipes[area.id]) for area in work.sheet.colour.areas
-    }
+    films = {area.id: _film(area, recipes[area.id]) for area in work.sheet.colour.areas}
     clay_hex = _main_clay(work)
     weights = [(films[key], surfaces.get(key, 0.0) / whole) for key in films]
     grounds: list[GroundOption] = [
@@ -153,7 +151,12 @@ def _film(area: Area, recipe: Recipe | None) -> Film:
 
 
 def _area(
-    work: Workpiece, area: Area, recipe: Recipe | None, film: Film, under: Array | float, share: float
+    work: Workpiece,
+    area: Area,
+    recipe: Recipe | None,
+    film: Film,
+    under: Array | float,
+    share: float,
 ) -> AreaPlan:
     shelf = catalogue()
     coats = coats_needed(film, under)

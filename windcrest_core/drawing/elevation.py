@@ -56,9 +56,7 @@ class Drawing(Frozen):
 def _rings(shape: shapely.Geometry) -> Rings:
     polygons = [p for p in shapely.get_parts(shape) if p.geom_type == "Polygon"]
     rings = [ring for p in polygons for ring in (p.exterior, *p.interiors)]
-    return [
-        np.round(np.asarray(ring.coords)[:-1], 2).ravel().tolist() for ring in rings
-    ]
+    return [np.round(np.asarray(ring.coords)[:-1], 2).ravel().tolist() for ring in rings]
 
 
 def _part(piece: Piece, name: str, silhouettes: list[shapely.Geometry]) -> PartDrawing:
@@ -107,7 +105,7 @@ def _pair(point: Array) -> tuple[float, float]:
 def drawing(figure: Figure) -> Drawing:
     """Both elevations of a posed figure."""
     members: dict[str, list[str]] = {joint: [] for joint in figure.bones}
-    chains = {}
+    chains: dict[str, list[str]] = {}
     for joint, bone in figure.bones.items():
         chains[joint] = [joint, *(chains[bone.parent] if bone.parent else [])]
     for piece in figure.pieces:

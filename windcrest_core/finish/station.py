@@ -92,7 +92,10 @@ def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
         *([("base.drill.1", "Holes drilled, pegs tried dry")] if pegged else []),
         ("base.mount.1", "Glued to the base on bare clay or wire, upright from both sides"),
         ("figure.photograph.1", "Photographed from four sides for the log"),
-        ("figure.card.1", "Care card written: not for food; small parts are not for small children"),
+        (
+            "figure.card.1",
+            "Care card written: not for food; small parts are not for small children",
+        ),
     ]
     return [CheckItem(key=key, label=label, done=key in done) for key, label in rows]
 

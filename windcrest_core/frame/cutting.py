@@ -45,16 +45,16 @@ def end_allowance(
                 length_mm=math.pi * loop + 3 * wrap,
             )
         case "loop":
-            return Allowance(
-                label="loop of 8 mm and 2 wraps", length_mm=math.pi * 8 + 2 * wrap
-            )
+            return Allowance(label="loop of 8 mm and 2 wraps", length_mm=math.pi * 8 + 2 * wrap)
         case "tail":
             return Allowance(label="spare tail", length_mm=TAIL_MM)
         case "cut":
             return None
 
 
-def cut_length_mm(path_mm: float, allowances: list[Allowance], run: Run, diameter_mm: float) -> float:
+def cut_length_mm(
+    path_mm: float, allowances: list[Allowance], run: Run, diameter_mm: float
+) -> float:
     """Length of each strand: path and allowances, longer for the twist, up to the next 5 mm."""
     straight = path_mm + sum(allowance.length_mm for allowance in allowances)
     factor = twist_factor(diameter_mm, 8 * diameter_mm) if run.strands > 1 else 1.0

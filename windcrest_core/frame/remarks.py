@@ -48,10 +48,10 @@ def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
     for label, found in (("from Stores", owned), ("to buy", [o for o in passing if not o.owned])):
         if found:
             best = min(found, key=lambda option: (option.strands, option.g_per_m))
-            strands = "" if best.strands == 1 else f"{best.strands} strands of "
+            several = "" if best.strands == 1 else f"{best.strands} strands of "
             fixes.append(
                 fix(
-                    f"Use {strands}{best.label} ({label})",
+                    f"Use {several}{best.label} ({label})",
                     (f"run/{run.id}/strands", best.strands),
                     (f"run/{run.id}/wire", best.wire),
                 )
@@ -237,7 +237,7 @@ def _wireless(work: Workpiece) -> list[Finding]:
         low, high = piece.solid.bounds()
         length = float((high - low).max())
         thin = piece.solid.greatest_thickness_mm
-        if part.bone in wired and part.layer == 0 or part.lies_on is not None:
+        if (part.bone in wired and part.layer == 0) or part.lies_on is not None:
             continue
         if length < SLENDER_FREE_MM or length < 3 * thin:
             continue

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import dataclass
 
 import numpy as np
 
-from windcrest_core.body.skeleton import Array, Bone, subtree
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.skeleton import Array, Bone, subtree
 from windcrest_core.body.solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
@@ -130,17 +131,19 @@ def run_points(work: Workpiece, run: Run) -> tuple[list[Array], End, End]:
     points = [bones[joint].start for joint in run.path]
     before = _point_beyond(bones[run.path[0]], start)
     after = _point_beyond(bones[run.path[-1]], end)
-    return [
-        *([before] if before is not None else []),
-        *points,
-        *([after] if after is not None else []),
-    ], start, end
+    return (
+        [
+            *([before] if before is not None else []),
+            *points,
+            *([after] if after is not None else []),
+        ],
+        start,
+        end,
+    )
 
 
 def _length(points: list[Array]) -> float:
-    return float(
-        sum(np.linalg.norm(b - a) for a, b in zip(points, points[1:], strict=False))
-    )
+    return float(sum(np.linalg.norm(b - a) for a, b in itertools.pairwise(points)))
 
 
 def feet(work: Workpiece) -> dict[str, Array]:
@@ -184,17 +187,13 @@ def _demand(work: Workpiece, run: Run, statics: _Statics, column_mm: float) -> D
         if mass <= 0 and not beyond & held_up:
             continue
         at = bones[joint].start
-        upright = float(
-            np.linalg.norm(moment_nmm(beyond, at, statics.weights, statics.supports))
-        )
+        upright = float(np.linalg.norm(moment_nmm(beyond, at, statics.weights, statics.supports)))
         any_way = None
         if joint not in TRUNK and not beyond & held_up:
             centre = np.sum([w.mass_g * w.centre for w in distal], axis=0) / mass
             any_way = mass * G_MM_N * float(np.linalg.norm(centre - at))
         joints.append(JointLoad(joint, ranges[joint].label, mass, upright, any_way))
-    carried = max(
-        (s.force_n for s in statics.supports if s.bone in run.path), default=0.0
-    )
+    carried = max((s.force_n for s in statics.supports if s.bone in run.path), default=0.0)
     return Demand(joints, column_mm, carried, _room_mm(work, run))
 
 
@@ -293,9 +292,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
     }
     weights = parts + _wire_weights(work, first)
     statics = _Statics(weights, reactions(weights, ground))
-    demands = {
-        run.id: _demand(work, run, statics, columns[run.id]) for run in work.sheet.runs
-    }
+    demands = {run.id: _demand(work, run, statics, columns[run.id]) for run in work.sheet.runs}
     runs = [_run_plan(work, run, demands[run.id]) for run in work.sheet.runs]
     wire_g = sum(run.mass_g for run in runs)
     balance = _balance(work, weights)
@@ -307,7 +304,9 @@ def frame_plan(work: Workpiece) -> FramePlan:
             unit="m",
             why=Why(
                 formula="sum over runs of cut length × strands",
-                inputs=[Input(name=run.label, value=run.cut_mm * run.strands, unit="mm") for run in runs],
+                inputs=[
+                    Input(name=run.label, value=run.cut_mm * run.strands, unit="mm") for run in runs
+                ],
                 source="path through the joints and the allowances of the cut list",
             ),
         ),
@@ -423,17 +422,26 @@ def _hold(runs: list[RunPlan]) -> Quantity | None:
 def _balance(work: Workpiece, weights: list[Weight]) -> Standing:
     """The figure on its base, or on its feet where there is no peg to hold it."""
     base = work.sheet.base
-    volume_cm3 = base.thickness_mm * 1e-3 * (
-        base.width_mm * base.depth_mm
-        if base.shape == "rectangle"
-        else np.pi / 4 * base.width_mm * base.depth_mm
+    volume_cm3 = (
+        base.thickness_mm
+        * 1e-3
+        * (
+            base.width_mm * base.depth_mm
+            if base.shape == "rectangle"
+            else np.pi / 4 * base.width_mm * base.depth_mm
+        )
     )
     base_g = volume_cm3 * base.density_g_cm3
     up = np.array([0, 0, base.thickness_mm])
     masses = [(w.mass_g, w.centre + up) for w in weights]
     masses.append((base_g, up / 2))
     if base.counterweight_g > 0:
-        masses.append((base.counterweight_g, np.array([0, -base.counterweight_back_mm, base.thickness_mm / 2])))
+        masses.append(
+            (
+                base.counterweight_g,
+                np.array([0, -base.counterweight_back_mm, base.thickness_mm / 2]),
+            )
+        )
     total = sum(mass for mass, _ in masses)
     centre = np.sum([mass * at for mass, at in masses], axis=0) / total
     ground = (

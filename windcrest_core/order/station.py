@@ -79,7 +79,7 @@ def order_plan(
     """
     done = set(work.progress.steps_done)
     placed = stages([step for step in making if not step.after_bakes])
-    rank = {station: index for index, station in enumerate(STATIONS)}
+    rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
     numbered: list[tuple[int, Step]] = []
     for number, bake in enumerate(bakes, start=1):
         numbered += [
@@ -121,7 +121,11 @@ def order_plan(
             why=Why(
                 formula="sum of the minutes of every step; waiting not counted",
                 inputs=[
-                    Input(name=station, value=sum(s.minutes for s in steps if s.station == station), unit="min")
+                    Input(
+                        name=station,
+                        value=sum(s.minutes for s in steps if s.station == station),
+                        unit="min",
+                    )
                     for station in STATIONS
                     if any(s.station == station for s in steps)
                 ],
@@ -180,7 +184,9 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
                     title=f"{part.label} is joined cured to cured",
                     reason="Leave the clay bare where they meet: glue holds on clay, not on paint. "
                     "Drill and pin it if anything pulls on it.",
-                    fixes=[fix("Build it on the figure instead", (f"part/{part.id}/made_apart", False))],
+                    fixes=[
+                        fix("Build it on the figure instead", (f"part/{part.id}/made_apart", False))
+                    ],
                 )
             )
     delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.made_apart]
@@ -215,7 +221,9 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
                     title=f"{part.label}: pressed in raw, it loses its shape",
                     reason="Teeth, horns, claws and eyes keep their edges when they are baked first "
                     "and pressed into raw clay.",
-                    fixes=[fix("Bake it before it is pressed in", (f"part/{part.id}/press_in", True))],
+                    fixes=[
+                        fix("Bake it before it is pressed in", (f"part/{part.id}/press_in", True))
+                    ],
                 )
             )
     return found

@@ -46,9 +46,7 @@ _FORELEG = {
     "elbow": JointRange("elbow", (-20, 130), (-20, 20), (-40, 40)),
     "wrist": JointRange("fetlock", (-90, 60), (-20, 20), (-30, 30)),
 }
-_TAIL = {
-    f"tail_{n}": JointRange(f"tail {n}", (-80, 80), (-80, 80), (-60, 60)) for n in (1, 2, 3)
-}
+_TAIL = {f"tail_{n}": JointRange(f"tail {n}", (-80, 80), (-80, 80), (-60, 60)) for n in (1, 2, 3)}
 _WING = {
     "wing": JointRange("wing root", (-90, 110), (-90, 90), (-90, 90)),
     "wing_tip": JointRange("wing joint", (-90, 150), (-90, 90), (-60, 60)),

@@ -33,7 +33,9 @@ def parse(text: str | bytes) -> Any:
     try:
         return json.loads(raw)
     except (ValueError, UnicodeDecodeError) as error:
-        raise SheetError.one("(file)", raw[:40].decode(errors="replace"), f"JSON: {error}") from error
+        raise SheetError.one(
+            "(file)", raw[:40].decode(errors="replace"), f"JSON: {error}"
+        ) from error
 
 
 def _depth(raw: bytes) -> int:
@@ -65,7 +67,9 @@ def load_sheet(data: Any) -> FigureSheet:
     version = data.get("sheet_version", CURRENT_VERSION)
     if not isinstance(version, int) or not 1 <= version <= CURRENT_VERSION:
         raise SheetError.one(
-            "sheet_version", version, f"1 to {CURRENT_VERSION}; a newer file needs a newer Windcrest"
+            "sheet_version",
+            version,
+            f"1 to {CURRENT_VERSION}; a newer file needs a newer Windcrest",
         )
     try:
         sheet = FigureSheet.model_validate(upgraded(data, version))
@@ -148,5 +152,7 @@ def _cycle_faults(sheet: FigureSheet) -> list[Fault]:
             seen.add(at)
             at = under.get(at)
         if at == part_id:
-            faults.append(Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself"))
+            faults.append(
+                Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself")
+            )
     return faults

@@ -196,9 +196,7 @@ class Colour(Frozen):
 
 class FigureSheet(Frozen):
     sheet_version: Literal[1] = 1
-    figure_id: (
-        Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None
-    ) = None
+    figure_id: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None = None
     name: Label
     story: Words = ""
     mood: Words = ""

@@ -13,7 +13,9 @@ from windcrest_core.errors import Fault
 def change_password(user: User, old: str, new: str) -> None:
     if not user.check_password(old):
         raise Problem(
-            422, "That is not your password.", [Fault("old", "(hidden)", "your password as it is now")]
+            422,
+            "That is not your password.",
+            [Fault("old", "(hidden)", "your password as it is now")],
         )
     try:
         validate_password(new, user)

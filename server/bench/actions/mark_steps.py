@@ -16,7 +16,9 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
         return
     plan = plan_of(figure)
     known = {step.key: step.model_dump(mode="json") for step in plan.order.steps}
-    known |= {item.key: item.model_dump() for item in plan.finish.checklist if item.key not in known}
+    known |= {
+        item.key: item.model_dump() for item in plan.finish.checklist if item.key not in known
+    }
     for key in keys:
         if key not in known:
             raise Problem(422, "No such step.", [Fault("key", key, "a step of this plan")])

@@ -35,7 +35,9 @@ def put_on_shelf(owner: User, sheet: FigureSheet, label: str) -> Figure:
     """Store a sheet as a new figure with an id of its own."""
     with transaction.atomic():
         figure = Figure(owner=owner)
-        figure.sheet_json = sheet.model_copy(update={"figure_id": figure.id}).model_dump(mode="json")
+        figure.sheet_json = sheet.model_copy(update={"figure_id": figure.id}).model_dump(
+            mode="json"
+        )
         figure.save(force_insert=True)
         Revision.objects.create(figure=figure, number=1, label=label)
     return figure

@@ -63,7 +63,9 @@ class Command(BaseCommand):
         plan = plan_of(figure)
         finished = row["done"] == "all"
         baked = len(row["bakes"])
-        keys = [s.key for s in plan.order.steps if finished or (s.bake is not None and s.bake <= baked)]
+        keys = [
+            s.key for s in plan.order.steps if finished or (s.bake is not None and s.bake <= baked)
+        ]
         if finished:
             keys += [item.key for item in plan.finish.checklist if item.key not in keys]
             figure.pinned = context_of(figure.owner).model_dump(mode="json")
