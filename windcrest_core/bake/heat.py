@@ -150,3 +150,18 @@ def temperatures(
         surface_c=last + (air_c[:, None] - last) * (1 - skin),
         core_c=core,
     )
+
+
+def cooling_minutes(body: HeatBody, h: float, start_c: float, until_c: float) -> float:
+    """Minutes in air of 20 °C until the core of an evenly hot body is below `until_c`, at most 240.
+
+    Examples
+    --------
+    >>> round(cooling_minutes(HeatBody("wall", 6), 12, 135, 45))
+    33
+    """
+    modes = _modes(body, h)
+    time_s = np.arange(0.0, 240 * 60 + 1, STEP_S)
+    left = np.exp(-np.outer(time_s, modes.rate)) @ (modes.core * modes.ones)
+    below = left * (start_c - 20.0) + 20.0 < until_c
+    return float(time_s[int(np.argmax(below))]) / 60 if below.any() else 240.0

@@ -186,7 +186,7 @@ def _sagging(work: Workpiece) -> list[Finding]:
             continue
         sheet = isinstance(piece.solid, SheetSolid)
         thick = piece.solid.greatest_thickness_mm
-        low, high = piece.solid.bounds()
+        low, high = piece.solid.bounds
         spans = sorted(float(size) for size in high - low)
         out = spans[1] if sheet else spans[2]
         allowed = longest_overhang_mm(thick, sheet)

@@ -10,7 +10,14 @@ from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import heat_body, rule_thickness_mm
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, fusion, scorch
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, Temperatures, temperatures
+from windcrest_core.bake.heat import (
+    AIR_H_W_M2K,
+    STEP_S,
+    HeatBody,
+    Temperatures,
+    cooling_minutes,
+    temperatures,
+)
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.body.figure import Piece
@@ -21,6 +28,7 @@ from windcrest_core.steps import Step
 
 Array = NDArray[np.float64]
 LONGEST_MIN = 240.0
+FIRST_LOOK_MIN = 120.0
 LABEL_THICKNESS_MM = 6.0
 FIXED_MIN = 30.0
 HANDLE_C = 45.0
@@ -160,20 +168,19 @@ def bake_station(
 
 
 def _simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: float) -> _Run:
-    """All clay parts at once, in two hours of air; four where that does not cure the slowest."""
+    """All clay parts at once, in as much air as the slowest wants, up to four hours."""
     oven = work.context.rules.oven
     unique: dict[HeatBody, int] = {}
     column = {
         key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
     }
     h = AIR_H_W_M2K[oven.air]
-    slow = max((b.clay_mm + 0.3 * b.core_mm) * (1.0 if b.shape == "wall" else 0.8) for b in unique)
-    minutes = min(LONGEST_MIN, max(least_min, 60.0 * math.ceil(2 * slow * 14 / h / 12)))
+    minutes = min(LONGEST_MIN, max(least_min, FIRST_LOOK_MIN))
     while True:
         temps = temperatures(list(unique), air_c(oven, dial, minutes), h)
         if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 8:
             break
-        minutes = min(LONGEST_MIN, 2 * minutes)
+        minutes = min(LONGEST_MIN, minutes + 60)
     labels = np.zeros(len(unique))
     for key, index in column.items():
         clay = catalogue().clays[pieces[key].part.clay]
@@ -416,9 +423,7 @@ def _curve(temps: Temperatures, fused: Array, column: int, last: int) -> list[Cu
 def _cooling(work: Workpiece, piece: Piece, label_c: float) -> float:
     """Minutes in room air with the door ajar until the core is below 45 °C."""
     h = AIR_H_W_M2K[work.context.rules.oven.air]
-    air = np.full(int(180 * STEPS_PER_MIN) + 1, 20.0)
-    core = temperatures([heat_body(work, piece)], air, h, label_c).core_c[:, 0]
-    return float(np.argmax(core < HANDLE_C)) / STEPS_PER_MIN if core[-1] < HANDLE_C else 180.0
+    return cooling_minutes(heat_body(work, piece), h, label_c, HANDLE_C)
 
 
 def _step(bake: BakePlan) -> Step:

@@ -6,6 +6,7 @@ from __future__ import annotations
 import math
 from abc import ABC, abstractmethod
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -15,8 +16,7 @@ Array = NDArray[np.float64]
 Field = NDArray[np.float32]
 FRONT = np.array([[-1.0, 0.0, 0.0], [0.0, 0.0, 1.0]])
 SIDE = np.array([[0.0, 1.0, 0.0], [0.0, 0.0, 1.0]])
-PLAN = np.array([[-1.0, 0.0, 0.0], [0.0, 1.0, 0.0]])
-_ANGLES = np.linspace(0.0, 2.0 * math.pi, 28, endpoint=False)
+_ANGLES = np.linspace(0.0, 2.0 * math.pi, 40, endpoint=False)
 _CIRCLE = np.stack([np.cos(_ANGLES), np.sin(_ANGLES)])
 
 
@@ -50,8 +50,8 @@ class Solid(ABC):
         """What is left under a wall, or None."""
 
     @abstractmethod
-    def hull_points(self, view: Array) -> list[Array]:
-        """Pieces whose convex hulls together are the outline in `view` (2×3)."""
+    def convex_rings(self, view: Array) -> list[Array]:
+        """Convex rings of (n, 2) points that together cover the outline in `view` (2×3)."""
 
     @property
     def centre(self) -> Array:
@@ -63,16 +63,16 @@ class Solid(ABC):
     def half_extents(self) -> tuple[Array, Array]:
         """Own-axis box: centre offset and half sizes."""
 
+    @cached_property
     def bounds(self) -> tuple[Array, Array]:
-        """Axis-aligned box in the world."""
+        """Axis-aligned box in the world: its low and its high corner."""
         offset, half = self.half_extents
         middle = self.origin + self.frame @ offset
         reach = np.abs(self.frame) @ half
         return middle - reach, middle + reach
 
     def lowest_z(self) -> float:
-        points = np.concatenate(self.hull_points(SIDE))
-        return float(points[:, 1].min())
+        return float(min(ring[:, 1].min() for ring in self.convex_rings(SIDE)))
 
     def moved(self, by: Array) -> Solid:
         return replace(self, origin=self.origin + by)
@@ -93,15 +93,24 @@ class Solid(ABC):
 
     def outline(self, view: Array) -> shapely.Geometry:
         """Silhouette in `view`, mm."""
-        hulls = [shapely.convex_hull(shapely.multipoints(p)) for p in self.hull_points(view)]
-        return hulls[0] if len(hulls) == 1 else shapely.union_all(hulls)
+        polygons = [shapely.polygons(ring) for ring in self.convex_rings(view)]
+        return polygons[0] if len(polygons) == 1 else shapely.union_all(polygons)
 
 
-def _ellipse(centre: Array, axes: Array) -> Array:
-    """Boundary points of the projection of an ellipsoid whose 2×3 semi-axis columns are `axes`."""
-    form = axes @ axes.T
-    lengths = np.sqrt(np.einsum("in,ij,jn->n", _CIRCLE, form, _CIRCLE))
-    return np.asarray(centre + (form @ _CIRCLE / np.maximum(lengths, 1e-9)).T)
+def _ring(centres: list[Array], axes: list[Array]) -> Array:
+    """Outline of the hull of projected ellipsoids: the furthest point in every direction.
+
+    `axes` are the 2×3 projected semi-axes of each; a direction's support is n·c + |nᵀA|.
+    """
+    reach = [_CIRCLE.T @ a for a in axes]
+    size = [np.maximum(np.sqrt((r * r).sum(axis=1)), 1e-9) for r in reach]
+    points = [
+        c + r @ a.T / s[:, None] for c, r, a, s in zip(centres, reach, axes, size, strict=True)
+    ]
+    if len(points) == 1:
+        return np.asarray(points[0])
+    support = [_CIRCLE.T @ c + s for c, s in zip(centres, size, strict=True)]
+    return np.asarray(np.where((support[0] >= support[1])[:, None], points[0], points[1]))
 
 
 @dataclass(frozen=True)
@@ -189,18 +198,11 @@ class RoundConeSolid(Solid):
         origin = self.origin + self.frame[:, 2] * start
         return RoundConeSolid(origin, self.frame, c1, c2, length - start, depth)
 
-    def hull_points(self, view: Array) -> list[Array]:
+    def convex_rings(self, view: Array) -> list[Array]:
         axes = view @ self.frame
         scaled = axes * np.array([1.0, self.depth, 1.0])
         at = view @ self.origin
-        return [
-            np.concatenate(
-                [
-                    _ellipse(at, scaled * self.r1),
-                    _ellipse(at + axes[:, 2] * self.h, scaled * self.r2),
-                ]
-            )
-        ]
+        return [_ring([at, at + axes[:, 2] * self.h], [scaled * self.r1, scaled * self.r2])]
 
 
 @dataclass(frozen=True)
@@ -238,8 +240,8 @@ class EllipsoidSolid(Solid):
         a, b, c = self.semi_axes
         return replace(self, semi_axes=(a - wall_mm, b - wall_mm, c - wall_mm))
 
-    def hull_points(self, view: Array) -> list[Array]:
-        return [_ellipse(view @ self.origin, view @ self.frame * np.array(self.semi_axes))]
+    def convex_rings(self, view: Array) -> list[Array]:
+        return [_ring([view @ self.origin], [view @ self.frame * np.array(self.semi_axes)])]
 
 
 @dataclass(frozen=True)
@@ -277,11 +279,13 @@ class BoxSolid(Solid):
         a, b, c = self.half_sizes
         return replace(self, half_sizes=(a - wall_mm, b - wall_mm, c - wall_mm))
 
-    def hull_points(self, view: Array) -> list[Array]:
+    def convex_rings(self, view: Array) -> list[Array]:
         corners = np.array(
             [[i, j, k] for i in (-1, 1) for j in (-1, 1) for k in (-1, 1)]
         ) * np.array(self.half_sizes)
-        return [view @ self.origin + corners @ (view @ self.frame).T]
+        flat = view @ self.origin + corners @ (view @ self.frame).T
+        hull = shapely.convex_hull(shapely.multipoints(flat))
+        return [shapely.get_coordinates(hull)[:-1]]
 
 
 @dataclass(frozen=True)
@@ -354,25 +358,25 @@ class SheetSolid(Solid):
         points = tuple((float(u), float(v)) for u, v in list(inner.exterior.coords)[:-1])
         return replace(self, outline_xz=points, t=self.t - 2 * wall_mm)
 
-    def hull_points(self, view: Array) -> list[Array]:
+    def convex_rings(self, view: Array) -> list[Array]:
+        hull = shapely.convex_hull(shapely.multipoints(np.concatenate(self._faces(view))))
+        return [shapely.get_coordinates(hull)[:-1]]
+
+    def _faces(self, view: Array) -> tuple[Array, Array]:
         points = np.asarray(self.outline_xz)
         axes = view @ self.frame
         flat = view @ self.origin + points @ axes[:, [0, 2]].T
         half = axes[:, 1] * self.t / 2
-        return [np.concatenate([flat + half, flat - half])]
+        return flat + half, flat - half
 
     def outline(self, view: Array) -> shapely.Geometry:
         """The faces and the rim between them."""
-        points = self.hull_points(view)[0]
-        n = len(self.outline_xz)
-        top, bottom = points[:n], points[n:]
-        faces = [shapely.make_valid(shapely.polygons(face)) for face in (top, bottom)]
-        rims = [
-            shapely.convex_hull(
-                shapely.multipoints(np.stack([top[i], top[j], bottom[i], bottom[j]]))
-            )
-            for i, j in zip(range(n), [*range(1, n), 0], strict=True)
-        ]
+        top, bottom = self._faces(view)
+        after = np.roll(np.arange(len(top)), -1)
+        faces = shapely.make_valid(shapely.polygons([top, bottom]))
+        rims = shapely.convex_hull(
+            shapely.multipoints(np.stack([top, top[after], bottom, bottom[after]], axis=1))
+        )
         return shapely.union_all([*faces, *rims])
 
 
@@ -417,7 +421,7 @@ class CoilSolid(Solid):
 
     @property
     def half_extents(self) -> tuple[Array, Array]:
-        boxes = [segment.bounds() for segment in self.segments]
+        boxes = [segment.bounds for segment in self.segments]
         low = np.min([box[0] for box in boxes], axis=0)
         high = np.max([box[1] for box in boxes], axis=0)
         return (low + high) / 2, (high - low) / 2
@@ -427,5 +431,5 @@ class CoilSolid(Solid):
         kept = tuple(core for core in cores if isinstance(core, RoundConeSolid))
         return replace(self, segments=kept) if kept else None
 
-    def hull_points(self, view: Array) -> list[Array]:
-        return [points for segment in self._world for points in segment.hull_points(view)]
+    def convex_rings(self, view: Array) -> list[Array]:
+        return [ring for segment in self._world for ring in segment.convex_rings(view)]

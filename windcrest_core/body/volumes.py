@@ -45,7 +45,7 @@ class _Grid:
         self.cores = np.full(shape, np.float32(1e6), dtype=np.float32)
 
     def window(self, solid: Solid) -> tuple[slice, slice, slice]:
-        low, high = solid.bounds()
+        low, high = solid.bounds
         first = np.floor((low - self.low) / self.cell_mm - 1).astype(int)
         last = np.ceil((high - self.low) / self.cell_mm + 1).astype(int)
         shape = self.counted.shape
@@ -138,7 +138,7 @@ def _on_its_own(piece: Piece, counted: list[Piece]) -> Share:
 
 
 def _overlap(a: Piece, b: Piece) -> bool:
-    (low_a, high_a), (low_b, high_b) = a.solid.bounds(), b.solid.bounds()
+    (low_a, high_a), (low_b, high_b) = a.solid.bounds, b.solid.bounds
     return bool(np.all(low_a < high_b) and np.all(low_b < high_a))
 
 
@@ -146,7 +146,7 @@ def shares(figure: Figure) -> dict[str, Share]:
     """Skin and core of every part by id; together they are the figure, counted once."""
     if not figure.pieces:
         return {}
-    boxes = [piece.solid.bounds() for piece in figure.pieces]
+    boxes = [piece.solid.bounds for piece in figure.pieces]
     low = np.min([box[0] for box in boxes], axis=0)
     high = np.max([box[1] for box in boxes], axis=0)
     boxed_mm3 = sum(float(np.prod(box[1] - box[0])) for box in boxes)

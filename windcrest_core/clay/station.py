@@ -214,7 +214,7 @@ def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
     if part.clay == "flexible" or (part.bone in wired and part.layer == 0):
         return None
     thin = piece.solid.thickness_mm
-    low, high = piece.solid.bounds()
+    low, high = piece.solid.bounds
     length = float((high - low).max())
     if length < 3 * thin or part.lies_on is not None:
         return None

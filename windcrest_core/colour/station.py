@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -29,6 +30,7 @@ Ground = Literal["white", "grey", "black", "none"]
 TOUCH_MIN, RECOAT_MIN = (10, 20), (30, 60)
 VARNISH_RECOAT_MIN = (120, 240)
 WORTH_CHANGING = 0.75
+GROUNDS: tuple[Ground, ...] = ("white", "grey", "black", "none")
 
 
 class RecipePart(Frozen):
@@ -83,14 +85,6 @@ def ground_reflectance(ground: Ground, clay_hex: str) -> Array | float:
             return reflectance(rgb_of_hex(clay_hex))
 
 
-def weighted_coats(films: list[tuple[Film, float]], ground: Array | float) -> float:
-    """Coats over a ground, weighted by the share of each film."""
-    total = sum(share for _, share in films)
-    if total <= 0:
-        return 0.0
-    return sum(coats_needed(film, ground) * share for film, share in films) / total
-
-
 def colour_plan(work: Workpiece) -> ColourPlan:
     """Recipe, coats and drying of every colour area."""
     paints = tuple(work.context.stores.paints)
@@ -99,17 +93,31 @@ def colour_plan(work: Workpiece) -> ColourPlan:
     recipes = {
         area.id: nearest(rgb_of_hex(area.target), paints) for area in work.sheet.colour.areas
     }
-    films = {area.id: _film(area, recipes[area.id]) for area in work.sheet.colour.areas}
     clay_hex = _main_clay(work)
-    weights = [(films[key], surfaces.get(key, 0.0) / whole) for key in films]
-    grounds: list[GroundOption] = [
-        GroundOption(ground=g, coats=round(weighted_coats(weights, ground_reflectance(g, clay_hex)), 3))
-        for g in ("white", "grey", "black", "none")
-    ]  # fmt: skip
+    grounds = [
+        GroundOption(
+            ground=ground,
+            coats=round(
+                sum(
+                    _coats(area.target, recipes[area.id], ground, clay_hex)
+                    * surfaces.get(area.id, 0.0)
+                    / whole
+                    for area in work.sheet.colour.areas
+                ),
+                3,
+            ),
+        )
+        for ground in GROUNDS
+    ]
     ground = work.sheet.colour.ground
-    under = ground_reflectance(ground, clay_hex)
     areas = [
-        _area(work, area, recipes[area.id], films[area.id], under, surfaces.get(area.id, 0) / whole)
+        _area(
+            work,
+            area,
+            recipes[area.id],
+            _coats(area.target, recipes[area.id], ground, clay_hex),
+            surfaces.get(area.id, 0) / whole,
+        )
         for area in work.sheet.colour.areas
     ]
     primers = [option for option in grounds if option.ground != "none"]
@@ -142,24 +150,29 @@ def _main_clay(work: Workpiece) -> str:
     return catalogue().clays[most].colour
 
 
-def _film(area: Area, recipe: Recipe | None) -> Film:
+def _film(target: str, recipe: Recipe | None) -> Film:
     if recipe is None:
-        return film_of_colour(rgb_of_hex(area.target))
+        return film_of_colour(rgb_of_hex(target))
     shelf = catalogue()
     films = [film_of(shelf.paints[key]) for key, _ in recipe.paints]
     return mixed(films, [float(count) for _, count in recipe.paints])
+
+
+@lru_cache(maxsize=1024)
+def _coats(target: str, recipe: Recipe | None, ground: Ground, clay_hex: str) -> int:
+    """Coats of a mix over a ground; kept, since it depends on nothing else."""
+    return coats_needed(_film(target, recipe), ground_reflectance(ground, clay_hex))
 
 
 def _area(
     work: Workpiece,
     area: Area,
     recipe: Recipe | None,
-    film: Film,
-    under: Array | float,
+    coats: int,
     share: float,
 ) -> AreaPlan:
     shelf = catalogue()
-    coats = coats_needed(film, under)
+    film = _film(area.target, recipe)
     drying = [minutes * coats for minutes in RECOAT_MIN]
     return AreaPlan(
         id=area.id,

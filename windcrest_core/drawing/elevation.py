@@ -11,7 +11,7 @@ import shapely
 
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.skeleton import Array
-from windcrest_core.body.solids import FRONT, PLAN, SIDE, Solid
+from windcrest_core.body.solids import FRONT, SIDE, SheetSolid, Solid
 from windcrest_core.findings import Frozen
 
 VIEWS = {"front": FRONT, "side": SIDE}
@@ -59,17 +59,31 @@ def _rings(shape: shapely.Geometry) -> Rings:
     return [np.round(np.asarray(ring.coords)[:-1], 2).ravel().tolist() for ring in rings]
 
 
+def _core_rings(core: Solid | None, view: Array) -> Rings:
+    if core is None:
+        return []
+    rings = core.convex_rings(view)
+    return (
+        [np.round(rings[0], 2).ravel().tolist()] if len(rings) == 1 else _rings(core.outline(view))
+    )
+
+
 def _part(piece: Piece, name: str, silhouettes: list[shapely.Geometry]) -> PartDrawing:
     view = VIEWS[name]
-    outline = piece.solid.outline(view)
-    silhouettes.append(outline)
+    rings = piece.solid.convex_rings(view)
+    if len(rings) == 1 and not isinstance(piece.solid, SheetSolid):
+        silhouettes.append(shapely.polygons(rings[0]))
+        outline = [np.round(rings[0], 2).ravel().tolist()]
+    else:
+        silhouettes.append(piece.solid.outline(view))
+        outline = _rings(silhouettes[-1])
     nearest = float(TOWARDS[name] @ piece.solid.centre)
     reach = float(np.abs(TOWARDS[name] @ piece.solid.frame) @ piece.solid.half_extents[1])
     centre = view @ piece.solid.centre
     return PartDrawing(
         id=piece.part.id,
-        outline=_rings(outline),
-        core=_rings(piece.core.outline(view)) if piece.core is not None else [],
+        outline=outline,
+        core=_core_rings(piece.core, view),
         depth=round(nearest + reach + 0.2 * piece.part.layer, 3),
         centre=(round(float(centre[0]), 2), round(float(centre[1]), 2)),
     )
@@ -117,8 +131,3 @@ def drawing(figure: Figure) -> Drawing:
         front=_view(figure, "front", members),
         side=_view(figure, "side", members),
     )
-
-
-def plan_outline(solid: Solid) -> Rings:
-    """A solid seen from above."""
-    return _rings(solid.outline(PLAN))

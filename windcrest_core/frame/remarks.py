@@ -61,7 +61,9 @@ def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
 
 def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
     chosen, want = run.chosen, work.context.rules.hold_upright
-    found = []
+    if not chosen.fails:
+        return []
+    found, fixes = [], _stronger(work, run, demand)
     weak_up, weak_any = chosen.hold_upright < want, chosen.hold_any_way < 1
     if weak_up or weak_any:
         found.append(
@@ -79,7 +81,7 @@ def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
                     "hold_any_way": chosen.hold_any_way,
                     "wanted_any_way": 1.0,
                 },
-                fixes=_stronger(work, run, demand),
+                fixes=fixes,
             )
         )
     if chosen.column is not None and chosen.column < 3:
@@ -93,7 +95,7 @@ def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
                 reason="A long thin leg bows sideways before it is crushed; the wire should carry "
                 "three times what stands on it.",
                 numbers={"column": chosen.column, "wanted": 3.0, "leg_mm": demand.column_mm},
-                fixes=_stronger(work, run, demand),
+                fixes=fixes,
             )
         )
     if chosen.bundle_mm > run.room_mm:
@@ -106,7 +108,7 @@ def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
                 title=f"{run.label}: the wire shows through the clay",
                 reason="Under less than its cover the wire prints through, and clay cracks along it.",
                 numbers={"bundle_mm": chosen.bundle_mm, "room_mm": run.room_mm},
-                fixes=_stronger(work, run, demand),
+                fixes=fixes,
             )
         )
     return found
@@ -234,7 +236,7 @@ def _wireless(work: Workpiece) -> list[Finding]:
     found = []
     for piece in work.clay_pieces:
         part = piece.part
-        low, high = piece.solid.bounds()
+        low, high = piece.solid.bounds
         length = float((high - low).max())
         thin = piece.solid.greatest_thickness_mm
         if (part.bone in wired and part.layer == 0) or part.lies_on is not None:

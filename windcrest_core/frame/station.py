@@ -457,7 +457,7 @@ def _without_base(work: Workpiece, weights: list[Weight]) -> float | None:
     points = []
     for piece in work.figure.pieces:
         if piece.part.contact and piece.solid.lowest_z() < LIFTED * work.figure.height_mm:
-            low, high = piece.solid.bounds()
+            low, high = piece.solid.bounds
             points += [[x, y] for x in (low[0], high[0]) for y in (low[1], high[1])]
     total = sum(w.mass_g for w in weights)
     if len(points) < 4 or total <= 0:
