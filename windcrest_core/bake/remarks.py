@@ -31,7 +31,7 @@ def _raw_inside(bake: BakePlan) -> list[Finding]:
     if not raw:
         return []
     worst = min(raw, key=lambda part: part.fusion)
-    thinner = max(3.0, min(4.0, worst.clay_mm - 2))
+    hopeless = [part for part in raw if part.model_min is None]
     return [
         Finding(
             id="bake.core.raw",
@@ -40,7 +40,8 @@ def _raw_inside(bake: BakePlan) -> list[Finding]:
             subject=worst.id,
             title=f"Bake {bake.number}: the {worst.label} is {worst.fusion:.0%} fused inside",
             reason="Clay that is not fused through is brittle and crumbles later. House rules choose "
-            "the minutes; the model asks for more. Bake a chip beside it and bend it.",
+            "the minutes, and the model asks for more: change them there, or bake a chip beside it and "
+            "bend it before you trust the shorter bake.",
             numbers={
                 "fusion": worst.fusion,
                 "core_c": worst.core_c,
@@ -49,17 +50,19 @@ def _raw_inside(bake: BakePlan) -> list[Finding]:
             },
             fixes=[
                 fix(
-                    f"Thin these walls to {thinner:g} mm over foil",
+                    "Give the thickest a foil core under 6 mm",
                     *(
                         pair
-                        for part in raw
+                        for part in hopeless
                         for pair in (
-                            (f"part/{part.id}/wall_mm", thinner),
+                            (f"part/{part.id}/wall_mm", 6.0),
                             (f"part/{part.id}/core", "foil"),
                         )
                     ),
                 )
-            ],
+            ]
+            if hopeless
+            else [],
         )
     ]
 
@@ -71,7 +74,7 @@ def _scorched(bake: BakePlan) -> list[Finding]:
     worst = max(burnt, key=lambda part: part.scorch / part.scorch_limit)
     return [
         Finding(
-            id="bake.scorch",
+            id="bake.scorch.pale",
             station="bake",
             severity="warn",
             subject=worst.id,

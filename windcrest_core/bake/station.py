@@ -175,7 +175,7 @@ def _simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min:
         key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
     }
     h = AIR_H_W_M2K[oven.air]
-    minutes = min(LONGEST_MIN, max(least_min, FIRST_LOOK_MIN))
+    minutes = max(least_min, FIRST_LOOK_MIN)
     while True:
         temps = temperatures(list(unique), air_c(oven, dial, minutes), h)
         if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 8:

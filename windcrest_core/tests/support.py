@@ -1,0 +1,49 @@
+"""What several tests share: example sheets, and a plan of one."""
+
+from __future__ import annotations
+
+import json
+from datetime import date
+from pathlib import Path
+from typing import Any
+
+from windcrest_core.context import Context, Oven, Progress, Rules, Stores
+from windcrest_core.findings import Finding, Operation
+from windcrest_core.new_figure import new_sheet
+from windcrest_core.plan import Plan, plan
+from windcrest_core.sheet import FigureSheet, load_sheet
+from windcrest_core.sheet.edits import apply_edits
+
+EXAMPLES = Path(__file__).resolve().parents[2] / "examples"
+TODAY = date(2026, 7, 1)
+
+
+def example(name: str) -> FigureSheet:
+    return load_sheet(json.loads((EXAMPLES / f"{name}.figure.json").read_text(encoding="utf-8")))
+
+
+def biped(**changes: Any) -> FigureSheet:
+    """A plain 300 mm figure; `changes` by path with `__` for `/`."""
+    return changed(new_sheet("Test", "biped", 300.0), **changes)
+
+
+def changed(sheet: FigureSheet, **changes: Any) -> FigureSheet:
+    operations = [Operation(path=k.replace("__", "/"), value=v) for k, v in changes.items()]
+    return apply_edits(sheet, operations)[0]
+
+
+def context(stores: dict[str, Any] | None = None, **rules: Any) -> Context:
+    oven = {k[5:]: rules.pop(k) for k in list(rules) if k.startswith("oven_")}
+    return Context(
+        rules=Rules(oven=Oven(**oven), **rules), stores=Stores.model_validate(stores or {})
+    )
+
+
+def planned(
+    sheet: FigureSheet, given: Context | None = None, progress: Progress | None = None
+) -> Plan:
+    return plan(sheet, given or Context(), progress or Progress(), TODAY)
+
+
+def findings_of(sheet: FigureSheet, finding_id: str, given: Context | None = None) -> list[Finding]:
+    return [f for f in planned(sheet, given).findings if f.id == finding_id]

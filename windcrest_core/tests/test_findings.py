@@ -1,0 +1,222 @@
+"""Each finding, with a sheet that has it and one that has not; and what its fix does."""
+
+from __future__ import annotations
+
+import re
+import unittest
+from pathlib import Path
+from typing import Any
+
+from windcrest_core.context import BakeDone, Context, Progress
+from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
+
+DOCS = Path(__file__).resolve().parents[2] / "docs" / "findings.md"
+STRONG = {"wires": ["st_2_5", "st_3_2"]}
+SOFT = {"wires": ["al_awg18"]}
+FIN = {
+    "id": "fin", "label": "fin", "bone": "head", "core": "wire", "layer": 1, "scale": "head",
+    "shape": {"kind": "round_cone", "start": [0, -0.3, 0.5], "end": [0, -1.6, 0.9],
+              "start_radius": 0.04, "end_radius": 0.03, "depth": 1.0},
+}  # fmt: skip
+TOOTH = {
+    "id": "tooth_r", "label": "tooth", "bone": "head", "core": "wire", "layer": 1, "scale": "head",
+    "lies_on": "skull",
+    "shape": {"kind": "ellipsoid", "centre": [0.1, 0.42, 0.2], "semi_axes": [0.03, 0.03, 0.06]},
+}  # fmt: skip
+BURIED = {
+    "id": "heart", "label": "heart", "bone": "waist", "layer": 0,
+    "shape": {"kind": "ellipsoid", "centre": [0, 0, 0.4], "semi_axes": [0.02, 0.02, 0.02]},
+}  # fmt: skip
+WITH_STORY = {"story": "Waits for the ferry."}
+
+
+def plain(**changes: Any) -> FigureSheet:
+    return biped(**{**WITH_STORY, **changes})
+
+
+def one_eye_of(stock: str) -> FigureSheet:
+    return plain(part__eye_r__stock=stock)
+
+
+CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
+    "character.head.small": (
+        plain(height_mm=100), Context(), plain(height_mm=300), Context()),
+    "character.head.heavy": (
+        plain(body__heads_tall=2.0), Context(), plain(), Context()),
+    "character.part.buried": (
+        plain(part__heart=BURIED), Context(), plain(), Context()),
+    "character.story.open": (biped(), Context(), plain(), Context()),
+    "frame.hold.weak": (plain(), context(SOFT), plain(), context(STRONG)),
+    "frame.column.slender": (plain(), context(SOFT), plain(), context(STRONG)),
+    "frame.fit.tight": (
+        plain(body__limb_thickness=0.5), context({"wires": ["al_awg6"]}), plain(), Context()),
+    "frame.bend.hard": (
+        plain(run__spine__wire="hs_4_0"), Context(), plain(), Context()),
+    "frame.stand.tips": (
+        plain(base__width_mm=60, base__depth_mm=60), Context(), plain(), Context()),
+    "frame.base.small": (
+        plain(base__width_mm=40, base__depth_mm=40), Context(), plain(), Context()),
+    "frame.peg.air": (
+        plain(joint__hip_l__swing_deg=60, joint__knee_l__swing_deg=-60), Context(),
+        plain(), Context()),
+    "frame.slender.bare": (plain(part__fin=FIN), Context(), plain(), Context()),
+    "bulk.wall.thin": (plain(part__chest__wall_mm=2), Context(), plain(), Context()),
+    "bulk.wall.thick": (plain(part__chest__wall_mm=12), Context(), plain(), Context()),
+    "bulk.solid.thick": (plain(part__chest__core="wire"), Context(), plain(), Context()),
+    "bulk.core.vent": (plain(), Context(), plain(height_mm=140), Context()),
+    "clay.stores.missing": (
+        plain(part__nose__clay="flexible"), Context(),
+        plain(part__nose__clay="flexible"), context({"clays": ["rigid", "flexible"]})),
+    "clay.thin.breaks": (plain(part__fin=FIN), Context(), plain(), Context()),
+    "order.apart.join": (
+        plain(part__hand_r__made_apart=True), Context(), plain(), Context()),
+    "order.delicate.raw": (
+        plain(), context(bake_school="one_bake"), plain(), context(bake_school="save_progress")),
+    "order.pressed.raw": (plain(part__tooth_r=TOOTH), Context(), plain(), Context()),
+    "bake.core.raw": (plain(), context(bake_time="fixed_30"), plain(), context(bake_time="longer")),
+    "bake.insert.melts": (one_eye_of("acrylic"), Context(), one_eye_of("glass"), Context()),
+    "bake.peak.over": (plain(), context(oven_swing_c=25), plain(), context(oven_swing_c=5)),
+    "bake.crack.risk": (
+        plain(part__chest__wall_mm=20), context(oven_air="fan"),
+        plain(part__chest__wall_mm=3), context(oven_air="tented", oven_start="cold", wall_mm=3)),
+    "bake.overhang.sags": (plain(part__fin=FIN), Context(), plain(), Context()),
+    "colour.mix.off": (
+        plain(area__skin__target="#00ff00"), Context(), plain(), Context()),
+    "colour.area.unused": (
+        plain(area__spare={"id": "spare", "label": "spare", "target": "#112233", "finish": "matte"}),
+        Context(), plain(), Context()),
+    "colour.part.bare": (plain(part__chest__area=None), Context(), plain(), Context()),
+    "colour.ground.costly": (
+        plain(area__skin__target="#202a50"), Context(), plain(area__skin__target="#e8e0d0"), Context()),
+    "finish.peg.none": (
+        plain(run__spine__end="cut", run__leg_l__end="cut"), Context(), plain(), Context()),
+    "finish.peg.shallow": (plain(base__thickness_mm=4), Context(), plain(), Context()),
+}  # fmt: skip
+
+ELSEWHERE = {"bake.labels.clash", "bake.scorch.pale"}
+
+
+class FindingTest(unittest.TestCase):
+    def test_with_and_without(self) -> None:
+        for finding_id, (has, its_rules, has_not, other_rules) in CASES.items():
+            with self.subTest(finding_id):
+                found = findings_of(has, finding_id, its_rules)
+                self.assertTrue(found, "the sheet that has it")
+                for finding in found:
+                    self.assertTrue(finding.title and finding.reason)
+                    self.assertTrue(finding_id.startswith(finding.station))
+                self.assertFalse(findings_of(has_not, finding_id, other_rules), "the one without")
+
+    def test_a_fix_settles_its_finding(self) -> None:
+        for finding_id, (sheet, rules, _, _) in CASES.items():
+            found = findings_of(sheet, finding_id, rules)[0]
+            for remedy in found.fixes:
+                with self.subTest(finding_id, fix=remedy.label):
+                    mended, _ = apply_edits(sheet, remedy.operations)
+                    left = [
+                        f for f in planned(mended, rules).findings
+                        if (f.id, f.subject) == (found.id, found.subject)
+                    ]  # fmt: skip
+                    self.assertFalse(left)
+
+    def test_a_bake_left_on_too_long_browns_pale_clay(self) -> None:
+        pale = plain(part__chest__clay="rigid_white")
+        for sheet, minutes, told in ((pale, 480, True), (pale, 60, False), (plain(), 480, False)):
+            progress = Progress(bakes=[BakeDone(bake=1, minutes=minutes)])
+            found = [
+                f for f in planned(sheet, None, progress).findings if f.id == "bake.scorch.pale"
+            ]
+            self.assertEqual(bool(found), told, minutes)
+
+    def test_labels_that_clash_are_told(self) -> None:
+        # no two clays of the catalogue clash, so the labels themselves are moved
+        from unittest.mock import patch
+
+        from windcrest_core.catalogue import catalogue
+
+        shelf = catalogue()
+        clay = shelf.clays["translucent"]
+        cool = clay.model_copy(
+            update={
+                "label_c": clay.label_c.model_copy(update={"value": 115.0}),
+                "maximum_c": clay.maximum_c.model_copy(update={"value": 130.0}),
+            }
+        )
+        other = shelf.model_copy(update={"clays": {**shelf.clays, "translucent": cool}})
+        sheet = plain(part__nose__clay="translucent")
+        with (
+            patch("windcrest_core.bake.station.catalogue", lambda: other),
+            patch("windcrest_core.bake.remarks.catalogue", lambda: other),
+        ):
+            self.assertTrue(findings_of(sheet, "bake.labels.clash"))
+        self.assertFalse(findings_of(sheet, "bake.labels.clash"))
+
+    def test_every_finding_is_listed_in_the_docs(self) -> None:
+        listed = set(re.findall(r"^\| `([a-z.]+)`", DOCS.read_text(encoding="utf-8"), re.MULTILINE))
+        self.assertEqual(listed, {*CASES, *ELSEWHERE})
+
+    def test_every_finding_in_the_code_is_tested(self) -> None:
+        core = Path(__file__).resolve().parents[1]
+        used = {
+            match
+            for path in core.rglob("*.py")
+            if "tests" not in path.parts
+            for match in re.findall(r'\bid="([a-z]+\.[a-z]+\.[a-z]+)"', path.read_text("utf-8"))
+        }
+        self.assertEqual(used, {*CASES, *ELSEWHERE})
+
+    def test_the_pelican_stands_after_its_findings_are_followed(self) -> None:
+        sheet = example("pelican_piper")
+        for _ in range(12):
+            plan = planned(sheet)
+            urgent = [f for f in plan.findings if f.severity != "note" and f.fixes]
+            if not urgent:
+                break
+            sheet, _ = apply_edits(sheet, urgent[0].fixes[0].operations)
+        self.assertGreaterEqual(planned(sheet).totals.tips_at.value, 10)
+        self.assertFalse([f for f in planned(sheet).findings if f.severity == "stop"])
+
+
+class PlanTest(unittest.TestCase):
+    def test_the_same_in_gives_the_same_out(self) -> None:
+        sheet = example("newt_drummer")
+        self.assertEqual(planned(sheet), planned(sheet))
+
+    def test_each_choice_moves_the_plan(self) -> None:
+        sheet = biped()
+        plain_plan = planned(sheet).totals
+        for rules in (
+            context(wall_mm=3), context(foil_packing="loose"), context(waste_percent=20),
+            context(bake_school="one_bake"), context(bake_time="fixed_30"),
+            context(oven_air="fan"), context(oven_start="cold"), context(oven_swing_c=15),
+            context(hold_upright=5), context({"wires": ["st_3_2"]}),
+        ):  # fmt: skip
+            self.assertNotEqual(planned(sheet, rules), planned(sheet), rules)
+        self.assertEqual(planned(sheet).totals, plain_plan)
+
+    def test_every_number_says_why(self) -> None:
+        plan = planned(example("ferrywoman"))
+        seen = 0
+
+        def walk(value: object) -> None:
+            nonlocal seen
+            if isinstance(value, dict):
+                if {"value", "unit", "why"} <= value.keys():
+                    seen += 1
+                    self.assertTrue(value["why"]["formula"] and value["why"]["source"])
+                for child in value.values():
+                    walk(child)
+            elif isinstance(value, list | tuple):
+                for child in value:
+                    walk(child)
+
+        walk(plan.model_dump())
+        self.assertGreater(seen, 30)
+
+    def test_an_empty_figure_still_has_a_plan(self) -> None:
+        sheet = changed(biped(), **{f"part__{p.id}": None for p in biped().parts})
+        plan = planned(sheet)
+        self.assertEqual(plan.totals.clay.value, 0)
+        self.assertEqual(plan.bake.bakes, [])
