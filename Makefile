@@ -27,7 +27,7 @@ browser:
 test: .make/built browser
 	$(PY) -W error::SyntaxWarning -m unittest discover -s windcrest_core/tests -t .
 	cd web && npm test --silent
-	WINDCREST_TESTING=1 WINDCREST_DATA=$(CURDIR)/.make/testdata $(PY) manage.py test --noinput
+	WINDCREST_TESTING=1 WINDCREST_DATA=$(CURDIR)/.make/testdata $(PY) manage.py test server e2e --noinput
 
 lint: .make/python .make/web
 	.venv/bin/ruff check .

@@ -116,5 +116,6 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django.request": {"level": "ERROR" if TESTING else "WARNING"}},
     "root": {"handlers": ["console"], "level": "ERROR" if TESTING else "WARNING"},
 }

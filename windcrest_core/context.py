@@ -44,7 +44,9 @@ class Stores(Frozen):
     """What the person owns, by catalogue id."""
 
     stores_version: Literal[1] = 1
-    wires: list[Id] = ["al_awg16", "al_awg14", "al_awg12", "al_awg9", "st_1_6"]
+    wires: list[Id] = Field(
+        default=["al_awg16", "al_awg14", "al_awg12", "al_awg9", "st_1_6"], min_length=1
+    )
     clays: list[Id] = ["rigid", "rigid_white"]
     foil: Id = "kitchen"
     paints: list[Id] = [

@@ -49,7 +49,7 @@ def new_sheet(
     if heads_tall is not None:
         shape = type(shape).model_validate({**shape.model_dump(), "heads_tall": heads_tall})
     broad = 0.42 if shape.plan == "biped" else 0.6 if shape.plan == "tailed_biped" else 1.1
-    size = round(max(60.0, broad * height_mm) / 5) * 5
+    size = round(min(1000.0, max(60.0, broad * height_mm)) / 5) * 5
     return FigureSheet(
         name=name,
         height_mm=height_mm,

@@ -1,0 +1,104 @@
+"""A real browser on the real pages. Playwright's loop lives in a thread of its own, so that the
+test thread may use the ORM."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from pathlib import Path
+from typing import Any, TypeVar
+
+from django.conf import settings
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+
+from server.testing import PASSWORD, sign_up
+
+T = TypeVar("T")
+AXE = Path(settings.ROOT) / "web" / "node_modules" / "axe-core" / "axe.min.js"
+ARGS = [
+    "--no-sandbox",
+    "--disable-gpu-rasterization",
+    "--disable-background-networking",
+    "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE localhost",
+    "--no-proxy-server",
+]
+
+
+class Journey(StaticLiveServerTestCase):
+    """A signed-in person at 1280 × 800; ends with no error on the console and none from axe."""
+
+    width = 1280
+    worker: ThreadPoolExecutor
+    driver: Playwright
+    browser: Browser
+    page: Page
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.worker = ThreadPoolExecutor(max_workers=1)
+
+        def start() -> None:
+            cls.driver = sync_playwright().start()
+            cls.browser = cls.driver.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+
+        cls.worker.submit(start).result()
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        def stop() -> None:
+            cls.browser.close()
+            cls.driver.stop()
+
+        cls.worker.submit(stop).result()
+        cls.worker.shutdown()
+        super().tearDownClass()
+
+    def setUp(self) -> None:
+        self.user = sign_up("maker", PASSWORD)
+        self.complaints: list[str] = []
+        self.expected_statuses: set[int] = set()
+
+        def open_page() -> None:
+            self.page = self.browser.new_page(
+                viewport={"width": self.width, "height": 800}, bypass_csp=False
+            )
+            self.page.set_default_timeout(15_000)
+            self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
+            self.page.on("console", self._listen)
+            self.page.goto(self.live_server_url)
+            self.page.get_by_label("Name").fill("maker")
+            self.page.get_by_label("Password").fill(PASSWORD)
+            self.page.get_by_role("button", name="Sign in").click()
+            self.page.get_by_role("heading", name="Shelf").wait_for()
+
+        self.drive(open_page)
+
+    def _listen(self, message: Any) -> None:
+        refused = any(f"status of {status}" in message.text for status in self.expected_statuses)
+        if message.type == "error" and not refused:
+            self.complaints.append(message.text)
+
+    def tearDown(self) -> None:
+        self.drive(self.page.close)
+
+    def drive(self, piece: Callable[[], T]) -> T:
+        """Run a piece of work in the browser's thread."""
+        return self.worker.submit(piece).result()
+
+    def finish(self) -> None:
+        """No complaint on the console, nothing that keeps anybody out."""
+
+        def check() -> list[dict[str, Any]]:
+            self.page.evaluate(AXE.read_text(encoding="utf-8"))
+            found: dict[str, Any] = self.page.evaluate(
+                "axe.run(document, {runOnly: ['wcag2a', 'wcag2aa']})"
+            )
+            return list(found["violations"])
+
+        broken = self.drive(check)
+        self.assertEqual(
+            [(v["id"], v["nodes"][0]["html"][:200], v["nodes"][0].get("failureSummary", "")[:300]) for v in broken], []
+        )  # fmt: skip
+        self.assertEqual(self.complaints, [])

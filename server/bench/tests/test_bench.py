@@ -1,0 +1,117 @@
+"""The log, ticked steps, real bakes."""
+
+from __future__ import annotations
+
+import io
+import tempfile
+from typing import Any
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import override_settings
+from PIL import Image
+
+from server.testing import ApiCase, person
+
+
+def photograph(kind: str = "JPEG", size: tuple[int, int] = (3000, 1500)) -> bytes:
+    out = io.BytesIO()
+    image = Image.new("RGB", size, "#a4431f")
+    exif = Image.Exif()
+    exif[0x0112] = 6  # taken with the camera on its side
+    exif[0x010F] = "a camera's own words"
+    image.save(out, kind, exif=exif)
+    return out.getvalue()
+
+
+class LogTest(ApiCase):
+    def setUp(self) -> None:
+        super().setUp()
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.enterContext(override_settings(MEDIA_ROOT=folder.name))
+
+    def write(self, text: str = "", picture: bytes | None = None, name: str = "p.jpg") -> Any:
+        body: dict[str, Any] = {"text": text}
+        if picture is not None:
+            body["picture"] = SimpleUploadedFile(name, picture)
+        return self.client.post(self.at + "/log", body)
+
+    def test_a_photograph_is_turned_upright_and_stripped(self) -> None:
+        entry = self.write("From the left", photograph()).json()
+        self.assertTrue(entry["has_picture"])
+        answer = self.client.get(f"{self.at}/log/{entry['id']}/picture")
+        kept = Image.open(io.BytesIO(b"".join(answer.streaming_content)))
+        self.assertEqual(kept.size, (1000, 2000))
+        self.assertEqual(dict(kept.getexif()), {})
+        _, other = person("stranger")
+        self.assertEqual(other.get(f"{self.at}/log/{entry['id']}/picture").status_code, 404)
+
+    def test_png_and_webp_are_taken(self) -> None:
+        for kind in ("PNG", "WEBP"):
+            self.assertEqual(
+                self.write("", photograph(kind, (40, 30)), f"p.{kind}").status_code, 201
+            )
+
+    def test_what_is_no_picture_is_refused(self) -> None:
+        whole = photograph(size=(200, 100))
+        for raw in (b"just text", whole[: len(whole) // 2], b"", b"%PDF-1.4"):
+            with self.subTest(raw[:10]):
+                self.assert_problem(self.write("x", raw), 422, "picture")
+        self.assert_problem(self.write("  "), 422, "text")
+        self.assert_problem(self.write("x" * 4001), 422, "text")
+        self.assertEqual(self.client.get(self.at + "/log").json(), [])
+
+    def test_an_entry_taken_out_can_be_put_back(self) -> None:
+        entry = self.write("Left arm is 2 mm short").json()
+        self.client.delete(f"{self.at}/log/{entry['id']}")
+        self.assertEqual(self.client.get(self.at + "/log").json(), [])
+        self.client.post(f"{self.at}/log/{entry['id']}/restore")
+        self.assertEqual(
+            self.client.get(self.at + "/log").json()[0]["text"], "Left arm is 2 mm short"
+        )
+
+
+class ProgressTest(ApiCase):
+    def order(self) -> dict[str, Any]:
+        order: dict[str, Any] = self.client.get(self.at + "/plan?station=order").json()
+        return order
+
+    def test_ticking_a_step_moves_on(self) -> None:
+        first = self.order()["next_step"]
+        self.call("PUT", f"{self.at}/steps/{first}", {"done": True})
+        self.assertNotEqual(self.order()["next_step"], first)
+        self.call("PUT", f"{self.at}/steps/{first}", {"done": True})
+        self.call("PUT", f"{self.at}/steps/{first}", {"done": False})
+        self.assertEqual(self.order()["next_step"], first)
+
+    def test_a_step_that_is_not_there(self) -> None:
+        self.assert_problem(
+            self.call("PUT", f"{self.at}/steps/figure.fly.1", {"done": True}), 422, "key"
+        )
+
+    def test_real_minutes_of_a_bake(self) -> None:
+        self.assertEqual(self.call("PUT", f"{self.at}/bakes/1", {"minutes": 48}).status_code, 200)
+        bakes = self.client.get(self.at + "/plan?station=bake").json()["bakes"]
+        self.assertEqual(bakes[0]["done_min"], 48)
+        self.assertIn(True, [s["done"] for s in self.order()["steps"] if s["key"] == "bake.1"])
+        self.call("PUT", f"{self.at}/bakes/1", {"minutes": None})
+        self.assertIsNone(
+            self.client.get(self.at + "/plan?station=bake").json()["bakes"][0]["done_min"]
+        )
+
+    def test_impossible_bakes(self) -> None:
+        for number, minutes, path in (
+            (1, 0, "minutes"),
+            (1, -5, "minutes"),
+            (1, 5000, "minutes"),
+            (9, 30, "number"),
+        ):
+            with self.subTest(number, minutes=minutes):
+                self.assert_problem(
+                    self.call("PUT", f"{self.at}/bakes/{number}", {"minutes": minutes}), 422, path
+                )
+
+    def test_a_finished_checklist_item(self) -> None:
+        self.call("PUT", f"{self.at}/steps/figure.photograph.1", {"done": True})
+        items = self.client.get(self.at + "/plan?station=finish").json()["checklist"]
+        self.assertTrue(next(i["done"] for i in items if i["key"] == "figure.photograph.1"))

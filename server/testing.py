@@ -1,0 +1,58 @@
+"""What the API's tests share."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.http import HttpResponse
+from django.test import Client, TestCase
+
+from server.accounts.actions.sign_up import sign_up
+from server.shelf.actions.create_figure import create_figure
+
+EXAMPLES = Path(settings.ROOT) / "examples"
+PASSWORD = "a long enough pass phrase"
+
+
+def person(name: str) -> tuple[User, Client]:
+    """A person and their browser."""
+    user, client = sign_up(name, PASSWORD), Client()
+    client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    return user, client
+
+
+class ApiCase(TestCase):
+    """A signed-in person with one figure."""
+
+    def setUp(self) -> None:
+        self.user, self.client = person("maker")
+        self.figure = create_figure(self.user, "Test", "biped", "300 mm")
+        self.at = f"/api/v1/figures/{self.figure.id}"
+
+    def call(self, method: str, url: str, body: Any = None, **more: Any) -> HttpResponse:
+        data = body if isinstance(body, bytes | str) else json.dumps(body)
+        return self.client.generic(method, url, data, "application/json", **more)
+
+    def edit(self, *pairs: tuple[str, Any], base: int = 1) -> HttpResponse:
+        operations = [{"path": path, "value": value} for path, value in pairs]
+        return self.call(
+            "POST", self.at + "/edits", {"base_revision": base, "operations": operations}
+        )
+
+    def sheet(self) -> dict[str, Any]:
+        sheet: dict[str, Any] = self.client.get(self.at).json()["sheet"]
+        return sheet
+
+    def assert_problem(self, answer: HttpResponse, status: int, path: str | None = None) -> None:
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        self.assertEqual(answer["Content-Type"], "application/problem+json")
+        problem = json.loads(answer.content)
+        self.assertEqual(problem["status"], status)
+        self.assertTrue(problem["detail"])
+        if path is not None:
+            self.assertIn(path, [fault["path"] for fault in problem["errors"]])
+            self.assertTrue(all(fault["allowed"] for fault in problem["errors"]))
