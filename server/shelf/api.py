@@ -18,7 +18,7 @@ from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.actions.import_sheet import import_as_new, replace_sheet
 from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
-from server.shelf.planning import etag_of, plan_of, refuse_unbuildable
+from server.shelf.planning import etag_of, kept_plan_of, plan_of, refuse_unbuildable
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
@@ -161,7 +161,7 @@ def _json(body: BaseModel | str, status: int = 200) -> HttpResponse:
 
 def _edited(figure: Figure) -> HttpResponse:
     shown = _figure_out(figure).model_dump_json()
-    return _json(f'{{"figure":{shown},"plan":{plan_of(figure).model_dump_json()}}}')
+    return _json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text}}}')
 
 
 @router.get("bodies", response=list[BodyChoice])
@@ -243,8 +243,8 @@ def get_plan(request: HttpRequest, figure_id: str, station: str | None = None) -
     etag = etag_of(figure, station or "")
     if request.headers.get("If-None-Match") == etag:
         return HttpResponse(status=304, headers={"ETag": etag})
-    plan = plan_of(figure)
-    answer = _json(getattr(plan, station) if station else plan)
+    kept = kept_plan_of(figure)
+    answer = _json(getattr(kept.plan, station) if station else kept.text)
     answer["ETag"] = etag
     answer["Cache-Control"] = "private, no-cache"
     return answer
@@ -277,7 +277,8 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
     figure = own_figure(request, figure_id)
     operations = _operations(figure, body)
     sheet, _ = apply_edits(figure.sheet, operations)
-    after, before = plan_of(figure, sheet), plan_of(figure)
+    will, before = kept_plan_of(figure, sheet), plan_of(figure)
+    after = will.plan
     was = {(f.id, f.subject) for f in before.findings}
     now = {(f.id, f.subject) for f in after.findings}
     gone = [f for f in before.findings if (f.id, f.subject) not in now]
@@ -287,9 +288,7 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
         "gone": [finding.model_dump(mode="json") for finding in gone],
         "new": [finding.model_dump(mode="json") for finding in new],
     }
-    return _json(
-        f'{{"number":{body.number},"plan":{after.model_dump_json()},{json.dumps(rows)[1:-1]}}}'
-    )
+    return _json(f'{{"number":{body.number},"plan":{will.text},{json.dumps(rows)[1:-1]}}}')
 
 
 @router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})

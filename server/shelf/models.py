@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import json
 import uuid
+from functools import lru_cache
 
 from django.conf import settings
 from django.db import models
@@ -40,7 +42,13 @@ class Figure(models.Model):
 
     @property
     def sheet(self) -> FigureSheet:
-        return load_sheet(self.sheet_json)
+        """The sheet as it is stored, read once for every revision."""
+        return _read(self.pk, self.revision, json.dumps(self.sheet_json))
+
+
+@lru_cache(maxsize=128)
+def _read(figure_id: str, revision: int, text: str) -> FigureSheet:
+    return load_sheet(json.loads(text))
 
 
 class Revision(models.Model):

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import hashlib
+from collections import OrderedDict
 from datetime import date
-from functools import lru_cache
+from threading import Lock
+from typing import NamedTuple
 
 from django.contrib.auth.models import User
 
@@ -26,14 +28,33 @@ def context_of(owner: User) -> Context:
     return Context(rules=rules.rules, stores=stores.stores)
 
 
-@lru_cache(maxsize=64)
-def _planned(sheet: str, context: str, progress: str, today: date) -> Plan:
-    return plan(
-        FigureSheet.model_validate_json(sheet),
-        Context.model_validate_json(context),
-        Progress.model_validate_json(progress),
-        today,
-    )
+class Kept(NamedTuple):
+    """A plan, and the same as JSON."""
+
+    plan: Plan
+    text: str
+
+
+_kept: OrderedDict[tuple[str, str, str, date], Kept] = OrderedDict()
+_lock = Lock()
+MOST_KEPT = 48
+
+
+def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Kept:
+    key = (
+        sheet.model_dump_json(), context.model_dump_json(), progress.model_dump_json(), today,
+    )  # fmt: skip
+    with _lock:
+        if (found := _kept.get(key)) is not None:
+            _kept.move_to_end(key)
+            return found
+    made = plan(sheet, context, progress, today)
+    kept = Kept(made, made.model_dump_json())
+    with _lock:
+        _kept[key] = kept
+        while len(_kept) > MOST_KEPT:
+            _kept.popitem(last=False)
+    return kept
 
 
 def figure_context(figure: Figure) -> Context:
@@ -42,14 +63,15 @@ def figure_context(figure: Figure) -> Context:
     return context_of(figure.owner)
 
 
-def plan_of(figure: Figure, sheet: FigureSheet | None = None) -> Plan:
-    """The plan of a figure, or of another sheet in its place."""
+def kept_plan_of(figure: Figure, sheet: FigureSheet | None = None) -> Kept:
+    """The plan of a figure, or of another sheet in its place, with its JSON."""
     return _planned(
-        (sheet or figure.sheet).model_dump_json(),
-        figure_context(figure).model_dump_json(),
-        progress_of(figure.id).model_dump_json(),
-        date.today(),
+        sheet or figure.sheet, figure_context(figure), progress_of(figure.id), date.today()
     )
+
+
+def plan_of(figure: Figure, sheet: FigureSheet | None = None) -> Plan:
+    return kept_plan_of(figure, sheet).plan
 
 
 def etag_of(figure: Figure, station: str) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,6 +24,7 @@ from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
+from windcrest_core.context import Oven
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why
 from windcrest_core.steps import Step
 
@@ -100,6 +102,9 @@ class BakeStation(Frozen):
     steps: list[Step]
 
 
+_Ovenful = tuple[tuple[HeatBody, ...], Oven, float, float]
+
+
 @dataclass(frozen=True)
 class _Run:
     """The simulated oven: one air for all parts, long enough to cure the slowest."""
@@ -107,6 +112,8 @@ class _Run:
     temps: Temperatures
     column: dict[str, int]
     label_c: Array
+    scorch: Array
+    ovenful: _Ovenful
 
 
 @dataclass
@@ -174,18 +181,32 @@ def _simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min:
     column = {
         key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
     }
-    h = AIR_H_W_M2K[oven.air]
+    bodies = tuple(unique)
     minutes = max(least_min, FIRST_LOOK_MIN)
     while True:
-        temps = temperatures(list(unique), air_c(oven, dial, minutes), h)
-        if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 8:
+        temps = _ovenful(bodies, oven, dial, minutes)
+        if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12:
             break
         minutes = min(LONGEST_MIN, minutes + 60)
     labels = np.zeros(len(unique))
     for key, index in column.items():
         clay = catalogue().clays[pieces[key].part.clay]
         labels[index] = max(labels[index], clay.label_c.value)
-    return _Run(temps, column, labels)
+    ovenful = (bodies, oven, dial, minutes)
+    return _Run(temps, column, labels, scorch(temps.surface_c, STEP_S), ovenful)
+
+
+@lru_cache(maxsize=24)
+def _ovenful(bodies: tuple[HeatBody, ...], oven: Oven, dial: float, minutes: float) -> Temperatures:
+    """What the oven does to these bodies; kept, since posing a figure does not change them."""
+    return temperatures(list(bodies), air_c(oven, dial, minutes), AIR_H_W_M2K[oven.air])
+
+
+@lru_cache(maxsize=24)
+def _fused(ovenful: _Ovenful, label_c: tuple[float, ...], start: tuple[float, ...]) -> Array:
+    """Fusion of these bodies in that oven, on top of what they were when they went in."""
+    core_c = _ovenful(*ovenful).core_c
+    return fusion(core_c, np.array(label_c), STEP_S, np.array(start))
 
 
 def _one_bake(
@@ -214,8 +235,8 @@ def _one_bake(
         start[sim.column[part_id]] = min(
             start[sim.column[part_id]] or 1.0, carried.fusion.get(part_id, 0.0)
         )
-    fused = fusion(temps.core_c, sim.label_c, STEP_S, start)
-    burnt = scorch(temps.surface_c, STEP_S)
+    fused = _fused(sim.ovenful, tuple(sim.label_c.tolist()), tuple(start.tolist()))
+    burnt = sim.scorch
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from windcrest_core.body.skeleton import Array, Bone, posed, turn_matrix
+from windcrest_core.body.skeleton import Array, Bone, cross, posed, turn_matrix
 from windcrest_core.body.solids import (
     BoxSolid,
     CoilSolid,
@@ -130,7 +130,7 @@ def _frame_along(along: Array, frame: Array) -> Array:
     if np.linalg.norm(front) < 1e-6:
         front = frame[:, 0] - (frame[:, 0] @ along) * along
     front = front / np.linalg.norm(front)
-    return np.column_stack([np.cross(front, along), front, along])
+    return np.column_stack([cross(front, along), front, along])
 
 
 def _arc(shape: Coil, unit: float) -> tuple[RoundConeSolid, ...]:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -235,13 +236,21 @@ def turn_matrix(turns_deg: Vector) -> Array:
     return np.asarray(_turn(2, turns_deg[2]) @ _turn(1, turns_deg[1]) @ _turn(0, turns_deg[0]))
 
 
+def cross(a: Array, b: Array) -> Array:
+    """Cross product of two 3-vectors; numpy's own is slow on so few numbers."""
+    return np.array(
+        [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+    )
+
+
+@lru_cache(maxsize=512)
 def rest_frame(direction: Vector) -> Array:
     """Columns: the swing axis, the way a positive swing moves the bone, against the bone."""
     d = np.asarray(direction, dtype=float)
     reference = np.array(UP if abs(d[1]) > 0.7 else FORWARD)
     front = reference - (reference @ d) * d
     front /= np.linalg.norm(front)
-    return np.column_stack([np.cross(front, -d), front, -d])
+    return np.column_stack([cross(front, -d), front, -d])
 
 
 def mirror_sign(joint: str) -> float:

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 import math
 from abc import ABC, abstractmethod
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from functools import cached_property
 
 import numpy as np
@@ -20,7 +20,7 @@ _ANGLES = np.linspace(0.0, 2.0 * math.pi, 40, endpoint=False)
 _CIRCLE = np.stack([np.cos(_ANGLES), np.sin(_ANGLES)])
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Solid(ABC):
     """`frame` columns are the solid's own axes in the world, `origin` its zero."""
 
@@ -71,6 +71,18 @@ class Solid(ABC):
         reach = np.abs(self.frame) @ half
         return middle - reach, middle + reach
 
+    @cached_property
+    def _key(self) -> tuple[object, ...]:
+        values = (getattr(self, field.name) for field in fields(self))
+        return tuple(v.tobytes() if isinstance(v, np.ndarray) else v for v in values)
+
+    def __hash__(self) -> int:
+        return hash((type(self), self._key))
+
+    def __eq__(self, other: object) -> bool:
+        """Solids are the same where kind, place and sizes are."""
+        return isinstance(other, Solid) and type(self) is type(other) and self._key == other._key
+
     def lowest_z(self) -> float:
         return float(min(ring[:, 1].min() for ring in self.convex_rings(SIDE)))
 
@@ -113,7 +125,7 @@ def _ring(centres: list[Array], axes: list[Array]) -> Array:
     return np.asarray(np.where((support[0] >= support[1])[:, None], points[0], points[1]))
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class RoundConeSolid(Solid):
     """Hull of a ball of `r1` at the origin and one of `r2` at `h` along z; y scaled by `depth`."""
 
@@ -205,7 +217,7 @@ class RoundConeSolid(Solid):
         return [_ring([at, at + axes[:, 2] * self.h], [scaled * self.r1, scaled * self.r2])]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class EllipsoidSolid(Solid):
     semi_axes: tuple[float, float, float]
 
@@ -244,7 +256,7 @@ class EllipsoidSolid(Solid):
         return [_ring([view @ self.origin], [view @ self.frame * np.array(self.semi_axes)])]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class BoxSolid(Solid):
     half_sizes: tuple[float, float, float]
 
@@ -288,7 +300,7 @@ class BoxSolid(Solid):
         return [shapely.get_coordinates(hull)[:-1]]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class SheetSolid(Solid):
     """An outline in x and z, `t` thick in y."""
 
@@ -380,7 +392,7 @@ class SheetSolid(Solid):
         return shapely.union_all([*faces, *rims])
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class CoilSolid(Solid):
     """A chain of round cones along an arc, in its own axes."""
 

@@ -8,7 +8,9 @@ that the softness of the grid's edge cancels.
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -18,6 +20,7 @@ from windcrest_core.body.solids import Array, Field, Solid
 CELLS_PER_HEIGHT = 120
 MOST_CELLS = 260_000
 THIN_CELLS = 3.2
+CELL_STEP = 1.08
 
 
 @dataclass(frozen=True)
@@ -31,7 +34,10 @@ class Share:
 
 
 def _occupancy(distance: Field, cell_mm: float) -> Field:
-    return np.asarray(np.clip(np.float32(0.5) - distance / np.float32(cell_mm), 0, 1))
+    """Share of each cell inside, from the distance of its middle."""
+    share = distance * np.float32(-1 / cell_mm)
+    share += np.float32(0.5)
+    return np.clip(share, 0, 1, out=share)
 
 
 class _Grid:
@@ -39,8 +45,9 @@ class _Grid:
 
     def __init__(self, low: Array, high: Array, cell_mm: float) -> None:
         self.cell_mm = cell_mm
-        self.low = low - 1.5 * cell_mm
-        shape = np.ceil((high - low) / cell_mm).astype(int) + 4
+        self.first = [int(n) for n in np.floor(low / cell_mm) - 2]
+        self.low = np.array(self.first) * cell_mm
+        shape = np.ceil(high / cell_mm).astype(int) + 3 - self.first
         self.counted = np.full(shape, np.float32(1e6), dtype=np.float32)
         self.cores = np.full(shape, np.float32(1e6), dtype=np.float32)
 
@@ -52,12 +59,33 @@ class _Grid:
         a, b, c = (slice(max(0, int(first[i])), min(shape[i], int(last[i]) + 1)) for i in range(3))
         return a, b, c
 
+    def distance(self, solid: Solid, window: tuple[slice, slice, slice]) -> tuple[Field, float]:
+        """The solid's distance over a window, and how many cells it fills."""
+        a, b, c = ((self.first[i] + s.start, self.first[i] + s.stop) for i, s in enumerate(window))
+        return _distance(solid, self.cell_mm, a, b, c)
+
     def points(self, window: tuple[slice, slice, slice]) -> tuple[Field, Field, Field]:
-        axes = [
-            (self.low[i] + (np.arange(s.start, s.stop) + 0.5) * self.cell_mm).astype(np.float32)
+        x, y, z = (
+            _lattice(self.cell_mm, self.first[i] + s.start, self.first[i] + s.stop)
             for i, s in enumerate(window)
-        ]
-        return axes[0][:, None, None], axes[1][None, :, None], axes[2][None, None, :]
+        )
+        return x[:, None, None], y[None, :, None], z[None, None, :]
+
+
+def _lattice(cell_mm: float, start: int, stop: int) -> Field:
+    """Middles of cells; they lie on one lattice for all figures."""
+    return ((np.arange(start, stop) + 0.5) * cell_mm).astype(np.float32)
+
+
+Span = tuple[int, int]
+
+
+@lru_cache(maxsize=400)
+def _distance(solid: Solid, cell_mm: float, a: Span, b: Span, c: Span) -> tuple[Field, float]:
+    """Distance on a box of the lattice; kept, so that what has not moved is not measured again."""
+    x, y, z = (_lattice(cell_mm, *span) for span in (a, b, c))
+    found = solid.world_distance(x[:, None, None], y[None, :, None], z[None, None, :])
+    return found, float(_occupancy(found, cell_mm).sum())
 
 
 def _centre(weights: Field, x: Field, y: Field, z: Field, fallback: Array) -> Array:
@@ -77,12 +105,11 @@ def _core_on_grid(grid: _Grid, core: Solid) -> tuple[float, Array]:
     """mm³ of a core that no core before it has taken, and its middle."""
     window = grid.window(core)
     x, y, z = grid.points(window)
-    distance = core.world_distance(x, y, z)
+    distance, whole = grid.distance(core, window)
     before = grid.cores[window]
     after = np.minimum(before, distance)
     own = _occupancy(after, grid.cell_mm) - _occupancy(before, grid.cell_mm)
     grid.cores[window] = after
-    whole = float(_occupancy(distance, grid.cell_mm).sum())
     scale = core.volume_mm3 / whole if whole > 0 else 0.0
     return float(own.sum()) * scale, _centre(own, x, y, z, core.centre)
 
@@ -90,12 +117,11 @@ def _core_on_grid(grid: _Grid, core: Solid) -> tuple[float, Array]:
 def _on_grid(grid: _Grid, piece: Piece, core: tuple[float, Array]) -> Share:
     window = grid.window(piece.solid)
     x, y, z = grid.points(window)
-    distance = piece.solid.world_distance(x, y, z)
+    distance, whole = grid.distance(piece.solid, window)
     before = grid.counted[window]
     after = np.minimum(before, distance)
     own = _occupancy(after, grid.cell_mm) - _occupancy(before, grid.cell_mm)
     grid.counted[window] = after
-    whole = float(_occupancy(distance, grid.cell_mm).sum())
     scale = piece.solid.volume_mm3 / whole if whole > 0 else 0.0
     skin = own
     if piece.part.stock is None:
@@ -151,7 +177,8 @@ def shares(figure: Figure) -> dict[str, Share]:
     high = np.max([box[1] for box in boxes], axis=0)
     boxed_mm3 = sum(float(np.prod(box[1] - box[0])) for box in boxes)
     cell_mm = max(figure.height_mm / CELLS_PER_HEIGHT, (boxed_mm3 / MOST_CELLS) ** (1 / 3))
-    grid = _Grid(low, high, cell_mm)
+    steps = math.floor(math.log(cell_mm) / math.log(CELL_STEP))
+    grid = _Grid(low, high, CELL_STEP**steps)
     cores = {
         piece.part.id: _core_on_grid(grid, piece.core)
         for piece in figure.pieces
@@ -164,7 +191,7 @@ def shares(figure: Figure) -> dict[str, Share]:
             found[piece.part.id] = _on_its_own(piece, [c for c in counted if _overlap(c, piece)])
             window = grid.window(piece.solid)
             grid.counted[window] = np.minimum(
-                grid.counted[window], piece.solid.world_distance(*grid.points(window))
+                grid.counted[window], grid.distance(piece.solid, window)[0]
             )
         else:
             found[piece.part.id] = _on_grid(

@@ -8,6 +8,7 @@ from functools import cached_property
 
 from windcrest_core.body.figure import Figure, Piece, figure
 from windcrest_core.body.masses import FOIL_PACKED_G_CM3, PartMass, masses
+from windcrest_core.body.skeleton import subtree
 from windcrest_core.body.volumes import Share, shares
 from windcrest_core.context import Context, Progress
 from windcrest_core.sheet.model import FigureSheet
@@ -33,6 +34,11 @@ class Workpiece:
         for piece in self.figure.pieces:
             found[piece.part.bone].append(piece)
         return found
+
+    @cached_property
+    def beyond(self) -> dict[str, set[str]]:
+        """Every joint with itself and all the bones that hang on it."""
+        return {joint: subtree(self.figure.bones, joint) for joint in self.figure.bones}
 
     def showing(self, piece: Piece) -> float:
         """Share of the part's own solid that is its own: small for a skin over another part."""

@@ -6,6 +6,9 @@ ground. The front is seen from before it, the side from its right.
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from functools import lru_cache
+
 import numpy as np
 import shapely
 
@@ -59,31 +62,34 @@ def _rings(shape: shapely.Geometry) -> Rings:
     return [np.round(np.asarray(ring.coords)[:-1], 2).ravel().tolist() for ring in rings]
 
 
-def _core_rings(core: Solid | None, view: Array) -> Rings:
-    if core is None:
-        return []
-    rings = core.convex_rings(view)
-    return (
-        [np.round(rings[0], 2).ravel().tolist()] if len(rings) == 1 else _rings(core.outline(view))
-    )
+@dataclass(frozen=True)
+class _Outline:
+    """A solid's silhouette in a view, and the same as numbers for a path."""
+
+    shape: shapely.Geometry
+    rings: Rings
+
+
+@lru_cache(maxsize=1000)
+def _outline(solid: Solid, name: str) -> _Outline:
+    """Kept, so that what has not moved is not drawn again."""
+    rings = solid.convex_rings(VIEWS[name])
+    if len(rings) == 1 and not isinstance(solid, SheetSolid):
+        return _Outline(shapely.polygons(rings[0]), [np.round(rings[0], 2).ravel().tolist()])
+    shape = solid.outline(VIEWS[name])
+    return _Outline(shape, _rings(shape))
 
 
 def _part(piece: Piece, name: str, silhouettes: list[shapely.Geometry]) -> PartDrawing:
-    view = VIEWS[name]
-    rings = piece.solid.convex_rings(view)
-    if len(rings) == 1 and not isinstance(piece.solid, SheetSolid):
-        silhouettes.append(shapely.polygons(rings[0]))
-        outline = [np.round(rings[0], 2).ravel().tolist()]
-    else:
-        silhouettes.append(piece.solid.outline(view))
-        outline = _rings(silhouettes[-1])
+    outline = _outline(piece.solid, name)
+    silhouettes.append(outline.shape)
     nearest = float(TOWARDS[name] @ piece.solid.centre)
     reach = float(np.abs(TOWARDS[name] @ piece.solid.frame) @ piece.solid.half_extents[1])
-    centre = view @ piece.solid.centre
+    centre = VIEWS[name] @ piece.solid.centre
     return PartDrawing(
         id=piece.part.id,
-        outline=outline,
-        core=_core_rings(piece.core, view),
+        outline=outline.rings,
+        core=_outline(piece.core, name).rings if piece.core is not None else [],
         depth=round(nearest + reach + 0.2 * piece.part.layer, 3),
         centre=(round(float(centre[0]), 2), round(float(centre[1]), 2)),
     )

@@ -88,6 +88,16 @@ def _strength(wire_id: str) -> _Strength:
     )
 
 
+def holds(wire_id: str, strands: int, demand: Demand, want_upright: float) -> bool:
+    """Whether a wire is strong enough at every joint; the rest is not looked at."""
+    s = _strength(wire_id)
+    my = yield_moment_nmm(s.diameter_mm, s.yield_mpa, strands)
+    return all(
+        my >= load.upright_nmm * want_upright and my >= (load.any_way_nmm or 0.0) * HOLD_ANY_WAY
+        for load in demand.joints
+    )
+
+
 def wire_g_per_mm(wire_id: str) -> float:
     return _strength(wire_id).g_per_m / 1000
 

@@ -9,7 +9,7 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.frame.gauges import Demand, tried
+from windcrest_core.frame.gauges import Demand, holds, tried
 from windcrest_core.frame.standing import WANTED_TIP_DEG, Standing, counterweight_g
 
 if TYPE_CHECKING:
@@ -41,6 +41,8 @@ def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
     passing = []
     for strands in (1, 2, 3):
         for wire in shelf.wires.values():
+            if not holds(wire.id, strands, demand, rules.hold_upright):
+                continue
             option = tried(wire, strands, demand, rules.hold_upright, wire.id in stores.wires)
             if option.passes:
                 passing.append(option)

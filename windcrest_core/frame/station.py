@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from windcrest_core.body.figure import Piece
-from windcrest_core.body.skeleton import Array, Bone, subtree
+from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
@@ -181,7 +181,7 @@ def _demand(work: Workpiece, run: Run, statics: _Statics, column_mm: float) -> D
     for joint in run.path:
         if bones[joint].parent is None:
             continue
-        beyond = subtree(bones, joint)
+        beyond = work.beyond[joint]
         distal = [w for w in statics.weights if w.bone in beyond]
         mass = sum(w.mass_g for w in distal)
         if mass <= 0 and not beyond & held_up:

@@ -1,0 +1,208 @@
+"""What is measured: prints a table and writes docs/benchmarks.md. Run on a quiet machine."""
+
+from __future__ import annotations
+
+import gzip
+import json
+import os
+import platform
+import statistics
+import time
+from collections.abc import Callable
+from datetime import date
+from pathlib import Path
+
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+
+import sys
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+
+import numpy as np  # noqa: E402
+from bench_server import CHROMIUM, demo_server  # noqa: E402
+from playwright.sync_api import Page, sync_playwright  # noqa: E402
+
+from windcrest_core.bake.cure import fusion, scorch  # noqa: E402
+from windcrest_core.bake.heat import STEP_S, HeatBody, _modes, temperatures  # noqa: E402
+from windcrest_core.bake.oven import air_c  # noqa: E402
+from windcrest_core.catalogue import catalogue  # noqa: E402
+from windcrest_core.colour.recipes import nearest  # noqa: E402
+from windcrest_core.context import Context, Oven, Progress  # noqa: E402
+from windcrest_core.findings import Operation  # noqa: E402
+from windcrest_core.plan import plan  # noqa: E402
+from windcrest_core.sheet import FigureSheet, load_sheet  # noqa: E402
+from windcrest_core.sheet.edits import apply_edits  # noqa: E402
+
+TODAY = date(2026, 7, 1)
+Row = tuple[str, float, float, str]
+
+
+def median_ms(work: Callable[[int], object], times: int = 25) -> float:
+    work(-1)
+    taken = []
+    for turn in range(times):
+        start = time.perf_counter()
+        work(turn)
+        taken.append((time.perf_counter() - start) * 1000)
+    return statistics.median(taken)
+
+
+def baseline_ms() -> float:
+    """A fixed piece of numpy and Python work, so that machines can be compared by ratio."""
+    rng = np.random.default_rng(0)
+    field = rng.random((200, 200, 12), dtype=np.float32)
+
+    def work(_: int) -> float:
+        total = 0.0
+        for _ in range(20):
+            total += float(np.sqrt(field * field + 1).sum())
+        return total + sum(i * i for i in range(60_000))
+
+    return median_ms(work, 15)
+
+
+def ferrywoman() -> FigureSheet:
+    return load_sheet(json.loads((ROOT / "examples" / "ferrywoman.figure.json").read_text()))
+
+
+def sixty(sheet: FigureSheet) -> FigureSheet:
+    """The ferrywoman with as many buttons and pleats as make sixty parts."""
+    operations = []
+    for n in range(60 - len(sheet.parts)):
+        ring, step = divmod(n, 6)
+        operations.append(
+            Operation(
+                path=f"part/button_{n}",
+                value={
+                    "id": f"button_{n}", "label": f"button {n}", "bone": "waist", "layer": 2,
+                    "lies_on": "chest", "core": "wire",
+                    "shape": {"kind": "ellipsoid", "semi_axes": [0.012, 0.01, 0.012],
+                              "centre": [0.03 * step - 0.08, 0.08, 0.1 + 0.13 * ring]},
+                },
+            )
+        )  # fmt: skip
+    return apply_edits(sheet, operations)[0]
+
+
+def moved(sheet: FigureSheet, turn: int) -> FigureSheet:
+    """Another pose each time, so that nothing is remembered from the plan before."""
+    value = 20.0 + (turn % 40)
+    return apply_edits(sheet, [Operation(path="joint/shoulder_r/swing_deg", value=value)])[0]
+
+
+def plan_ms(sheet: FigureSheet) -> float:
+    sheets = [moved(sheet, turn) for turn in range(-1, 25)]
+    return median_ms(lambda turn: plan(sheets[turn + 1], Context(), Progress(), TODAY))
+
+
+def bake_ms() -> float:
+    bodies = [HeatBody("limb", 4 + 0.3 * i, (i % 3) * 4.0) for i in range(30)]
+    air = air_c(Oven(), 135, 120)
+    label = np.full(30, 135.0)
+
+    def work(_: int) -> None:
+        _modes.cache_clear()
+        found = temperatures(bodies, air, 14)
+        fusion(found.core_c, label, STEP_S)
+        scorch(found.surface_c, STEP_S)
+
+    return median_ms(work)
+
+
+def recipe_ms() -> float:
+    paints = tuple(catalogue().paints)
+    rng = np.random.default_rng(3)
+    targets = [tuple(int(v) for v in rng.integers(20, 235, 3)) for _ in range(26)]
+    nearest(targets[0], paints)
+    return median_ms(lambda turn: nearest(targets[turn + 1], paints))  # type: ignore[arg-type]
+
+
+def first_load_kb() -> float:
+    """Gzipped bytes of what the first page asks for: page, script, styles, two fonts."""
+    dist = ROOT / "web" / "dist"
+    html = (dist / "index.html").read_text(encoding="utf-8")
+    named = [dist / "index.html"]
+    named += [p for p in (dist / "assets").iterdir() if p.name in html]
+    packed = sum(len(gzip.compress(p.read_bytes(), 9)) for p in named)
+    fonts = sum(p.stat().st_size for p in (dist / "assets").glob("*-latin-wght-normal-*.woff2"))
+    return (packed + fonts) / 1000
+
+
+def preview_ms(page: Page, url: str) -> tuple[float, float]:
+    """Drag an arm for a while: median round trip of previews, and the longest frame, ms."""
+    page.goto(url)
+    page.get_by_role("button", name="Open the demo bench").click()
+    page.get_by_role("link", name="The ferrywoman").wait_for()
+    link = page.get_by_role("link", name="The ferrywoman").get_attribute("href") or ""
+    page.goto(f"{url}{link.rsplit('/', 1)[0]}/frame")
+    handle = page.locator("circle[data-view=front][data-joint=elbow_l]")
+    handle.wait_for()
+    box = handle.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.evaluate(
+        """() => { window.frames_ms = []; let last = performance.now();
+        const tick = (now) => { window.frames_ms.push(now - last); last = now;
+          requestAnimationFrame(tick); }; requestAnimationFrame(tick); }"""
+    )
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for step in range(120):
+        page.mouse.move(x + 40 * np.sin(step / 9), y - 30 * np.cos(step / 13))
+        page.wait_for_timeout(16)
+    taken = page.evaluate(
+        """() => performance.getEntriesByType('resource')
+        .filter((e) => e.name.endsWith('/preview')).map((e) => e.duration)"""
+    )
+    frames = page.evaluate("() => window.frames_ms")
+    page.mouse.up()
+    return statistics.median(taken), statistics.median(frames)
+
+
+def resident_mb(pid: int) -> float:
+    status = Path(f"/proc/{pid}/status").read_text(encoding="utf-8")
+    line = next(row for row in status.splitlines() if row.startswith("VmRSS"))
+    return int(line.split()[1]) / 1024
+
+
+def main() -> None:
+    base = baseline_ms()
+    sheet = ferrywoman()
+    rows: list[Row] = [
+        ("plan() of the ferrywoman, each time another pose, ms", plan_ms(sheet), 80, "ms"),
+        ("plan() of a 60-part figure, ms", plan_ms(sixty(sheet)), 150, "ms"),
+        ("bake of 30 parts over two hours, ms", bake_ms(), 25, "ms"),
+        ("recipe from 14 paints, ms", recipe_ms(), 60, "ms"),
+        ("first load, gzipped, kB", first_load_kb(), 400, ""),
+    ]
+    with demo_server() as server, sync_playwright() as driver:
+        browser = driver.chromium.launch(**CHROMIUM)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        trip, frame = preview_ms(page, server.url)
+        rows += [
+            ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
+            ("frame while dragging, ms", frame, 34, ""),
+            ("server start to first page, s", server.seconds_to_first_page, 5, ""),
+            ("server, resident after use, MB", resident_mb(server.process.pid), 300, ""),
+        ]
+        browser.close()
+    lines = ["| what | median | target | within | × baseline |", "|---|---|---|---|---|"]
+    for name, value, target, kind in rows:
+        ratio = f"{value / base:.2f}" if kind == "ms" else ""
+        met = "yes" if value <= target else "no"
+        lines.append(f"| {name} | {value:.1f} | {target:g} | {met} | {ratio} |")
+    table = "\n".join(lines)
+    print(table)
+    text = (
+        "# Benchmarks\n\nWritten by `make bench`. Medians of 25 runs on one core of the machine named "
+        f"below; the baseline is a fixed piece of numpy and Python work ({base:.1f} ms here), so that "
+        "machines can be compared by ratio.\n\n"
+        f"{table}\n\nPython {platform.python_version()}, {platform.machine()}, "
+        f"{os.cpu_count()} cores.\n"
+    )
+    (ROOT / "docs" / "benchmarks.md").write_text(text, encoding="utf-8")
+
+
+if __name__ == "__main__":
+    main()
