@@ -64,34 +64,39 @@ def _rings(shape: shapely.Geometry) -> Rings:
 
 @dataclass(frozen=True)
 class _Outline:
-    """A solid's silhouette in a view, and the same as numbers for a path."""
+    """A solid in a view: silhouette, the same as numbers for a path, nearest point, middle."""
 
     shape: shapely.Geometry
     rings: Rings
+    depth: float
+    centre: tuple[float, float]
 
 
 @lru_cache(maxsize=1000)
 def _outline(solid: Solid, name: str) -> _Outline:
     """Kept, so that what has not moved is not drawn again."""
+    towards = TOWARDS[name]
+    depth = float(towards @ solid.centre) + float(
+        np.abs(towards @ solid.frame) @ solid.half_extents[1]
+    )
+    centre = _pair(VIEWS[name] @ solid.centre)
     rings = solid.convex_rings(VIEWS[name])
     if len(rings) == 1 and not isinstance(solid, SheetSolid):
-        return _Outline(shapely.polygons(rings[0]), [np.round(rings[0], 2).ravel().tolist()])
+        flat = [np.round(rings[0], 2).ravel().tolist()]
+        return _Outline(shapely.polygons(rings[0]), flat, depth, centre)
     shape = solid.outline(VIEWS[name])
-    return _Outline(shape, _rings(shape))
+    return _Outline(shape, _rings(shape), depth, centre)
 
 
 def _part(piece: Piece, name: str, silhouettes: list[shapely.Geometry]) -> PartDrawing:
     outline = _outline(piece.solid, name)
     silhouettes.append(outline.shape)
-    nearest = float(TOWARDS[name] @ piece.solid.centre)
-    reach = float(np.abs(TOWARDS[name] @ piece.solid.frame) @ piece.solid.half_extents[1])
-    centre = VIEWS[name] @ piece.solid.centre
     return PartDrawing(
         id=piece.part.id,
         outline=outline.rings,
         core=_outline(piece.core, name).rings if piece.core is not None else [],
-        depth=round(nearest + reach + 0.2 * piece.part.layer, 3),
-        centre=(round(float(centre[0]), 2), round(float(centre[1]), 2)),
+        depth=round(outline.depth + 0.2 * piece.part.layer, 3),
+        centre=outline.centre,
     )
 
 

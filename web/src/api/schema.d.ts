@@ -823,7 +823,7 @@ export interface components {
         };
         /**
          * Card
-         * @description A figure on the shelf, with its own silhouette.
+         * @description A figure on the shelf, with its own silhouette from where it is broadest.
          */
         Card: {
             /** Body */
