@@ -140,7 +140,7 @@ def cut_list_pdf(plan: Plan, units: tuple[str, str] = ("mm", "C")) -> bytes:
             [
                 "[  ]",
                 Paragraph(_escaped(run.label), CELL),
-                Paragraph(_escaped(f"{strands}{run.chosen.label}"), CELL),
+                Paragraph(_escaped(f"{strands}{run.chosen.label} ({run.gauge})"), CELL),
                 _length(run.path_mm, unit),
                 Paragraph(extra, CELL),
                 Paragraph(f"<b>{strands}{_length(run.cut_mm, unit)}</b>", CELL),

@@ -40,36 +40,45 @@ def _occupancy(distance: Field, cell_mm: float) -> Field:
     return np.clip(share, 0, 1, out=share)
 
 
+Window = tuple[slice, slice, slice]
+
+
 class _Grid:
-    """Two distance fields over the figure: what is already counted, and the cores."""
+    """How full each cell is: of parts already counted, and of cores."""
 
     def __init__(self, low: Array, high: Array, cell_mm: float) -> None:
         self.cell_mm = cell_mm
         self.first = [int(n) for n in np.floor(low / cell_mm) - 2]
-        self.low = np.array(self.first) * cell_mm
         shape = np.ceil(high / cell_mm).astype(int) + 3 - self.first
-        self.counted = np.full(shape, np.float32(1e6), dtype=np.float32)
-        self.cores = np.full(shape, np.float32(1e6), dtype=np.float32)
+        self.parts = np.zeros(shape, dtype=np.float32)
+        self.cores = np.zeros(shape, dtype=np.float32)
 
-    def window(self, solid: Solid) -> tuple[slice, slice, slice]:
+    def window(self, solid: Solid) -> Window:
         low, high = solid.bounds
-        first = np.floor((low - self.low) / self.cell_mm - 1).astype(int)
-        last = np.ceil((high - self.low) / self.cell_mm + 1).astype(int)
-        shape = self.counted.shape
+        first = np.floor(low / self.cell_mm - 1).astype(int) - self.first
+        last = np.ceil(high / self.cell_mm + 1).astype(int) - self.first
+        shape = self.parts.shape
         a, b, c = (slice(max(0, int(first[i])), min(shape[i], int(last[i]) + 1)) for i in range(3))
         return a, b, c
 
-    def distance(self, solid: Solid, window: tuple[slice, slice, slice]) -> tuple[Field, float]:
-        """The solid's distance over a window, and how many cells it fills."""
-        a, b, c = ((self.first[i] + s.start, self.first[i] + s.stop) for i, s in enumerate(window))
-        return _distance(solid, self.cell_mm, a, b, c)
+    def points(self, window: Window) -> tuple[Field, Field, Field]:
+        x, y, z = (_lattice(self.cell_mm, *span) for span in self._spans(window))
+        return x, y, z
 
-    def points(self, window: tuple[slice, slice, slice]) -> tuple[Field, Field, Field]:
-        x, y, z = (
-            _lattice(self.cell_mm, self.first[i] + s.start, self.first[i] + s.stop)
-            for i, s in enumerate(window)
-        )
-        return x[:, None, None], y[None, :, None], z[None, None, :]
+    def _spans(self, window: Window) -> list[Span]:
+        return [(self.first[i] + s.start, self.first[i] + s.stop) for i, s in enumerate(window)]
+
+    def add(self, field: Field, solid: Solid, window: Window) -> tuple[Field, float]:
+        """Fill `field` with a solid; returns what it alone filled of each cell, and the scale that
+        makes its cells its exact volume, mm³ a cell.
+
+        Occupancy falls with distance, so the fuller of two solids is the union's.
+        """
+        full, whole = _occupied(solid, self.cell_mm, *self._spans(window))
+        before = field[window]
+        own = np.maximum(full - before, 0)
+        np.maximum(before, full, out=before)
+        return own, solid.volume_mm3 / whole if whole > 0 else 0.0
 
 
 def _lattice(cell_mm: float, start: int, stop: int) -> Field:
@@ -81,11 +90,13 @@ Span = tuple[int, int]
 
 
 @lru_cache(maxsize=400)
-def _distance(solid: Solid, cell_mm: float, a: Span, b: Span, c: Span) -> tuple[Field, float]:
-    """Distance on a box of the lattice; kept, so that what has not moved is not measured again."""
+def _occupied(solid: Solid, cell_mm: float, a: Span, b: Span, c: Span) -> tuple[Field, float]:
+    """How full of a solid a box of the lattice is, and the sum; kept, so that what has not moved is
+    not measured again."""
     x, y, z = (_lattice(cell_mm, *span) for span in (a, b, c))
-    found = solid.world_distance(x[:, None, None], y[None, :, None], z[None, None, :])
-    return found, float(_occupancy(found, cell_mm).sum())
+    distance = solid.world_distance(x[:, None, None], y[None, :, None], z[None, None, :])
+    full = _occupancy(distance, cell_mm)
+    return full, float(full.sum())
 
 
 def _centre(weights: Field, x: Field, y: Field, z: Field, fallback: Array) -> Array:
@@ -94,9 +105,9 @@ def _centre(weights: Field, x: Field, y: Field, z: Field, fallback: Array) -> Ar
         return fallback
     return np.array(
         [
-            float(weights.sum(axis=(1, 2)) @ x.ravel()) / total,
-            float(weights.sum(axis=(0, 2)) @ y.ravel()) / total,
-            float(weights.sum(axis=(0, 1)) @ z.ravel()) / total,
+            float(weights.sum(axis=(1, 2)) @ x) / total,
+            float(weights.sum(axis=(0, 2)) @ y) / total,
+            float(weights.sum(axis=(0, 1)) @ z) / total,
         ]
     )
 
@@ -104,31 +115,17 @@ def _centre(weights: Field, x: Field, y: Field, z: Field, fallback: Array) -> Ar
 def _core_on_grid(grid: _Grid, core: Solid) -> tuple[float, Array]:
     """mm³ of a core that no core before it has taken, and its middle."""
     window = grid.window(core)
-    x, y, z = grid.points(window)
-    distance, whole = grid.distance(core, window)
-    before = grid.cores[window]
-    after = np.minimum(before, distance)
-    own = _occupancy(after, grid.cell_mm) - _occupancy(before, grid.cell_mm)
-    grid.cores[window] = after
-    scale = core.volume_mm3 / whole if whole > 0 else 0.0
-    return float(own.sum()) * scale, _centre(own, x, y, z, core.centre)
+    own, scale = grid.add(grid.cores, core, window)
+    return float(own.sum()) * scale, _centre(own, *grid.points(window), core.centre)
 
 
 def _on_grid(grid: _Grid, piece: Piece, core: tuple[float, Array]) -> Share:
     window = grid.window(piece.solid)
-    x, y, z = grid.points(window)
-    distance, whole = grid.distance(piece.solid, window)
-    before = grid.counted[window]
-    after = np.minimum(before, distance)
-    own = _occupancy(after, grid.cell_mm) - _occupancy(before, grid.cell_mm)
-    grid.counted[window] = after
-    scale = piece.solid.volume_mm3 / whole if whole > 0 else 0.0
-    skin = own
+    skin, scale = grid.add(grid.parts, piece.solid, window)
     if piece.part.stock is None:
-        skin = own * (1 - _occupancy(grid.cores[window], grid.cell_mm))
-    return Share(
-        float(skin.sum()) * scale, core[0], _centre(skin, x, y, z, piece.solid.centre), core[1]
-    )
+        skin *= 1 - grid.cores[window]
+    centre = _centre(skin, *grid.points(window), piece.solid.centre)
+    return Share(float(skin.sum()) * scale, core[0], centre, core[1])
 
 
 def _on_its_own(piece: Piece, counted: list[Piece]) -> Share:
@@ -144,8 +141,7 @@ def _on_its_own(piece: Piece, counted: list[Piece]) -> Share:
         for i in range(3)
     ]
     u, v, w = axes[0][:, None, None], axes[1][None, :, None], axes[2][None, None, :]
-    distance = solid.distance(u, v, w)
-    whole = own = _occupancy(distance, cell)
+    whole = own = _occupancy(solid.distance(u, v, w), cell)
     f, o = solid.frame.astype(np.float32), solid.origin.astype(np.float32)
     x = o[0] + u * f[0, 0] + v * f[0, 1] + w * f[0, 2]
     y = o[1] + u * f[1, 0] + v * f[1, 1] + w * f[1, 2]
@@ -154,11 +150,11 @@ def _on_its_own(piece: Piece, counted: list[Piece]) -> Share:
         before = counted[0].solid.world_distance(x, y, z)
         for other in counted[1:]:
             before = np.minimum(before, other.solid.world_distance(x, y, z))
-        own = _occupancy(np.minimum(before, distance), cell) - _occupancy(before, cell)
+        own = np.maximum(whole - _occupancy(before, cell), 0)
     total, kept = float(whole.sum()), float(own.sum())
     if total == 0 or kept < 1e-6:
         return Share(0.0, 0.0, solid.centre, solid.centre)
-    local = _centre(own, u, v, w, np.zeros(3))
+    local = _centre(own, axes[0], axes[1], axes[2], np.zeros(3))
     centre = solid.origin + solid.frame @ local
     return Share(solid.volume_mm3 * kept / total, 0.0, centre, centre)
 
@@ -189,10 +185,7 @@ def shares(figure: Figure) -> dict[str, Share]:
     for piece in sorted(figure.pieces, key=_outermost_first):
         if piece.core is None and piece.solid.thickness_mm < THIN_CELLS * grid.cell_mm:
             found[piece.part.id] = _on_its_own(piece, [c for c in counted if _overlap(c, piece)])
-            window = grid.window(piece.solid)
-            grid.counted[window] = np.minimum(
-                grid.counted[window], grid.distance(piece.solid, window)[0]
-            )
+            grid.add(grid.parts, piece.solid, grid.window(piece.solid))
         else:
             found[piece.part.id] = _on_grid(
                 grid, piece, cores.get(piece.part.id, (0.0, piece.solid.centre))

@@ -35,6 +35,7 @@ from windcrest_core.frame.standing import (
 from windcrest_core.frame.statics import Support, Weight, moment_nmm, reactions
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import End, Run
+from windcrest_core.units import gauge_text
 
 TRUNK = {"hips", "waist"}
 LIFTED = 0.03
@@ -72,6 +73,7 @@ class RunPlan(Frozen):
     strands: int
     locked: bool
     chosen: GaugeOption
+    gauge: str
     options: list[GaugeOption]
     joints: list[JointHold]
     room_mm: float
@@ -378,6 +380,7 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         strands=run.strands,
         locked=run.wire is not None,
         chosen=chosen,
+        gauge=gauge_text(d, work.context.rules.gauge_words),
         options=sorted(options, key=lambda option: option.g_per_m),
         joints=holds,
         room_mm=demand.room_mm,

@@ -191,7 +191,7 @@ class PlanTest(unittest.TestCase):
             context(wall_mm=3), context(foil_packing="loose"), context(waste_percent=20),
             context(bake_school="one_bake"), context(bake_time="fixed_30"),
             context(oven_air="fan"), context(oven_start="cold"), context(oven_swing_c=15),
-            context(hold_upright=5), context({"wires": ["st_3_2"]}),
+            context(hold_upright=5), context({"wires": ["st_3_2"]}), context(gauge_words="imperial"),
         ):  # fmt: skip
             self.assertNotEqual(planned(sheet, rules), planned(sheet), rules)
         self.assertEqual(planned(sheet).totals, plain_plan)

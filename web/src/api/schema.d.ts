@@ -2272,6 +2272,8 @@ export interface components {
              * @enum {string}
              */
             end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
+            /** Gauge */
+            gauge: string;
             /** Id */
             id: string;
             /** Joints */

@@ -142,7 +142,12 @@ function RunBox({ run }: { run: RunPlan }) {
       <Text fontSize="sm">
         {run.strands > 1 ? `${run.strands} strands of ` : ""}
         {c.label}
-        {run.locked ? " (locked by you)" : ": the lightest in Stores that holds"}
+        {` (${run.gauge})`}
+        {run.locked
+          ? ", locked by you"
+          : c.fails.length
+            ? ": the best in Stores, and it does not do"
+            : ": the lightest in Stores that holds"}
       </Text>
       <Text fontSize="sm">
         holds <b data-hold={run.id}>{times(c.hold_upright)}</b> upright,{" "}
