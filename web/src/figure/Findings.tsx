@@ -36,6 +36,7 @@ function useNumbers(numbers: Finding["numbers"]): string {
   const units = useUnits();
   const endings = [
     ["_mm", "mm"],
+    ["_cm3", "cm3"],
     ["_g", "g"],
     ["_c", "C"],
     ["_deg", "deg"],

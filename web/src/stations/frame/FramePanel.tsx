@@ -114,6 +114,12 @@ function Pose() {
   );
 }
 
+/** "9 AWG soft aluminium" needs no gauge said again. */
+function gaugeBeside(label: string, gauge: string): string {
+  const [number, size] = gauge.split(", ");
+  return size && number && label.startsWith(number) ? size : gauge;
+}
+
 function RunBox({ run }: { run: RunPlan }) {
   const { apply } = useFigurePage();
   const stores = useStores().data;
@@ -142,7 +148,7 @@ function RunBox({ run }: { run: RunPlan }) {
       <Text fontSize="sm">
         {run.strands > 1 ? `${run.strands} strands of ` : ""}
         {c.label}
-        {` (${run.gauge})`}
+        {` (${gaugeBeside(c.label, run.gauge)})`}
         {run.locked
           ? ", locked by you"
           : c.fails.length
