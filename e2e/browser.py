@@ -89,6 +89,11 @@ class Journey(StaticLiveServerTestCase):
 
     def finish(self) -> None:
         """No complaint on the console, nothing that keeps anybody out."""
+        self.assert_open_to_all()
+        self.assertEqual(self.complaints, [])
+
+    def assert_open_to_all(self, where: str = "") -> None:
+        """Nothing on the page as it is now that axe finds fault with."""
 
         def check() -> list[dict[str, Any]]:
             self.page.evaluate(AXE.read_text(encoding="utf-8"))
@@ -98,7 +103,8 @@ class Journey(StaticLiveServerTestCase):
             return list(found["violations"])
 
         broken = self.drive(check)
-        self.assertEqual(
-            [(v["id"], v["nodes"][0]["html"][:200], v["nodes"][0].get("failureSummary", "")[:300]) for v in broken], []
-        )  # fmt: skip
-        self.assertEqual(self.complaints, [])
+        faults = [
+            (v["id"], v["nodes"][0]["html"][:200], v["nodes"][0].get("failureSummary", "")[:300])
+            for v in broken
+        ]
+        self.assertEqual(faults, [], where)

@@ -184,3 +184,103 @@ class LogJourney(Journey):
         self.drive(work)
         self.assertEqual(figure.bakes.get().minutes, 45)
         self.finish()
+
+
+class EveryPageJourney(Journey):
+    def test_every_page_by_day_and_by_night_is_open_to_all(self) -> None:
+        raw = json.loads((EXAMPLES / "newt_drummer.figure.json").read_text())
+        figure = put_on_shelf(self.user, load_sheet(raw), "New figure")
+        stations = [
+            "character",
+            "frame",
+            "bulk",
+            "clay",
+            "order",
+            "bake",
+            "colour",
+            "finish",
+            "log",
+        ]
+        pages = ["/", "/stores", "/rules", "/account"]
+        pages += [f"/figures/{figure.id}/{station}" for station in stations]
+        for scheme in ("Night", "Day"):
+            self.drive(lambda label=scheme: self.page.get_by_role("button", name=label).click())
+            for path in pages:
+
+                def visit(to: str = path) -> None:
+                    self.page.goto(self.live_server_url + to)
+                    self.page.get_by_role("heading", level=1).wait_for()
+                    if to.endswith("bake"):
+                        self.page.locator(".recharts-line").first.wait_for()
+
+                self.drive(visit)
+                self.assert_open_to_all(f"{scheme} pressed, {path}")
+        self.assertEqual(self.complaints, [])
+
+
+class HouseRulesJourney(Journey):
+    def test_a_rule_changes_the_figure_and_is_undone(self) -> None:
+        figure = create_figure(self.user, "The lamplighter", "biped", "300 mm")
+
+        def work() -> None:
+            page = self.page
+            page.get_by_role("link", name="House rules").click()
+            page.get_by_label("Lengths").select_option("in")
+            expect(page.locator("header")).to_contain_text("in · g · °C")
+            page.get_by_label("Wall over foil").fill("thick")
+            page.get_by_label("Wall over foil").press("Enter")
+            expect(page.get_by_role("alert").first).to_contain_text("a length such as")
+            expect(page.get_by_label("Wall over foil")).to_have_value("thick")
+            page.get_by_label("Wall over foil").fill("1/8")
+            page.get_by_label("Wall over foil").press("Enter")
+            expect(page.get_by_label("Wall over foil")).to_have_value("1/8 in")
+            page.goto(f"{self.live_server_url}/figures/{figure.id}/bulk")
+            expect(page.get_by_label("Wall over all foil")).to_have_value("1/8 in")
+            page.get_by_role("link", name="House rules").click()
+            page.get_by_role("button", name="Undo").click()
+            expect(page.get_by_label("Wall over foil")).to_have_value("1/4 in")
+
+        self.expected_statuses.add(422)
+        self.drive(work)
+        self.finish()
+
+
+class TwoDevicesJourney(Journey):
+    def test_the_tablet_and_the_desk_change_different_things(self) -> None:
+        figure = create_figure(self.user, "The lamplighter", "biped", "300 mm")
+        from server.shelf.actions.edit_figure import edit_figure
+        from windcrest_core.findings import Operation
+
+        def open_bulk() -> None:
+            self.page.goto(f"{self.live_server_url}/figures/{figure.id}/character")
+            self.page.get_by_label("Figure height").wait_for()
+
+        def elsewhere(path: str, value: object, base: int) -> None:
+            edit_figure(
+                figure.id, base, [Operation(path=path, value=value)], "tablet", lambda _: None
+            )
+
+        def type_height(text: str) -> None:
+            self.page.get_by_label("Figure height").fill(text)
+            self.page.get_by_label("Figure height").press("Enter")
+
+        self.drive(open_bulk)
+        elsewhere("name", "The lamplighter's wife", 1)
+
+        def disjoint() -> None:
+            type_height("250 mm")
+            expect(self.page.get_by_role("heading", level=1)).to_have_text("The lamplighter's wife")
+
+        self.drive(disjoint)
+        elsewhere("height_mm", 222, 3)
+        self.expected_statuses.add(412)
+
+        def colliding() -> None:
+            type_height("280 mm")
+            expect(self.page.get_by_role("alert").first).to_be_visible()
+            expect(self.page.get_by_label("Figure height")).to_have_value("222 mm")
+
+        self.drive(colliding)
+        sheet = Figure.objects.get().sheet
+        self.assertEqual((sheet.height_mm, sheet.name), (222, "The lamplighter's wife"))
+        self.finish()

@@ -123,6 +123,9 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "loggers": {"django.request": {"level": "ERROR" if TESTING else "WARNING"}},
+    "loggers": {
+        name: {"level": "ERROR" if TESTING else "WARNING"}
+        for name in ("django.request", "django.security.csrf", "axes")
+    },
     "root": {"handlers": ["console"], "level": "ERROR" if TESTING else "WARNING"},
 }

@@ -25,7 +25,8 @@ from windcrest_core.findings import (
     Why,
 )
 from windcrest_core.finish.station import FinishPlan, finish_plan
-from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan, wired_pieces
+from windcrest_core.frame.paths import wired_pieces
+from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan
 from windcrest_core.frame.steps import frame_steps
 from windcrest_core.order.station import OrderPlan, order_plan, stages
 from windcrest_core.sheet.model import FigureSheet

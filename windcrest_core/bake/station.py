@@ -4,33 +4,27 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import heat_body, rule_thickness_mm
-from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, fusion, scorch
+from windcrest_core.bake.cure import CURED, SCORCH_LIMIT
 from windcrest_core.bake.heat import (
     AIR_H_W_M2K,
     STEP_S,
-    HeatBody,
     Temperatures,
     cooling_minutes,
-    temperatures,
 )
-from windcrest_core.bake.oven import air_c
+from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun, fused_in, simulate
 from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
-from windcrest_core.context import Oven
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why
 from windcrest_core.steps import Step
 
 Array = NDArray[np.float64]
-LONGEST_MIN = 240.0
-FIRST_LOOK_MIN = 120.0
 LABEL_THICKNESS_MM = 6.0
 FIXED_MIN = 30.0
 HANDLE_C = 45.0
@@ -102,20 +96,6 @@ class BakeStation(Frozen):
     steps: list[Step]
 
 
-_Ovenful = tuple[tuple[HeatBody, ...], Oven, float, float]
-
-
-@dataclass(frozen=True)
-class _Run:
-    """The simulated oven: one air for all parts, long enough to cure the slowest."""
-
-    temps: Temperatures
-    column: dict[str, int]
-    label_c: Array
-    scorch: Array
-    ovenful: _Ovenful
-
-
 @dataclass
 class _Carried:
     """What earlier bakes did to each part."""
@@ -139,7 +119,7 @@ def bake_station(
     carried = _Carried({}, {})
     bakes: list[BakePlan] = []
     inside: list[str] = []
-    sims: dict[tuple[float, float], _Run] = {}
+    sims: dict[tuple[float, float], OvenRun] = {}
     for number, raw in enumerate(groups, start=1):
         inside += raw
         if not inside:
@@ -174,41 +154,6 @@ def bake_station(
     )
 
 
-def _simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: float) -> _Run:
-    """All clay parts at once, in as much air as the slowest wants, up to four hours."""
-    oven = work.context.rules.oven
-    unique: dict[HeatBody, int] = {}
-    column = {
-        key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
-    }
-    bodies = tuple(unique)
-    minutes = max(least_min, FIRST_LOOK_MIN)
-    while True:
-        temps = _ovenful(bodies, oven, dial, minutes)
-        if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12:
-            break
-        minutes = min(LONGEST_MIN, minutes + 60)
-    labels = np.zeros(len(unique))
-    for key, index in column.items():
-        clay = catalogue().clays[pieces[key].part.clay]
-        labels[index] = max(labels[index], clay.label_c.value)
-    ovenful = (bodies, oven, dial, minutes)
-    return _Run(temps, column, labels, scorch(temps.surface_c, STEP_S), ovenful)
-
-
-@lru_cache(maxsize=24)
-def _ovenful(bodies: tuple[HeatBody, ...], oven: Oven, dial: float, minutes: float) -> Temperatures:
-    """What the oven does to these bodies; kept, since posing a figure does not change them."""
-    return temperatures(list(bodies), air_c(oven, dial, minutes), AIR_H_W_M2K[oven.air])
-
-
-@lru_cache(maxsize=24)
-def _fused(ovenful: _Ovenful, label_c: tuple[float, ...], start: tuple[float, ...]) -> Array:
-    """Fusion of these bodies in that oven, on top of what they were when they went in."""
-    core_c = _ovenful(*ovenful).core_c
-    return fusion(core_c, np.array(label_c), STEP_S, np.array(start))
-
-
 def _one_bake(
     work: Workpiece,
     number: int,
@@ -218,7 +163,7 @@ def _one_bake(
     inserts: list[str],
     carried: _Carried,
     ran: dict[int, float],
-    sims: dict[tuple[float, float], _Run],
+    sims: dict[tuple[float, float], OvenRun],
     pieces: dict[str, Piece],
 ) -> BakePlan:
     rules = work.context.rules
@@ -226,7 +171,7 @@ def _one_bake(
     done = ran.get(number)
     key = (dial, 60.0 * math.ceil((done or 60.0) / 60.0))
     if key not in sims:
-        sims[key] = _simulate(work, pieces, dial, key[1])
+        sims[key] = simulate(work, pieces, dial, key[1])
     sim = sims[key]
     temps = sim.temps
     bodies = len(sim.label_c)
@@ -235,7 +180,7 @@ def _one_bake(
         start[sim.column[part_id]] = min(
             start[sim.column[part_id]] or 1.0, carried.fusion.get(part_id, 0.0)
         )
-    fused = _fused(sim.ovenful, tuple(sim.label_c.tolist()), tuple(start.tolist()))
+    fused = fused_in(sim.ovenful, tuple(sim.label_c.tolist()), tuple(start.tolist()))
     burnt = sim.scorch
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
@@ -350,7 +295,7 @@ def _label(clays: list[Clay], label_c: float) -> Quantity:
     )
 
 
-def _model(work: Workpiece, piece: Piece, minutes: float, sim: _Run, column: int) -> Quantity:
+def _model(work: Workpiece, piece: Piece, minutes: float, sim: OvenRun, column: int) -> Quantity:
     body = heat_body(work, piece)
     oven = work.context.rules.oven
     return Quantity(
@@ -375,7 +320,7 @@ def _model(work: Workpiece, piece: Piece, minutes: float, sim: _Run, column: int
 def _part_bake(
     work: Workpiece,
     piece: Piece,
-    sim: _Run,
+    sim: OvenRun,
     fused: Array,
     burnt: Array,
     cured_at: Array,
@@ -407,7 +352,7 @@ def _part_bake(
     )
 
 
-def _insert(work: Workpiece, part_id: str, sim: _Run, last: int) -> InsertBake:
+def _insert(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> InsertBake:
     """A bought piece is as hot as the surface it lies in, or as the air where it stands free."""
     part = work.sheet.part(part_id)
     material = catalogue().stock_materials[part.stock or ""]

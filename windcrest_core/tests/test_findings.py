@@ -148,6 +148,7 @@ class FindingTest(unittest.TestCase):
         sheet = plain(part__nose__clay="translucent")
         with (
             patch("windcrest_core.bake.station.catalogue", lambda: other),
+            patch("windcrest_core.bake.ovenful.catalogue", lambda: other),
             patch("windcrest_core.bake.remarks.catalogue", lambda: other),
         ):
             self.assertTrue(findings_of(sheet, "bake.labels.clash"))

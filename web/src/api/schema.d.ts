@@ -1375,7 +1375,6 @@ export interface components {
             tips_towards: string;
             /** Tips Without Base */
             tips_without_base: number | null;
-            total_g: components["schemas"]["Quantity"];
             wire_g: components["schemas"]["Quantity"];
             wire_m: components["schemas"]["Quantity"];
         };

@@ -1,0 +1,69 @@
+"""An oven full of parts, simulated: one air for all of them, long enough to cure the slowest."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.cure import fusion, scorch
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, Temperatures, temperatures
+from windcrest_core.bake.oven import air_c
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.context import Oven
+
+Array = NDArray[np.float64]
+LONGEST_MIN = 240.0
+FIRST_LOOK_MIN = 120.0
+Ovenful = tuple[tuple[HeatBody, ...], Oven, float, float]
+
+
+@dataclass(frozen=True)
+class OvenRun:
+    """The simulated oven: one air for all parts, long enough to cure the slowest."""
+
+    temps: Temperatures
+    column: dict[str, int]
+    label_c: Array
+    scorch: Array
+    ovenful: Ovenful
+
+
+def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: float) -> OvenRun:
+    """All clay parts at once, in as much air as the slowest wants, up to four hours."""
+    oven = work.context.rules.oven
+    unique: dict[HeatBody, int] = {}
+    column = {
+        key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
+    }
+    bodies = tuple(unique)
+    minutes = max(least_min, FIRST_LOOK_MIN)
+    while True:
+        temps = _ovenful(bodies, oven, dial, minutes)
+        if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12:
+            break
+        minutes = min(LONGEST_MIN, minutes + 60)
+    labels = np.zeros(len(unique))
+    for key, index in column.items():
+        clay = catalogue().clays[pieces[key].part.clay]
+        labels[index] = max(labels[index], clay.label_c.value)
+    ovenful = (bodies, oven, dial, minutes)
+    return OvenRun(temps, column, labels, scorch(temps.surface_c, STEP_S), ovenful)
+
+
+@lru_cache(maxsize=24)
+def _ovenful(bodies: tuple[HeatBody, ...], oven: Oven, dial: float, minutes: float) -> Temperatures:
+    """What the oven does to these bodies; kept, since posing a figure does not change them."""
+    return temperatures(list(bodies), air_c(oven, dial, minutes), AIR_H_W_M2K[oven.air])
+
+
+@lru_cache(maxsize=24)
+def fused_in(ovenful: Ovenful, label_c: tuple[float, ...], start: tuple[float, ...]) -> Array:
+    """Fusion of these bodies in that oven, on top of what they were when they went in."""
+    core_c = _ovenful(*ovenful).core_c
+    return fusion(core_c, np.array(label_c), STEP_S, np.array(start))

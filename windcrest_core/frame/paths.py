@@ -1,0 +1,138 @@
+"""Where each run goes through the posed figure, what room it has, and what its wire weighs."""
+
+from __future__ import annotations
+
+import itertools
+
+import numpy as np
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.skeleton import Array, Bone
+from windcrest_core.body.solids import SheetSolid
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.frame.gauges import wire_g_per_mm
+from windcrest_core.frame.statics import Weight
+from windcrest_core.sheet.model import End, Run
+
+TRUNK = {"hips", "waist"}
+LIFTED = 0.03
+REACH_IN_BONE: dict[End, float] = {
+    "head_loop": 0.45,
+    "loop": 0.5,
+    "cut": 0.9,
+    "tail": 0.9,
+    "peg": 0.0,
+    "anchor": 0.0,
+}
+
+
+def _foot_end(work: Workpiece, run: Run, joint: str, end: End) -> End:
+    """A peg whose foot is off the ground is a loop in the foot."""
+    if end != "peg" or work.figure.bones[joint].start[2] <= _lift_limit(work, joint):
+        return end
+    return "loop"
+
+
+def _lift_limit(work: Workpiece, joint: str) -> float:
+    pieces = work.on_bone.get(joint, [])
+    lowest = min((piece.solid.lowest_z() for piece in pieces), default=0.0)
+    height = float(work.figure.bones[joint].start[2])
+    return height if lowest <= LIFTED * work.figure.height_mm else -1.0
+
+
+def _point_beyond(bone: Bone, end: End) -> Array | None:
+    """Where the wire goes on from the last joint of a path."""
+    if end == "peg":
+        return np.array([bone.start[0], bone.start[1], 0.0])
+    reach = REACH_IN_BONE[end]
+    return bone.start + bone.frame[:, 2] * bone.length_mm * reach if reach else None
+
+
+def run_points(work: Workpiece, run: Run) -> tuple[list[Array], End, End]:
+    """The run's path through the posed figure, and its ends as this pose makes them."""
+    bones = work.figure.bones
+    start = _foot_end(work, run, run.path[0], run.start)
+    end = _foot_end(work, run, run.path[-1], run.end)
+    points = [bones[joint].start for joint in run.path]
+    before = _point_beyond(bones[run.path[0]], start)
+    after = _point_beyond(bones[run.path[-1]], end)
+    return (
+        [
+            *([before] if before is not None else []),
+            *points,
+            *([after] if after is not None else []),
+        ],
+        start,
+        end,
+    )
+
+
+def path_length_mm(points: list[Array]) -> float:
+    return float(sum(np.linalg.norm(b - a) for a, b in itertools.pairwise(points)))
+
+
+def feet(work: Workpiece) -> dict[str, Array]:
+    """Bones whose pegs reach the ground in this pose, with where they do, mm."""
+    found = {}
+    for run in work.sheet.runs:
+        for joint, end in ((run.path[0], run.start), (run.path[-1], run.end)):
+            if end == "peg" and _foot_end(work, run, joint, end) == "peg":
+                found[joint] = work.figure.bones[joint].start[:2]
+    return found
+
+
+def wired_pieces(work: Workpiece, joint: str) -> list[Piece]:
+    """The clay a run through this bone goes through."""
+    return [p for p in work.on_bone.get(joint, []) if p.part.layer == 0 and p.part.stock is None]
+
+
+def room_mm(work: Workpiece, run: Run) -> float:
+    """The thinnest limb on the path, less the cover on both sides [A: 2 mm, 1.2 mm if delicate]."""
+    rooms = []
+    for joint in run.path:
+        pieces = [p for p in wired_pieces(work, joint) if not isinstance(p.solid, SheetSolid)]
+        if pieces:
+            thickest = max(pieces, key=lambda p: p.solid.greatest_thickness_mm)
+            cover = 1.2 if thickest.part.delicate else 2.0
+            rooms.append(thickest.solid.greatest_thickness_mm - 2 * cover)
+    return max(0.0, min(rooms, default=1000.0))
+
+
+def column_mm(work: Workpiece, run: Run) -> float:
+    """Height from the ground to the hips along the leg of the run."""
+    bones = work.figure.bones
+    ground = feet(work)
+    lengths = [0.0]
+    for joint in (run.path[0], run.path[-1]):
+        if joint not in ground:
+            continue
+        length, at = float(bones[joint].start[2]), joint
+        while (parent := bones[at].parent) is not None and at not in TRUNK:
+            length += float(np.linalg.norm(bones[at].start - bones[parent].start))
+            at = parent
+            if at in TRUNK:
+                break
+        lengths.append(length)
+    return max(lengths)
+
+
+def part_weights(work: Workpiece) -> list[Weight]:
+    return [
+        Weight(piece.part.bone, mass.total_g, mass.centre)
+        for piece in work.figure.pieces
+        if (mass := work.masses[piece.part.id]).total_g > 0
+    ]
+
+
+def wire_weights(work: Workpiece, wires: dict[str, str]) -> list[Weight]:
+    """The wire of every run, shared over the bones it passes."""
+    weights = []
+    for run in work.sheet.runs:
+        points, _, _ = run_points(work, run)
+        per_mm = wire_g_per_mm(wires[run.id]) * run.strands
+        bones = [run.path[0], *run.path, run.path[-1]]
+        extra = len(points) - len(run.path)
+        bones = bones if extra == 2 else run.path + run.path[-1:]
+        for bone, a, b in zip(bones, points, points[1:], strict=False):
+            weights.append(Weight(bone, per_mm * float(np.linalg.norm(b - a)), (a + b) / 2))
+    return weights
