@@ -34,12 +34,14 @@ def fusion(core_c: Array, label_c: Array, step_s: float, start: Array | None = N
     ceiling = _smoothstep((core_c - (label_c - 45)) / 40)
     middle = (ceiling[1:] + ceiling[:-1]) / 2
     gain = 1 - np.exp(-(k[1:] + k[:-1]) / 2 * step_s)
-    x = np.zeros(core_c.shape[1]) if start is None else start.copy()
     out = np.empty_like(core_c)
-    out[0] = x
-    for step in range(len(gain)):
-        x = x + gain[step] * np.maximum(0, middle[step] - x)
-        out[step + 1] = x
+    out[0] = 0.0 if start is None else start
+    before, kept, towards = out[0], 1 - gain, gain * middle
+    for step, after in enumerate(out[1:]):
+        np.multiply(kept[step], before, out=after)
+        after += towards[step]
+        np.maximum(before, after, out=after)
+        before = after
     return out
 
 

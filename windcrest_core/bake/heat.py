@@ -84,12 +84,8 @@ def _modes(body: HeatBody, h: float) -> _Modes:
     half = np.diff(faces) / 2 / k
     between = area[1:-1] / (half[:-1] + half[1:])
     outer = area[-1] / (half[-1] + 1 / h)
-    stiff = np.zeros((CELLS, CELLS))
-    index = np.arange(CELLS - 1)
-    stiff[index, index] += between
-    stiff[index + 1, index + 1] += between
-    stiff[index, index + 1] -= between
-    stiff[index + 1, index] -= between
+    ends = np.concatenate([[0.0], between, [0.0]])
+    stiff = np.diag(ends[:-1] + ends[1:]) - np.diag(between, 1) - np.diag(between, -1)
     stiff[-1, -1] += outer
     root = np.sqrt(heat)
     rate, vectors = np.linalg.eigh(stiff / root[:, None] / root[None, :])
@@ -135,12 +131,16 @@ def temperatures(
     phi1 = (1 - decay) / rate
     phi2 = (STEP_S - phi1) / rate
     held, ramp = drive * phi1, drive * phi2 / STEP_S
-    state = np.array([m.ones for m in modes]) * start_c
-    states = np.empty((len(air_c), *state.shape))
-    states[0] = state
-    states[1:] = held * air_c[:-1, None, None] + ramp * np.diff(air_c)[:, None, None]
-    for step in range(len(air_c) - 1):
-        states[step + 1] += decay * states[step]
+    states = np.empty((len(air_c), rate.size))
+    states[0] = np.array([m.ones for m in modes]).ravel() * start_c
+    pushed = np.stack([held.ravel(), ramp.ravel()])
+    np.matmul(np.stack([air_c[:-1], np.diff(air_c)], axis=1), pushed, out=states[1:])
+    before, left, fading = states[0], np.empty(rate.size), decay.ravel()
+    for after in states[1:]:
+        np.multiply(fading, before, out=left)
+        after += left
+        before = after
+    states = states.reshape(len(air_c), *rate.shape)
     seen = np.array([[m.core, m.surface] for m in modes]).transpose(0, 2, 1)
     core, last = np.moveaxis(states.transpose(1, 0, 2) @ seen, (0, 1, 2), (2, 1, 0))
     skin = np.array([m.skin for m in modes])
