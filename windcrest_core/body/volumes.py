@@ -17,7 +17,7 @@ import numpy as np
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.solids import Array, Field, Solid
 
-CELLS_PER_HEIGHT = 120
+CELLS_PER_HEIGHT = 112
 MOST_CELLS = 260_000
 THIN_CELLS = 3.2
 CELL_STEP = 1.08
@@ -173,7 +173,7 @@ def shares(figure: Figure) -> dict[str, Share]:
     high = np.max([box[1] for box in boxes], axis=0)
     boxed_mm3 = sum(float(np.prod(box[1] - box[0])) for box in boxes)
     cell_mm = max(figure.height_mm / CELLS_PER_HEIGHT, (boxed_mm3 / MOST_CELLS) ** (1 / 3))
-    steps = math.floor(math.log(cell_mm) / math.log(CELL_STEP))
+    steps = round(math.log(cell_mm) / math.log(CELL_STEP))
     grid = _Grid(low, high, CELL_STEP**steps)
     cores = {
         piece.part.id: _core_on_grid(grid, piece.core)

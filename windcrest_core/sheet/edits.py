@@ -117,7 +117,7 @@ def apply_edits(
     ------
     SheetError : an unknown path, or a value the sheet cannot have.
     """
-    document = copy.deepcopy(sheet.model_dump(mode="json"))
+    document = sheet.model_dump(mode="json")
     inverse: list[Operation] = []
     for operation in operations:
         if operation.path == WHOLE:

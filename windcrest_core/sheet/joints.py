@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from typing import Literal
 
 Plan = Literal["biped", "tailed_biped", "quadruped"]
@@ -61,6 +62,7 @@ def _both(joints: dict[str, JointRange]) -> dict[str, JointRange]:
     }
 
 
+@cache
 def joint_ranges(plan: Plan, winged: bool) -> dict[str, JointRange]:
     """The joints of a body plan, by id; on a tailed biped wings take the place of arms."""
     tables = {
