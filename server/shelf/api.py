@@ -18,7 +18,7 @@ from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.actions.import_sheet import import_as_new, replace_sheet
 from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
-from server.shelf.planning import etag_of, kept_plan_of, plan_of, refuse_unbuildable
+from server.shelf.planning import etag_of, given_of, kept_plan_of, plan_of, refuse_unbuildable
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
@@ -277,7 +277,8 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
     figure = own_figure(request, figure_id)
     operations = _operations(figure, body)
     sheet, _ = apply_edits(figure.sheet, operations)
-    will, before = kept_plan_of(figure, sheet), plan_of(figure)
+    given = given_of(figure)
+    will, before = kept_plan_of(figure, sheet, given), kept_plan_of(figure, None, given).plan
     after = will.plan
     was = {(f.id, f.subject) for f in before.findings}
     now = {(f.id, f.subject) for f in after.findings}

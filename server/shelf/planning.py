@@ -23,8 +23,8 @@ from windcrest_core.sheet import FigureSheet
 
 def context_of(owner: User) -> Context:
     """House rules and stores of a person as they are now."""
-    rules, _ = HouseRules.objects.get_or_create(owner=owner)
-    stores, _ = StoresDocument.objects.get_or_create(owner=owner)
+    rules = HouseRules.objects.filter(owner=owner).first() or HouseRules(owner=owner)
+    stores = StoresDocument.objects.filter(owner=owner).first() or StoresDocument(owner=owner)
     return Context(rules=rules.rules, stores=stores.stores)
 
 
@@ -63,11 +63,20 @@ def figure_context(figure: Figure) -> Context:
     return context_of(figure.owner)
 
 
-def kept_plan_of(figure: Figure, sheet: FigureSheet | None = None) -> Kept:
+Given = tuple[Context, Progress]
+
+
+def given_of(figure: Figure) -> Given:
+    """What a figure's plan takes as given, besides its sheet."""
+    return figure_context(figure), progress_of(figure.id)
+
+
+def kept_plan_of(
+    figure: Figure, sheet: FigureSheet | None = None, given: Given | None = None
+) -> Kept:
     """The plan of a figure, or of another sheet in its place, with its JSON."""
-    return _planned(
-        sheet or figure.sheet, figure_context(figure), progress_of(figure.id), date.today()
-    )
+    context, progress = given or given_of(figure)
+    return _planned(sheet or figure.sheet, context, progress, date.today())
 
 
 def plan_of(figure: Figure, sheet: FigureSheet | None = None) -> Plan:

@@ -69,6 +69,17 @@ export function Elevation(props: Props) {
     [figure.sheet.parts],
   );
 
+  /** Path strings, made once a drawing and not at every move of the pointer. */
+  const paths = useMemo(() => {
+    const made = (view: View) =>
+      new Map(view.parts.map((p) => [p.id, { outline: pathOf(p.outline), core: pathOf(p.core) }]));
+    return { front: made(drawing.front), side: made(drawing.side) };
+  }, [drawing]);
+  const silhouettes = useMemo(
+    () => ({ front: pathOf(drawing.front.silhouette), side: pathOf(drawing.side.silhouette) }),
+    [drawing],
+  );
+
   const at = (event: PointerEvent): Point => {
     const matrix = svg.current?.getScreenCTM()?.inverse();
     if (!matrix) return [0, 0];
@@ -126,7 +137,7 @@ export function Elevation(props: Props) {
         />
         {!drag && layers.clay ? (
           <path
-            d={pathOf(view.silhouette)}
+            d={silhouettes[name]}
             fill="none"
             stroke={tint("ink")}
             strokeWidth={3}
@@ -140,7 +151,7 @@ export function Elevation(props: Props) {
             <g key={part.id} transform={moving.has(part.id) ? spin : undefined}>
               <path
                 data-part={part.id}
-                d={pathOf(part.outline)}
+                d={paths[name].get(part.id)?.outline}
                 fill={layers.clay ? fillOf(part.id) : tint("claySoft")}
                 fillOpacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
                 stroke={chosen ? tint("clay") : mark ? tint("stop") : tint("clayEdge")}
@@ -154,7 +165,7 @@ export function Elevation(props: Props) {
               </path>
               {layers.core && part.core.length ? (
                 <path
-                  d={pathOf(part.core)}
+                  d={paths[name].get(part.id)?.core}
                   fill="url(#foil)"
                   stroke={tint("foil")}
                   strokeWidth={1}
