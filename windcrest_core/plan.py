@@ -99,7 +99,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         for at, run in zip(frame.pegs, _pegged(frame), strict=True)
     ]
     finish = finish_plan(work, pegs, frame.centre)
-    order = order_plan(work, making, bake.steps, _finishing(colour.steps, finish.steps))
+    order = order_plan(work, making, placed, bake.steps, _finishing(colour.steps, finish.steps))
     findings = [
         *character.findings,
         *frame.findings,

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
+from pydantic import Field
+
 from windcrest_core.findings import Frozen, Station
 
 
@@ -29,3 +33,7 @@ class Step(Frozen):
     into_oven: bool = False
     after_bakes: bool = False
     caution: str = ""
+
+
+Undated = Annotated[list[Step], Field(exclude=True)]
+"""Steps a station declares; left out of the document, where `order` gives them their places."""

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import json
 import uuid
-from functools import lru_cache
 
 from django.conf import settings
 from django.db import models
@@ -37,18 +35,17 @@ class Figure(models.Model):
     changed = models.DateTimeField(auto_now=True)
     deleted = models.DateTimeField(null=True, default=None)
 
+    _read: tuple[object, FigureSheet] | None = None
+
     class Meta:
         ordering = ["created"]
 
     @property
     def sheet(self) -> FigureSheet:
-        """The sheet as it is stored, read once for every revision."""
-        return _read(self.pk, self.revision, json.dumps(self.sheet_json))
-
-
-@lru_cache(maxsize=128)
-def _read(figure_id: str, revision: int, text: str) -> FigureSheet:
-    return load_sheet(json.loads(text))
+        """The sheet as it is stored, read once for every document."""
+        if self._read is None or self._read[0] is not self.sheet_json:
+            self._read = (self.sheet_json, load_sheet(self.sheet_json))
+        return self._read[1]
 
 
 class Revision(models.Model):

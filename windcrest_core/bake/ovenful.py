@@ -28,6 +28,7 @@ class OvenRun:
     """The simulated oven: one air for all parts, long enough to cure the slowest."""
 
     temps: Temperatures
+    bodies: dict[str, HeatBody]
     column: dict[str, int]
     label_c: Array
     scorch: Array
@@ -37,10 +38,9 @@ class OvenRun:
 def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: float) -> OvenRun:
     """All clay parts at once, in as much air as the slowest wants, up to four hours."""
     oven = work.context.rules.oven
+    of_part = {key: heat_body(work, piece) for key, piece in pieces.items()}
     unique: dict[HeatBody, int] = {}
-    column = {
-        key: unique.setdefault(heat_body(work, piece), len(unique)) for key, piece in pieces.items()
-    }
+    column = {key: unique.setdefault(body, len(unique)) for key, body in of_part.items()}
     bodies = tuple(unique)
     minutes = max(least_min, FIRST_LOOK_MIN)
     while True:
@@ -53,7 +53,7 @@ def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: 
         clay = catalogue().clays[pieces[key].part.clay]
         labels[index] = max(labels[index], clay.label_c.value)
     ovenful = (bodies, oven, dial, minutes)
-    return OvenRun(temps, column, labels, scorch(temps.surface_c, STEP_S), ovenful)
+    return OvenRun(temps, of_part, column, labels, scorch(temps.surface_c, STEP_S), ovenful)
 
 
 @lru_cache(maxsize=24)

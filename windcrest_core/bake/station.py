@@ -8,11 +8,12 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from windcrest_core.bake.bodies import heat_body, rule_thickness_mm
+from windcrest_core.bake.bodies import rule_thickness_mm
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT
 from windcrest_core.bake.heat import (
     AIR_H_W_M2K,
     STEP_S,
+    HeatBody,
     Temperatures,
     cooling_minutes,
 )
@@ -22,7 +23,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why
-from windcrest_core.steps import Step
+from windcrest_core.steps import Step, Undated
 
 Array = NDArray[np.float64]
 LABEL_THICKNESS_MM = 6.0
@@ -93,7 +94,7 @@ class BakeStation(Frozen):
     bakes: list[BakePlan]
     total_min: Quantity
     findings: list[Finding]
-    steps: list[Step]
+    steps: Undated
 
 
 @dataclass
@@ -181,7 +182,6 @@ def _one_bake(
             start[sim.column[part_id]] or 1.0, carried.fusion.get(part_id, 0.0)
         )
     fused = fused_in(sim.ovenful, tuple(sim.label_c.tolist()), tuple(start.tolist()))
-    burnt = sim.scorch
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )
@@ -192,8 +192,9 @@ def _one_bake(
     advised, because = _advice(work, rule, model)
     minutes = done or advised
     last = min(len(temps.time_s) - 1, round(minutes * STEPS_PER_MIN))
+    ends = _ends(sim, fused, cured_at, last)
     parts = [
-        _part_bake(work, pieces[key], sim, fused, burnt, cured_at, last, carried, key in raw)
+        _part_bake(work, pieces[key], sim.bodies[key], ends[sim.column[key]], carried, key in raw)
         for key in inside
     ]
     for part in parts:
@@ -242,7 +243,7 @@ def _one_bake(
             ),
         ),
         done_min=done,
-        cooling_min=_cooling(work, pieces[slowest], label_c),
+        cooling_min=_cooling(work, sim.bodies[slowest], label_c),
         slowest=slowest,
         because=because,
         curve=_curve(temps, fused, column, last),
@@ -296,7 +297,7 @@ def _label(clays: list[Clay], label_c: float) -> Quantity:
 
 
 def _model(work: Workpiece, piece: Piece, minutes: float, sim: OvenRun, column: int) -> Quantity:
-    body = heat_body(work, piece)
+    body = sim.bodies[piece.part.id]
     oven = work.context.rules.oven
     return Quantity(
         value=minutes,
@@ -317,37 +318,56 @@ def _model(work: Workpiece, piece: Piece, minutes: float, sim: OvenRun, column: 
     )
 
 
+@dataclass(frozen=True)
+class _End:
+    """What a body has come to when the oven is switched off."""
+
+    core_c: float
+    core_peak_c: float
+    surface_peak_c: float
+    core_at_100_c: float
+    fusion: float
+    scorch: float
+    cured_min: float
+
+
+def _ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[_End]:
+    """The end of every body of the oven, by column."""
+    core, surface = sim.temps.core_c[: last + 1], sim.temps.surface_c
+    hot = np.where((surface >= 100.0).any(axis=0), np.argmax(surface >= 100.0, axis=0), last)
+    core_at_100 = np.take_along_axis(sim.temps.core_c, hot[None, :], axis=0)[0]
+    rows = np.column_stack(
+        [
+            core[last],
+            core.max(axis=0),
+            surface[: last + 1].max(axis=0),
+            core_at_100,
+            fused[last],
+            sim.scorch[last],
+            cured_at,
+        ]
+    )
+    return [_End(*row) for row in rows.tolist()]
+
+
 def _part_bake(
-    work: Workpiece,
-    piece: Piece,
-    sim: OvenRun,
-    fused: Array,
-    burnt: Array,
-    cured_at: Array,
-    last: int,
-    carried: _Carried,
-    raw: bool,
+    work: Workpiece, piece: Piece, body: HeatBody, end: _End, carried: _Carried, raw: bool
 ) -> PartBake:
-    column = sim.column[piece.part.id]
     clay = catalogue().clays[piece.part.clay]
-    body = heat_body(work, piece)
-    core, surface = sim.temps.core_c[:, column], sim.temps.surface_c[:, column]
-    hot = np.argmax(surface >= 100.0) if (surface >= 100.0).any() else last
-    at = float(cured_at[column])
     return PartBake(
         id=piece.part.id,
         label=piece.part.label,
         shape=body.shape,
         clay_mm=body.clay_mm,
         rule_min=_rule_min(work, piece),
-        model_min=at if math.isfinite(at) else None,
-        core_c=float(core[last]),
-        surface_peak_c=float(surface[: last + 1].max()),
-        fusion=max(carried.fusion.get(piece.part.id, 0.0), float(fused[last, column])),
-        scorch=carried.scorch.get(piece.part.id, 0.0) + float(burnt[last, column]),
+        model_min=end.cured_min if math.isfinite(end.cured_min) else None,
+        core_c=end.core_c,
+        surface_peak_c=end.surface_peak_c,
+        fusion=max(carried.fusion.get(piece.part.id, 0.0), end.fusion),
+        scorch=carried.scorch.get(piece.part.id, 0.0) + end.scorch,
         scorch_limit=SCORCH_LIMIT[clay.shade],
-        crack_index=max(0.0, 100.0 - float(core[hot])),
-        set_depth_all=bool(core[: last + 1].max() >= clay.label_c.value - 45),
+        crack_index=max(0.0, 100.0 - end.core_at_100_c),
+        set_depth_all=end.core_peak_c >= clay.label_c.value - 45,
         raw_in=raw,
     )
 
@@ -374,22 +394,25 @@ def _insert(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> InsertBak
 def _curve(temps: Temperatures, fused: Array, column: int, last: int) -> list[CurePoint]:
     step = max(2, math.ceil(last / 90))
     rows = [*range(0, last, step), last]
+    columns = np.column_stack(
+        [
+            np.array(rows) / STEPS_PER_MIN,
+            temps.air_c[rows].round(1),
+            temps.surface_c[rows, column].round(1),
+            temps.core_c[rows, column].round(1),
+            fused[rows, column].round(3),
+        ]
+    )
     return [
-        CurePoint(
-            minute=round(row / STEPS_PER_MIN, 2),
-            air_c=round(float(temps.air_c[row]), 1),
-            surface_c=round(float(temps.surface_c[row, column]), 1),
-            core_c=round(float(temps.core_c[row, column]), 1),
-            fusion=round(float(fused[row, column]), 3),
-        )
-        for row in rows
+        CurePoint(minute=minute, air_c=air, surface_c=surface, core_c=core, fusion=fusion)
+        for minute, air, surface, core, fusion in columns.tolist()
     ]
 
 
-def _cooling(work: Workpiece, piece: Piece, label_c: float) -> float:
+def _cooling(work: Workpiece, body: HeatBody, label_c: float) -> float:
     """Minutes in room air with the door ajar until the core is below 45 °C."""
     h = AIR_H_W_M2K[work.context.rules.oven.air]
-    return cooling_minutes(heat_body(work, piece), h, label_c, HANDLE_C)
+    return cooling_minutes(body, h, label_c, HANDLE_C)
 
 
 def _step(bake: BakePlan) -> Step:

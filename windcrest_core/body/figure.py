@@ -153,6 +153,19 @@ def _arc(shape: Coil, unit: float) -> tuple[RoundConeSolid, ...]:
     return tuple(segments)
 
 
+def standing_bones(sheet: FigureSheet) -> dict[str, Bone]:
+    """The posed bones, lifted or lowered until what stands on the ground touches it."""
+    bones = posed(sheet)
+    head_mm = sheet.height_mm / sheet.body.heads_tall
+    touching = [part for part in sheet.parts if part.contact] or sheet.parts
+    lowest = min(
+        (solid_of(sheet, part, bones[part.bone], head_mm).lowest_z for part in touching),
+        default=0.0,
+    )
+    lift = np.array([0.0, 0.0, -lowest])
+    return {joint: replace(bone, start=bone.start + lift) for joint, bone in bones.items()}
+
+
 def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     """Place every part of the sheet in space and stand the figure on the ground.
 
@@ -160,17 +173,12 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     ----------
     wall_mm : wall of the parts that name none, mm (House rules).
     """
-    bones = posed(sheet)
+    bones = standing_bones(sheet)
     head_mm = sheet.height_mm / sheet.body.heads_tall
-    solids = [(part, solid_of(sheet, part, bones[part.bone], head_mm)) for part in sheet.parts]
-    standing = [solid for part, solid in solids if part.contact] or [s for _, s in solids]
-    lowest = min((solid.lowest_z() for solid in standing), default=0.0)
-    lift = np.array([0.0, 0.0, -lowest])
-    bones = {joint: replace(bone, start=bone.start + lift) for joint, bone in bones.items()}
     pieces = []
-    for part, solid in solids:
+    for part in sheet.parts:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm
-        solid = solid.moved(lift)
+        solid = solid_of(sheet, part, bones[part.bone], head_mm)
         cored = part.core == "foil" and part.stock is None
         core = solid.shrunk(wall) if cored else None
         if core is not None and core.volume_mm3 < LEAST_CORE_MM3:

@@ -76,18 +76,21 @@ class Solid(ABC):
         values = (getattr(self, field.name) for field in fields(self))
         return tuple(v.tobytes() if isinstance(v, np.ndarray) else v for v in values)
 
-    def __hash__(self) -> int:
+    @cached_property
+    def _hash(self) -> int:
         return hash((type(self), self._key))
+
+    def __hash__(self) -> int:
+        return self._hash
 
     def __eq__(self, other: object) -> bool:
         """Solids are the same where kind, place and sizes are."""
         return isinstance(other, Solid) and type(self) is type(other) and self._key == other._key
 
+    @cached_property
     def lowest_z(self) -> float:
+        """Height of its lowest point, mm."""
         return float(min(ring[:, 1].min() for ring in self.convex_rings(SIDE)))
-
-    def moved(self, by: Array) -> Solid:
-        return replace(self, origin=self.origin + by)
 
     def world_distance(self, x: Field, y: Field, z: Field) -> Field:
         """Signed distance at world points; the arrays broadcast."""

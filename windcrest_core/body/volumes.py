@@ -1,9 +1,10 @@
 """How much of the figure each part is: clay and core by volume and their middles.
 
-A signed-distance grid over the figure; each bit of volume belongs to the part on the outermost
-layer. Parts too thin for the grid are counted on a grid of their own, a third of their thickness,
-laid along their own axes. A part's exact volume is shared out by the fractions the grid finds, so
-that the softness of the grid's edge cancels.
+Solids are measured on one lattice of cells; each bit of volume belongs to the part on the outermost
+layer. Parts too thin for the lattice are counted on a grid of their own, a third of their thickness,
+laid along their own axes. A part's exact volume is shared out by the fractions the cells find, so
+that the softness of their edge cancels. What neither moved nor lost or won a neighbour is not
+measured again.
 """
 
 from __future__ import annotations
@@ -22,6 +23,9 @@ MOST_CELLS = 260_000
 THIN_CELLS = 3.2
 CELL_STEP = 1.08
 
+Solids = tuple[Solid, ...]
+Measured = tuple[float, Array]
+
 
 @dataclass(frozen=True)
 class Share:
@@ -33,6 +37,35 @@ class Share:
     core_centre: Array
 
 
+@dataclass(frozen=True)
+class _Filled:
+    """How full of one solid the cells about it are; `scale` makes them its exact volume, mm³ a cell."""
+
+    first: tuple[int, ...]
+    full: Field
+    scale: float
+
+    @property
+    def axes(self) -> tuple[Field, Field, Field]:
+        """Number of the lattice's cell along each axis, of its middle."""
+        x, y, z = (
+            np.arange(start, start + size, dtype=np.float32) + np.float32(0.5)
+            for start, size in zip(self.first, self.full.shape, strict=True)
+        )
+        return x, y, z
+
+    def meeting(self, other: _Filled) -> tuple[tuple[slice, ...], tuple[slice, ...]]:
+        """The cells both are measured on, as slices of this and of the other."""
+        here, there = [], []
+        for a, n, b, m in zip(
+            self.first, self.full.shape, other.first, other.full.shape, strict=True
+        ):
+            low, high = max(a, b), max(a, b, min(a + n, b + m))
+            here.append(slice(low - a, high - a))
+            there.append(slice(low - b, high - b))
+        return tuple(here), tuple(there)
+
+
 def _occupancy(distance: Field, cell_mm: float) -> Field:
     """Share of each cell inside, from the distance of its middle."""
     share = distance * np.float32(-1 / cell_mm)
@@ -40,97 +73,64 @@ def _occupancy(distance: Field, cell_mm: float) -> Field:
     return np.clip(share, 0, 1, out=share)
 
 
-Window = tuple[slice, slice, slice]
-
-
-class _Grid:
-    """How full each cell is: of parts already counted, and of cores."""
-
-    def __init__(self, low: Array, high: Array, cell_mm: float) -> None:
-        self.cell_mm = cell_mm
-        self.first = [int(n) for n in np.floor(low / cell_mm) - 2]
-        shape = np.ceil(high / cell_mm).astype(int) + 3 - self.first
-        self.parts = np.zeros(shape, dtype=np.float32)
-        self.cores = np.zeros(shape, dtype=np.float32)
-
-    def window(self, solid: Solid) -> Window:
-        low, high = solid.bounds
-        first = np.floor(low / self.cell_mm - 1).astype(int) - self.first
-        last = np.ceil(high / self.cell_mm + 1).astype(int) - self.first
-        shape = self.parts.shape
-        a, b, c = (slice(max(0, int(first[i])), min(shape[i], int(last[i]) + 1)) for i in range(3))
-        return a, b, c
-
-    def points(self, window: Window) -> tuple[Field, Field, Field]:
-        x, y, z = (_lattice(self.cell_mm, *span) for span in self._spans(window))
-        return x, y, z
-
-    def _spans(self, window: Window) -> list[Span]:
-        return [(self.first[i] + s.start, self.first[i] + s.stop) for i, s in enumerate(window)]
-
-    def add(self, field: Field, solid: Solid, window: Window) -> tuple[Field, float]:
-        """Fill `field` with a solid; returns what it alone filled of each cell, and the scale that
-        makes its cells its exact volume, mm³ a cell.
-
-        Occupancy falls with distance, so the fuller of two solids is the union's.
-        """
-        full, whole = _occupied(solid, self.cell_mm, *self._spans(window))
-        before = field[window]
-        own = np.maximum(full - before, 0)
-        np.maximum(before, full, out=before)
-        return own, solid.volume_mm3 / whole if whole > 0 else 0.0
-
-
-def _lattice(cell_mm: float, start: int, stop: int) -> Field:
-    """Middles of cells; they lie on one lattice for all figures."""
-    return ((np.arange(start, stop) + 0.5) * cell_mm).astype(np.float32)
-
-
-Span = tuple[int, int]
-
-
 @lru_cache(maxsize=400)
-def _occupied(solid: Solid, cell_mm: float, a: Span, b: Span, c: Span) -> tuple[Field, float]:
-    """How full of a solid a box of the lattice is, and the sum; kept, so that what has not moved is
-    not measured again."""
-    x, y, z = (_lattice(cell_mm, *span) for span in (a, b, c))
+def _filled(solid: Solid, cell_mm: float) -> _Filled:
+    low, high = solid.bounds
+    first = np.floor(low / cell_mm - 1).astype(int)
+    last = np.ceil(high / cell_mm + 1).astype(int)
+    x, y, z = (
+        ((np.arange(a, b + 1) + 0.5) * cell_mm).astype(np.float32)
+        for a, b in zip(first, last, strict=True)
+    )
     distance = solid.world_distance(x[:, None, None], y[None, :, None], z[None, None, :])
     full = _occupancy(distance, cell_mm)
-    return full, float(full.sum())
+    whole = float(full.sum())
+    return _Filled(tuple(first.tolist()), full, solid.volume_mm3 / whole if whole > 0 else 0.0)
 
 
-def _centre(weights: Field, x: Field, y: Field, z: Field, fallback: Array) -> Array:
-    total = float(weights.sum())
+def _union_on(box: _Filled, solids: Solids, cell_mm: float) -> Field:
+    """How full of any of `solids` the cells of `box` are.
+
+    Occupancy falls with distance, so the fuller of two solids is the union's.
+    """
+    field = np.zeros_like(box.full)
+    for solid in solids:
+        other = _filled(solid, cell_mm)
+        here, there = box.meeting(other)
+        part = field[here]
+        np.maximum(part, other.full[there], out=part)
+    return field
+
+
+@lru_cache(maxsize=600)
+def _on_lattice(solid: Solid, over: Solids, cores: Solids, cell_mm: float) -> Measured:
+    """mm³ of a solid outside all that lies over it and outside the cores, and the middle, mm."""
+    box = _filled(solid, cell_mm)
+    own = box.full
+    if over:
+        own = np.maximum(own - _union_on(box, over, cell_mm), 0)
+    if cores:
+        own = own * (1 - _union_on(box, cores, cell_mm))
+    total = float(own.sum())
     if total < 1e-6:
-        return fallback
+        return 0.0, solid.centre
+    return total * box.scale, _centre(own, total, *box.axes) * cell_mm
+
+
+def _centre(weights: Field, total: float, x: Field, y: Field, z: Field) -> Array:
+    across = weights.sum(axis=2)
     return np.array(
         [
-            float(weights.sum(axis=(1, 2)) @ x) / total,
-            float(weights.sum(axis=(0, 2)) @ y) / total,
+            float(across.sum(axis=1) @ x) / total,
+            float(across.sum(axis=0) @ y) / total,
             float(weights.sum(axis=(0, 1)) @ z) / total,
         ]
     )
 
 
-def _core_on_grid(grid: _Grid, core: Solid) -> tuple[float, Array]:
-    """mm³ of a core that no core before it has taken, and its middle."""
-    window = grid.window(core)
-    own, scale = grid.add(grid.cores, core, window)
-    return float(own.sum()) * scale, _centre(own, *grid.points(window), core.centre)
-
-
-def _on_grid(grid: _Grid, piece: Piece, core: tuple[float, Array]) -> Share:
-    window = grid.window(piece.solid)
-    skin, scale = grid.add(grid.parts, piece.solid, window)
-    if piece.part.stock is None:
-        skin *= 1 - grid.cores[window]
-    centre = _centre(skin, *grid.points(window), piece.solid.centre)
-    return Share(float(skin.sum()) * scale, core[0], centre, core[1])
-
-
-def _on_its_own(piece: Piece, counted: list[Piece]) -> Share:
-    """A thin part on a fine grid along its own axes; all of it is skin."""
-    solid = piece.solid
+@lru_cache(maxsize=300)
+def _on_its_own(solid: Solid, over: Solids) -> Measured:
+    """A thin part on a fine grid along its own axes, without what lies over it; all of it is skin."""
     offset, half = solid.half_extents
     cell = solid.thickness_mm / 3
     counts = np.clip(np.ceil(2 * half / cell), 3, 160).astype(int)
@@ -146,51 +146,64 @@ def _on_its_own(piece: Piece, counted: list[Piece]) -> Share:
     x = o[0] + u * f[0, 0] + v * f[0, 1] + w * f[0, 2]
     y = o[1] + u * f[1, 0] + v * f[1, 1] + w * f[1, 2]
     z = o[2] + u * f[2, 0] + v * f[2, 1] + w * f[2, 2]
-    if counted:
-        before = counted[0].solid.world_distance(x, y, z)
-        for other in counted[1:]:
-            before = np.minimum(before, other.solid.world_distance(x, y, z))
+    if over:
+        before = over[0].world_distance(x, y, z)
+        for other in over[1:]:
+            before = np.minimum(before, other.world_distance(x, y, z))
         own = np.maximum(whole - _occupancy(before, cell), 0)
     total, kept = float(whole.sum()), float(own.sum())
     if total == 0 or kept < 1e-6:
-        return Share(0.0, 0.0, solid.centre, solid.centre)
-    local = _centre(own, axes[0], axes[1], axes[2], np.zeros(3))
-    centre = solid.origin + solid.frame @ local
-    return Share(solid.volume_mm3 * kept / total, 0.0, centre, centre)
+        return 0.0, solid.centre
+    local = _centre(own, kept, axes[0], axes[1], axes[2])
+    return solid.volume_mm3 * kept / total, solid.origin + solid.frame @ local
 
 
-def _overlap(a: Piece, b: Piece) -> bool:
-    (low_a, high_a), (low_b, high_b) = a.solid.bounds, b.solid.bounds
-    return bool(np.all(low_a < high_b) and np.all(low_b < high_a))
+def _cell_mm(figure: Figure) -> float:
+    """Cells fine enough for the figure, in steps, so that a small move keeps the lattice."""
+    boxed_mm3 = sum(float(np.prod(p.solid.bounds[1] - p.solid.bounds[0])) for p in figure.pieces)
+    cell_mm = max(figure.height_mm / CELLS_PER_HEIGHT, (boxed_mm3 / MOST_CELLS) ** (1 / 3))
+    return float(CELL_STEP ** round(math.log(cell_mm) / math.log(CELL_STEP)))
+
+
+class _Neighbours:
+    """Solids whose boxes come within two cells of one another."""
+
+    def __init__(self, solids: list[Solid], cell_mm: float) -> None:
+        self.solids = solids
+        low = np.array([solid.bounds[0] for solid in solids]) - cell_mm
+        high = np.array([solid.bounds[1] for solid in solids]) + cell_mm
+        self.low, self.high = low, high
+
+    def of(self, solid: Solid, first: int | None = None) -> Solids:
+        """Those near `solid`, of the first so many only."""
+        low, high = solid.bounds
+        near = np.all((self.low[:first] < high) & (low < self.high[:first]), axis=1)
+        return tuple(self.solids[index] for index in np.flatnonzero(near))
 
 
 def shares(figure: Figure) -> dict[str, Share]:
     """Skin and core of every part by id; together they are the figure, counted once."""
     if not figure.pieces:
         return {}
-    boxes = [piece.solid.bounds for piece in figure.pieces]
-    low = np.min([box[0] for box in boxes], axis=0)
-    high = np.max([box[1] for box in boxes], axis=0)
-    boxed_mm3 = sum(float(np.prod(box[1] - box[0])) for box in boxes)
-    cell_mm = max(figure.height_mm / CELLS_PER_HEIGHT, (boxed_mm3 / MOST_CELLS) ** (1 / 3))
-    steps = round(math.log(cell_mm) / math.log(CELL_STEP))
-    grid = _Grid(low, high, CELL_STEP**steps)
-    cores = {
-        piece.part.id: _core_on_grid(grid, piece.core)
-        for piece in figure.pieces
-        if piece.core is not None
-    }
+    cell_mm = _cell_mm(figure)
+    cores = {piece.part.id: piece.core for piece in figure.pieces if piece.core is not None}
+    all_cores = _Neighbours(list(cores.values()), 2 * cell_mm) if cores else None
+    core_shares: dict[str, Measured] = {}
+    if all_cores is not None:
+        for counted, (part_id, core) in enumerate(cores.items()):
+            core_shares[part_id] = _on_lattice(core, all_cores.of(core, counted), (), cell_mm)
+    pieces = sorted(figure.pieces, key=_outermost_first)
+    solids = _Neighbours([piece.solid for piece in pieces], 2 * cell_mm)
     found: dict[str, Share] = {}
-    counted: list[Piece] = []
-    for piece in sorted(figure.pieces, key=_outermost_first):
-        if piece.core is None and piece.solid.thickness_mm < THIN_CELLS * grid.cell_mm:
-            found[piece.part.id] = _on_its_own(piece, [c for c in counted if _overlap(c, piece)])
-            grid.add(grid.parts, piece.solid, grid.window(piece.solid))
+    for counted, piece in enumerate(pieces):
+        solid, over = piece.solid, solids.of(piece.solid, counted)
+        if piece.core is None and solid.thickness_mm < THIN_CELLS * cell_mm:
+            skin = _on_its_own(solid, over)
         else:
-            found[piece.part.id] = _on_grid(
-                grid, piece, cores.get(piece.part.id, (0.0, piece.solid.centre))
-            )
-        counted.append(piece)
+            inside = all_cores.of(solid) if all_cores and piece.part.stock is None else ()
+            skin = _on_lattice(solid, over, inside, cell_mm)
+        core_mm3, core_centre = core_shares.get(piece.part.id, (0.0, skin[1]))
+        found[piece.part.id] = Share(skin[0], core_mm3, skin[1], core_centre)
     return found
 
 

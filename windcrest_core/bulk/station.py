@@ -10,7 +10,7 @@ from windcrest_core.body.masses import FOIL_PACKED_G_CM3
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, Undated
 
 THIN_WALL_MM = 3.0
 THICK_WALL_MM = 9.0
@@ -42,7 +42,7 @@ class BulkPlan(Frozen):
     core_cm3: Quantity
     packed_g_cm3: float
     findings: list[Finding]
-    steps: list[Step]
+    steps: Undated
 
 
 def ball_mm(volume_mm3: float) -> float:

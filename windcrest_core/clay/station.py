@@ -8,7 +8,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
 from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, Undated
 
 FRAGILE_N = 1.5
 CURED_STRENGTH_MPA = 20.0
@@ -48,7 +48,7 @@ class ClayPlan(Frozen):
     packs: int
     cost: float
     findings: list[Finding]
-    steps: list[Step]
+    steps: Undated
 
 
 def clay_tip_force_n(diameter_mm: float, length_mm: float) -> float:

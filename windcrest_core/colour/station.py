@@ -23,7 +23,7 @@ from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.spectra import reflectance, rgb_of_hex
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.sheet.model import Area
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, Undated
 
 Array = NDArray[np.float64]
 Ground = Literal["white", "grey", "black", "none"]
@@ -69,7 +69,7 @@ class ColourPlan(Frozen):
     advised_ground: Ground
     grounds: list[GroundOption]
     findings: list[Finding]
-    steps: list[Step]
+    steps: Undated
 
 
 def ground_reflectance(ground: Ground, clay_hex: str) -> Array | float:

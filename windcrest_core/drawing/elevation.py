@@ -12,7 +12,7 @@ from functools import lru_cache
 import numpy as np
 import shapely
 
-from windcrest_core.body.figure import Figure, Piece
+from windcrest_core.body.figure import Figure
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import FRONT, SIDE, SheetSolid, Solid
 from windcrest_core.findings import Frozen
@@ -88,28 +88,37 @@ def _outline(solid: Solid, name: str) -> _Outline:
     return _Outline(shape, _rings(shape), depth, centre)
 
 
-def _part(piece: Piece, name: str, silhouettes: list[shapely.Geometry]) -> PartDrawing:
-    outline = _outline(piece.solid, name)
-    silhouettes.append(outline.shape)
+@lru_cache(maxsize=600)
+def _silhouette(solids: tuple[Solid, ...], name: str) -> shapely.Geometry:
+    """Union of the outlines, by halves that are kept: what has not moved is not joined again."""
+    if len(solids) == 1:
+        return _outline(solids[0], name).shape
+    middle = len(solids) // 2
+    return shapely.union(_silhouette(solids[:middle], name), _silhouette(solids[middle:], name))
+
+
+@lru_cache(maxsize=1000)
+def _part(part_id: str, layer: int, solid: Solid, core: Solid | None, name: str) -> PartDrawing:
+    outline = _outline(solid, name)
     return PartDrawing(
-        id=piece.part.id,
+        id=part_id,
         outline=outline.rings,
-        core=_outline(piece.core, name).rings if piece.core is not None else [],
-        depth=round(outline.depth + 0.2 * piece.part.layer, 3),
+        core=_outline(core, name).rings if core is not None else [],
+        depth=round(outline.depth + 0.2 * layer, 3),
         centre=outline.centre,
     )
 
 
 def _view(figure: Figure, name: str, members: dict[str, list[str]]) -> View:
     view = VIEWS[name]
-    outlines: list[shapely.Geometry] = []
-    parts = [_part(piece, name, outlines) for piece in figure.pieces]
-    whole = shapely.union_all(outlines) if outlines else shapely.Polygon()
-    low_u, low_v, high_u, high_v = whole.bounds if outlines else (0.0, 0.0, 1.0, 1.0)
+    parts = [_part(p.part.id, p.part.layer, p.solid, p.core, name) for p in figure.pieces]
+    solids = tuple(piece.solid for piece in figure.pieces)
+    whole = _silhouette(solids, name) if solids else shapely.box(0, 0, 1, 1)
+    low_u, low_v, high_u, high_v = whole.bounds
     return View(
         name=name,
         bounds=(round(low_u, 2), round(low_v, 2), round(high_u, 2), round(high_v, 2)),
-        silhouette=_rings(whole),
+        silhouette=_rings(whole) if solids else [],
         parts=sorted(parts, key=lambda part: part.depth),
         bones=[
             JointDrawing(

@@ -6,7 +6,7 @@ import math
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, Undated
 
 HOLE_CLEARANCE_MM = 0.2
 HOLE_DEPTHS = 3.0
@@ -33,7 +33,7 @@ class FinishPlan(Frozen):
     pegs: list[Peg]
     checklist: list[CheckItem]
     findings: list[Finding]
-    steps: list[Step]
+    steps: Undated
 
 
 def finish_plan(

@@ -49,7 +49,7 @@ def tips_on_bare_feet(work: Workpiece, weights: list[Weight]) -> float | None:
     """Tilt at which it goes over on its bare feet, degrees; None where nothing touches down."""
     points = []
     for piece in work.figure.pieces:
-        if piece.part.contact and piece.solid.lowest_z() < LIFTED * work.figure.height_mm:
+        if piece.part.contact and piece.solid.lowest_z < LIFTED * work.figure.height_mm:
             low, high = piece.solid.bounds
             points += [[x, y] for x in (low[0], high[0]) for y in (low[1], high[1])]
     total = sum(w.mass_g for w in weights)

@@ -35,7 +35,7 @@ def _foot_end(work: Workpiece, run: Run, joint: str, end: End) -> End:
 
 def _lift_limit(work: Workpiece, joint: str) -> float:
     pieces = work.on_bone.get(joint, [])
-    lowest = min((piece.solid.lowest_z() for piece in pieces), default=0.0)
+    lowest = min((piece.solid.lowest_z for piece in pieces), default=0.0)
     height = float(work.figure.bones[joint].start[2])
     return height if lowest <= LIFTED * work.figure.height_mm else -1.0
 

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from windcrest_core.body.figure import figure
+from windcrest_core.body.figure import standing_bones
 from windcrest_core.body.skeleton import Array, angles_towards, mirror_sign
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.errors import SheetError
@@ -45,7 +45,7 @@ def drag(sheet: FigureSheet, joint: str, view: str, to: tuple[float, float]) -> 
     if view not in VIEWS:
         raise SheetError.one("view", view, "front or side")
     plane = VIEWS[view]
-    bone = figure(sheet, 6.0).bones[joint]
+    bone = standing_bones(sheet)[joint]
     now = plane @ (bone.end - bone.start)
     wanted = np.asarray(to) - plane @ bone.start
     by = math.atan2(wanted[1], wanted[0]) - math.atan2(now[1], now[0])

@@ -69,24 +69,26 @@ def stages(steps: list[Step]) -> dict[str, int]:
 
 
 def order_plan(
-    work: Workpiece, making: list[Step], bakes: list[Step], finishing: list[Step]
+    work: Workpiece,
+    making: list[Step],
+    placed: dict[str, int],
+    bakes: list[Step],
+    finishing: list[Step],
 ) -> OrderPlan:
     """Schedule what the stations declared.
 
     Parameters
     ----------
-    making : steps up to the last bake. bakes : one step a bake, in order. finishing : the rest.
+    making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
+    bakes : one step a bake, in order. finishing : the rest.
     """
-    done = set(work.progress.steps_done)
-    placed = stages([step for step in making if not step.after_bakes])
+    done = set(work.progress.steps_done) | {f"bake.{b.bake}" for b in work.progress.bakes}
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
     numbered: list[tuple[int, Step]] = []
     for number, bake in enumerate(bakes, start=1):
-        numbered += [
-            (number, step)
-            for step in _in_order([s for s in making if placed.get(s.key) == number], rank)
-        ]
-        numbered.append((number, bake))
+        before = _in_order([s for s in making if placed.get(s.key) == number], rank)
+        numbered += [(number, step) for step in before]
+        numbered.append((number, _waiting_for(bake, before)))
     after = [s for s in making if s.after_bakes] + finishing
     last = [Need(key=f"bake.{len(bakes)}", reason="cured before it is finished")] if bakes else []
     numbered += [
@@ -102,9 +104,9 @@ def order_plan(
             bake=number or None,
             minutes=step.minutes,
             wait_min=step.wait_min,
-            needs=step.needs,
+            needs=(needs := _through_bakes(step.needs, placed)),
             done=step.key in done,
-            ready=all(need.key in done for need in step.needs),
+            ready=all(need.key in done for need in needs),
             caution=step.caution,
         )
         for number, step in numbered
@@ -136,6 +138,25 @@ def order_plan(
         next_step=next((step.key for step in steps if not step.done), None),
         findings=_findings(work, making, placed),
     )
+
+
+def _waiting_for(bake: Step, before: list[Step]) -> Step:
+    """A bake with everything that goes into it."""
+    needs = [
+        Need(key=step.key, reason="made before it is baked") for step in before if step.into_oven
+    ]
+    return bake.model_copy(update={"needs": needs})
+
+
+def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
+    """What must be cured first is waited for as the bake that cures it."""
+    found = {
+        need.model_copy(update={"key": f"bake.{placed[need.key]}"})
+        if need.cured and need.key in placed
+        else need: None
+        for need in needs
+    }
+    return list(found)
 
 
 def _in_order(steps: list[Step], rank: dict[str, int]) -> list[Step]:

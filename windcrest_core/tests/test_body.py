@@ -105,7 +105,7 @@ class SkeletonTest(unittest.TestCase):
     def test_every_body_stands_on_the_ground_at_about_its_height(self) -> None:
         for body in BODIES:
             placed = figure(new_sheet("x", body, 300), 6)
-            low = min(p.solid.lowest_z() for p in placed.pieces)
+            low = min(p.solid.lowest_z for p in placed.pieces)
             high = max(p.solid.bounds[1][2] for p in placed.pieces)
             self.assertAlmostEqual(low, 0, 6)
             self.assertTrue(0.85 * 300 < high < 1.1 * 300, f"{body} {high}")

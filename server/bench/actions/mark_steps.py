@@ -5,14 +5,20 @@ from __future__ import annotations
 from server.bench.models import StepDone
 from server.problems import Problem
 from server.shelf.models import Figure
-from server.shelf.planning import plan_of
+from server.shelf.planning import context_of, plan_of
+from windcrest_core.context import Context
 from windcrest_core.errors import Fault
 
 
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
-    """Tick all of `keys`, or none where one is unknown; or take the ticks back."""
+    """Tick all of `keys`, or none where one is unknown; or take the ticks back.
+
+    With its last step ticked a figure keeps the house rules and stores it was made by; with a tick
+    taken back it goes by those of today.
+    """
     if not done:
         StepDone.objects.filter(figure=figure, key__in=keys).delete()
+        _pin(figure, None)
         return
     plan = plan_of(figure)
     known = {step.key: step.model_dump(mode="json") for step in plan.order.steps}
@@ -26,3 +32,12 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
         [StepDone(figure=figure, key=key, snapshot=known[key]) for key in keys],
         ignore_conflicts=True,
     )
+    if figure.pinned is None and plan_of(figure).order.next_step is None:
+        _pin(figure, context_of(figure.owner_id))
+
+
+def _pin(figure: Figure, context: Context | None) -> None:
+    pinned = context.model_dump(mode="json") if context else None
+    if figure.pinned != pinned:
+        figure.pinned = pinned
+        figure.save(update_fields=["pinned"])

@@ -673,8 +673,6 @@ export interface components {
             bakes: components["schemas"]["BakePlan"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
-            /** Steps */
-            steps: components["schemas"]["Step"][];
             total_min: components["schemas"]["Quantity"];
         };
         /** Base */
@@ -818,8 +816,6 @@ export interface components {
             packed_g_cm3: number;
             /** Parts */
             parts: components["schemas"]["PartBulk"][];
-            /** Steps */
-            steps: components["schemas"]["Step"][];
         };
         /**
          * Card
@@ -938,8 +934,6 @@ export interface components {
             packs: number;
             /** Parts */
             parts: components["schemas"]["PartClay"][];
-            /** Steps */
-            steps: components["schemas"]["Step"][];
             /** Totals */
             totals: components["schemas"]["ClayTotal"][];
         };
@@ -1036,8 +1030,6 @@ export interface components {
             ground: "white" | "grey" | "black" | "none";
             /** Grounds */
             grounds: components["schemas"]["GroundOption"][];
-            /** Steps */
-            steps: components["schemas"]["Step"][];
         };
         /** Conflict */
         Conflict: {
@@ -1322,8 +1314,6 @@ export interface components {
             least_base: components["schemas"]["Quantity"];
             /** Pegs */
             pegs: components["schemas"]["Peg"][];
-            /** Steps */
-            steps: components["schemas"]["Step"][];
         };
         /**
          * Fix
@@ -2365,52 +2355,6 @@ export interface components {
             stops: number;
             /** Warns */
             warns: number;
-        };
-        /**
-         * Step
-         * @description One thing to do. `key` is made of part, kind and ordinal, so it is the same in every plan.
-         *
-         *     `wait_min` runs while nobody works: cooling, drying. `oven` steps are what a bake waits for.
-         */
-        Step: {
-            /**
-             * After Bakes
-             * @default false
-             */
-            after_bakes: boolean;
-            /**
-             * Caution
-             * @default
-             */
-            caution: string;
-            /**
-             * Into Oven
-             * @default false
-             */
-            into_oven: boolean;
-            /** Key */
-            key: string;
-            /** Label */
-            label: string;
-            /** Minutes */
-            minutes: number;
-            /**
-             * Needs
-             * @default []
-             */
-            needs: components["schemas"]["Need"][];
-            /** Part */
-            part: string | null;
-            /**
-             * Station
-             * @enum {string}
-             */
-            station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
-            /**
-             * Wait Min
-             * @default 0
-             */
-            wait_min: number;
         };
         /**
          * StepPlan

@@ -23,7 +23,7 @@ from server.bench.actions.record_bake import record_bake
 from server.bench.actions.write_log import write_log
 from server.shelf.actions.create_figure import put_on_shelf
 from server.shelf.models import Figure
-from server.shelf.planning import context_of, plan_of
+from server.shelf.planning import plan_of
 from server.stores.models import StoresDocument
 from windcrest_core.context import load_rules, load_stores
 from windcrest_core.drawing.elevation import View
@@ -68,8 +68,6 @@ class Command(BaseCommand):
         ]
         if finished:
             keys += [item.key for item in plan.finish.checklist if item.key not in keys]
-            figure.pinned = context_of(figure.owner).model_dump(mode="json")
-            figure.save()
         mark_steps(figure, keys, True)
         for entry in row["log"]:
             view = entry.get("picture")
