@@ -14,6 +14,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import NDArray
 
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.solids import Array, Field, Solid
@@ -165,20 +166,18 @@ def _cell_mm(figure: Figure) -> float:
     return float(CELL_STEP ** round(math.log(cell_mm) / math.log(CELL_STEP)))
 
 
-class _Neighbours:
-    """Solids whose boxes come within two cells of one another."""
+def _near(solids: list[Solid], others: list[Solid], margin_mm: float) -> NDArray[np.bool_]:
+    """Which of `others` come within a margin of each of `solids`, by their boxes."""
+    low_a, high_a = (np.array([s.bounds[end] for s in solids])[:, None] for end in (0, 1))
+    low_b, high_b = (np.array([s.bounds[end] for s in others])[None] for end in (0, 1))
+    near: NDArray[np.bool_] = np.all(
+        (low_a < high_b + margin_mm) & (low_b < high_a + margin_mm), axis=2
+    )
+    return near
 
-    def __init__(self, solids: list[Solid], cell_mm: float) -> None:
-        self.solids = solids
-        low = np.array([solid.bounds[0] for solid in solids]) - cell_mm
-        high = np.array([solid.bounds[1] for solid in solids]) + cell_mm
-        self.low, self.high = low, high
 
-    def of(self, solid: Solid, first: int | None = None) -> Solids:
-        """Those near `solid`, of the first so many only."""
-        low, high = solid.bounds
-        near = np.all((self.low[:first] < high) & (low < self.high[:first]), axis=1)
-        return tuple(self.solids[index] for index in np.flatnonzero(near))
+def _picked(solids: list[Solid], near: NDArray[np.bool_]) -> Solids:
+    return tuple(solids[index] for index in np.flatnonzero(near))
 
 
 def shares(figure: Figure) -> dict[str, Share]:
@@ -186,21 +185,27 @@ def shares(figure: Figure) -> dict[str, Share]:
     if not figure.pieces:
         return {}
     cell_mm = _cell_mm(figure)
-    cores = {piece.part.id: piece.core for piece in figure.pieces if piece.core is not None}
-    all_cores = _Neighbours(list(cores.values()), 2 * cell_mm) if cores else None
-    core_shares: dict[str, Measured] = {}
-    if all_cores is not None:
-        for counted, (part_id, core) in enumerate(cores.items()):
-            core_shares[part_id] = _on_lattice(core, all_cores.of(core, counted), (), cell_mm)
+    cored = {p.part.id: p.core for p in figure.pieces if p.core is not None}
+    cores = list(cored.values())
     pieces = sorted(figure.pieces, key=_outermost_first)
-    solids = _Neighbours([piece.solid for piece in pieces], 2 * cell_mm)
+    solids = [piece.solid for piece in pieces]
+    none = np.zeros((len(solids), 0), dtype=np.bool_)
+    margin = 3 * cell_mm
+    over_each = _near(solids, solids, margin)
+    cores_each = _near(solids, cores, margin) if cores else none
+    core_each = _near(cores, cores, margin) if cores else none
+    core_shares = {
+        part_id: _on_lattice(core, _picked(cores, core_each[at, :at]), (), cell_mm)
+        for at, (part_id, core) in enumerate(cored.items())
+    }
     found: dict[str, Share] = {}
-    for counted, piece in enumerate(pieces):
-        solid, over = piece.solid, solids.of(piece.solid, counted)
+    for at, piece in enumerate(pieces):
+        solid, over = piece.solid, _picked(solids, over_each[at, :at])
         if piece.core is None and solid.thickness_mm < THIN_CELLS * cell_mm:
             skin = _on_its_own(solid, over)
         else:
-            inside = all_cores.of(solid) if all_cores and piece.part.stock is None else ()
+            bought = piece.part.stock is not None
+            inside = () if bought else _picked(cores, cores_each[at])
             skin = _on_lattice(solid, over, inside, cell_mm)
         core_mm3, core_centre = core_shares.get(piece.part.id, (0.0, skin[1]))
         found[piece.part.id] = Share(skin[0], core_mm3, skin[1], core_centre)

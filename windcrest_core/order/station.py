@@ -150,13 +150,11 @@ def _waiting_for(bake: Step, before: list[Step]) -> Step:
 
 def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
     """What must be cured first is waited for as the bake that cures it."""
-    found = {
-        need.model_copy(update={"key": f"bake.{placed[need.key]}"})
-        if need.cured and need.key in placed
-        else need: None
-        for need in needs
-    }
-    return list(found)
+    found = dict.fromkeys(
+        (f"bake.{placed[n.key]}" if n.cured and n.key in placed else n.key, n.reason, n.cured)
+        for n in needs
+    )
+    return [Need(key=key, reason=reason, cured=cured) for key, reason, cured in found]
 
 
 def _in_order(steps: list[Step], rank: dict[str, int]) -> list[Step]:
