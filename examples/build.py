@@ -71,9 +71,9 @@ def ferrywoman() -> FigureSheet:
             scale="head", layer=1, lies_on="skull", wall_mm=4.0, area="oilskin"),
         mid("braid", "braid", "head", cone((0, -0.36, 0.45), (0.05, -0.5, -0.75), 0.11, 0.06),
             scale="head", layer=1, lies_on=None, core="wire", area="hair"),
-        mid("oar_shaft", "oar shaft", "wrist_r", cone((0, 0.012, -0.74), (0, 0.012, 0.44), 0.011, 0.011),
+        mid("oar_shaft", "oar shaft", "wrist_r", cone((0.033, -0.012, -0.788), (0.033, -0.012, 0.4), 0.011, 0.011),
             orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
-        mid("oar_blade", "oar blade", "wrist_r", Box(centre=(0, 0.012, 0.52), half_sizes=(0.04, 0.007, 0.12)),
+        mid("oar_blade", "oar blade", "wrist_r", Box(centre=(0.033, -0.012, 0.5), half_sizes=(0.04, 0.007, 0.12)),
             orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
         *pair("boot_cuff", "boot cuff", "knee", cone((0, 0, 0.3), (0, 0, 0.42), 0.045, 0.043),
               layer=1, core="wire", area="oilskin"),
@@ -103,8 +103,8 @@ def ferrywoman() -> FigureSheet:
         mood="patient, amused",
         body={"build": 1.25, "limb_thickness": 1.15, "hip_breadth": 1.15},
         pose=angles(
-            shoulder_r=(48, 6, 0), elbow_r=(62, -16, 0), shoulder_l=(42, -12, 0),
-            elbow_l=(70, -22, 0), hip_r=(2, 7, 0), hip_l=(-2, 7, 0), head=(-4, 6, 12),
+            shoulder_r=(44, 3, -37), elbow_r=(89, 0, 0), shoulder_l=(34, -8, -46),
+            elbow_l=(58, 0, 0), hip_r=(2, 7, 0), hip_l=(-2, 7, 0), head=(-4, 6, 12),
         ),
         base={"width_mm": 130.0, "depth_mm": 130.0},
     )  # fmt: skip
@@ -130,14 +130,18 @@ def newt_drummer() -> FigureSheet:
         mid("drum_shell", "drum", "hips", Sheet(
             centre=(0, 0.19, 0.55), outline=DISC, thickness=0.13, turns_deg=(-55, 0, 0)),
             layer=1, made_apart=True, wall_mm=5.0, area="drum"),
-        mid("drum_strap", "drum strap", "waist", Sheet(
-            centre=(0, 0.112, 0), outline=[(-0.1, 0.30), (-0.075, 0.31), (0.075, 0.0), (0.05, -0.02)],
-            thickness=0.012), layer=1, lies_on="chest", core="wire", delicate=True, area="leather"),
+        mid("drum_strap", "drum strap", "waist", cone((0.055, 0.072, 0.86), (-0.06, 0.1, -0.05), 0.015, 0.015, 0.6),
+            layer=1, lies_on="chest", core="wire", delicate=True, area="leather"),
         *pair("stick", "drumstick", "wrist", cone((0, 0, 0.5), (-0.03, 0.17, 1.4), 0.009, 0.009),
               stock="wood", core="wire", area="wood", layer=1, made_apart=True),
         *pair("toes", "toes", "ball", ball((0, 0.0, 1.0), 0.034, 0.012, 0.035),
               core="wire", area="skin"),
     ]  # fmt: skip
+    runs = [
+        run.model_copy(update={"wire": "st_3_2"}) if run.id == "leg_l" else run
+        for run in sheet.runs
+    ]
+    sheet = sheet.model_copy(update={"runs": runs})
     return dressed(
         sheet,
         extra,
@@ -210,32 +214,50 @@ def pelican_piper() -> FigureSheet:
 
 def barnacle_ox() -> FigureSheet:
     sheet = new_sheet("The barnacle ox", "quadruped", 190.0, 5.0)
+    heap = [(0.21, 0.14, 0.5), (0.265, 0.15, 0.66), (0.215, 0.16, 0.84), (0.265, 0.14, 1.0)]
     extra = [
         *pair("horn", "horn", "=head", Coil(
-            start=(0.3, 0.15, 0.12), bend_radius=0.75, sweep_deg=105, rise=0.25, start_radius=0.14,
-            end_radius=0.035, turns_deg=(0, 90, 0)), scale="head", area="horn", core="wire",
+            start=(0.28, 0.2, 0.1), bend_radius=0.8, sweep_deg=125, rise=0.35, start_radius=0.17,
+            end_radius=0.04, turns_deg=(0, 90, 0)), scale="head", area="horn", core="wire",
             press_in=True, lies_on="skull", layer=1),
-        mid("hump", "hump", "waist", ball((0, 0.12, 0.62), 0.12, 0.1, 0.16), area="skin"),
+        mid("hump", "hump", "waist", ball((0, 0.13, 0.66), 0.12, 0.1, 0.17), area="skin"),
+        mid("dewlap", "dewlap", "neck", cone((0, -0.1, 0.1), (0, -0.09, 0.75), 0.05, 0.035, 1.4), area="skin"),
         *pair("pannier", "pannier of shells", "=hips", Box(
             centre=(0.235, 0.05, 0.75), half_sizes=(0.055, 0.11, 0.13), turns_deg=(0, 8, 0)),
             layer=1, made_apart=True, wall_mm=5.0, area="wicker"),
-        *pair("shells", "heap of shells", "=hips", ball((0.235, 0.16, 0.75), 0.052, 0.045, 0.1),
-              layer=2, core="wire", area="shell", made_apart=True),
+        *(part for n, at in enumerate(heap, start=1)
+          for part in pair(f"shell_{n}", f"shell {n}", "=hips", cone(
+              at, (at[0], at[1] + 0.06, at[2] + 0.03), 0.045, 0.014, 0.8),
+              layer=2, core="wire", area="shell", made_apart=True)),
         mid("pack_strap", "pack strap", "hips", ball((0, 0.0, 0.75), 0.19, 0.2, 0.018),
             layer=1, lies_on="belly", core="wire", area="leather"),
         *pair("barnacles_fore", "barnacles", "elbow", ball((0.03, 0.03, 0.7), 0.03, 0.03, 0.05),
               layer=1, core="wire", area="shell", delicate=True),
+        *pair("barnacles_knee", "barnacles at the knee", "elbow", ball((0.035, -0.005, 0.25), 0.028, 0.034, 0.034),
+              layer=1, core="wire", area="shell", delicate=True),
         *pair("barnacles_hind", "barnacles", "knee", ball((0.035, 0.02, 0.6), 0.03, 0.03, 0.06),
               layer=1, core="wire", area="shell", delicate=True),
     ]  # fmt: skip
+    blunt = cone((0, 0.03, 0.5), (0, 0.02, 0.98), 0.36, 0.37, 0.95)
+    sheet = sheet.model_copy(
+        update={
+            "parts": [
+                part.model_copy(update={"shape": blunt}) if part.id == "muzzle" else part
+                for part in sheet.parts
+            ]
+        }
+    )
     fixed = []
     for part in extra:
         side = part.id[-1]
-        lies = {"barnacles_fore": f"forearm_{side}", "barnacles_hind": f"shank_{side}"}
+        lies = {
+            "barnacles_fore": f"forearm_{side}",
+            "barnacles_knee": f"forearm_{side}",
+            "barnacles_hind": f"shank_{side}",
+        }
         fixed.append(part.model_copy(update={"lies_on": lies.get(part.id[:-2], part.lies_on)}))
     wired = [
-        run.model_copy(update={"strands": 2, "wire": "st_2_5"}) if run.id != "tail" else run
-        for run in sheet.runs
+        run.model_copy(update={"wire": "st_2_5"}) if run.id != "tail" else run for run in sheet.runs
     ]
     sheet = sheet.model_copy(update={"runs": wired})
     return dressed(

@@ -89,6 +89,8 @@ def faults_of(error: ValidationError, root: str = "") -> SheetError:
         value = "(an object)" if isinstance(item["input"], dict | list) else item["input"]
         if item["type"] == "extra_forbidden":
             message = "no such key here; remove it"
+        if item["type"] == "missing":
+            value, message = "(nothing)", "it has to be there"
         faults.append(Fault(path or "(document)", value, message))
     return SheetError(faults)
 

@@ -82,7 +82,7 @@ class Quantity(Frozen):
     """An answer: a value in its inner unit, its range where it is an estimate, and its reason."""
 
     value: float
-    unit: Literal["mm", "g", "C", "N", "Nmm", "min", "deg", "cm3", "m", "ratio", "count"]
+    unit: Literal["mm", "g", "C", "N", "Nmm", "min", "deg", "cm3", "m", "ratio", "count", "cost"]
     low: float | None = None
     high: float | None = None
     why: Why

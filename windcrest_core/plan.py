@@ -45,7 +45,7 @@ class Totals(Frozen):
     tips_at: Quantity
     bakes: Quantity
     hands: Quantity
-    cost: float
+    cost: Quantity
 
 
 class StationState(Frozen):
@@ -192,6 +192,7 @@ def _totals(
         shelf.wires[run.chosen.wire].price_per_m * run.cut_mm * run.strands / 1000
         for run in frame.runs
     )
+    foil_cost = bulk.foil_m.value * foil.price_per_m
     mass = net_clay + bulk.foil_g.value + frame.wire_g.value + stock_g
     clay_share = net_clay / clay.clay_g.value if clay.clay_g.value else 0.0
     return Totals(
@@ -243,7 +244,20 @@ def _totals(
             ),
         ),
         hands=order.hours,
-        cost=round(clay.cost + wire_cost + bulk.foil_m.value * foil.price_per_m, 2),
+        cost=Quantity(
+            value=clay.cost + wire_cost + foil_cost,
+            unit="cost",
+            why=Why(
+                formula="packs of clay + cut wire + foil off the roll, at the catalogue's prices",
+                inputs=[
+                    Input(name="clay, whole packs", value=clay.cost, unit="£"),
+                    Input(name="wire", value=wire_cost, unit="£"),
+                    Input(name="foil", value=foil_cost, unit="£"),
+                ],
+                source="prices assumed",
+                assumed=True,
+            ),
+        ),
     )
 
 

@@ -59,6 +59,7 @@ class PartBake(Frozen):
     crack_index: float
     set_depth_all: bool
     raw_in: bool
+    why: Why
 
 
 class InsertBake(Frozen):
@@ -369,6 +370,26 @@ def _part_bake(
         crack_index=max(0.0, 100.0 - end.core_at_100_c),
         set_depth_all=end.core_peak_c >= clay.label_c.value - 45,
         raw_in=raw,
+        why=Why(
+            formula="heat from the air into clay over its core; fused when its coldest has had "
+            "95 % of the cure; scorch adds up over all bakes",
+            inputs=[
+                Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
+                Input(name="foil inside, half through", value=body.core_mm, unit="mm"),
+                Input(name="label rule alone", value=_rule_min(work, piece), unit="min"),
+                *(
+                    [Input(name="model alone", value=end.cured_min, unit="min")]
+                    if math.isfinite(end.cured_min)
+                    else []
+                ),
+                Input(name="surface at its hottest", value=end.surface_peak_c, unit="°C"),
+                Input(
+                    name="core when the surface is at 100 °C", value=end.core_at_100_c, unit="°C"
+                ),
+            ],
+            source="finite volumes; clay and oven figures literature-typical and assumed, ± 20 %",
+            assumed=True,
+        ),
     )
 
 

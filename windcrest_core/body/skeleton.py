@@ -174,7 +174,14 @@ def _quadruped(body: Quadruped) -> list[RestBone]:
             _unit((0, 0.8, -0.6)),
             1.25 * head,
         ),
-        *_tail("hips", (0, -0.06, 0.08), body.tail_length, 2.2),
+        *_limb(
+            ("tail_1", "hips", (0, -0.1, 0.09)),
+            [
+                ("", (0, -0.75, -1), 0.36 * body.tail_length),
+                ("tail_2", (0, -0.15, -1), 0.36 * body.tail_length),
+                ("tail_3", DOWN, 0.28 * body.tail_length),
+            ],
+        ),
     ]
     for side, sign in SIDES:
         bones += _limb(

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-import math
 from typing import Literal
 
 from windcrest_core.body.figure import Piece, skin_over_mm
 from windcrest_core.body.masses import FOIL_PACKED_G_CM3
+from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
@@ -33,6 +33,7 @@ class PartBulk(Frozen):
     wall_mm: float
     deepest_mm: float
     state: WallState
+    why: Why
 
 
 class BulkPlan(Frozen):
@@ -43,17 +44,6 @@ class BulkPlan(Frozen):
     packed_g_cm3: float
     findings: list[Finding]
     steps: Undated
-
-
-def ball_mm(volume_mm3: float) -> float:
-    """Diameter of the ball of a volume, mm: (6 V/π)^(1/3).
-
-    Examples
-    --------
-    >>> round(ball_mm(10_000), 2)
-    26.73
-    """
-    return float((6 * max(volume_mm3, 0.0) / math.pi) ** (1 / 3))
 
 
 def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
@@ -88,11 +78,12 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
         core_mm3 = max(0.0, share.core_mm3 - wire_mm3.get(piece.part.id, 0.0))
         state, deepest = _state(work, piece)
         grams = core_mm3 * 1e-3 * packed
+        whole_cm3 = (share.skin_mm3 + share.core_mm3) / 1000
         parts.append(
             PartBulk(
                 id=piece.part.id,
                 label=piece.part.label,
-                whole_cm3=(share.skin_mm3 + share.core_mm3) / 1000,
+                whole_cm3=whole_cm3,
                 core_cm3=core_mm3 / 1000,
                 foil_g=grams,
                 foil_m=grams / foil.g_per_m,
@@ -100,6 +91,18 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 wall_mm=piece.wall_mm,
                 deepest_mm=deepest,
                 state=state,
+                why=Why(
+                    formula="core under the wall, less the wire in it, × packed density ÷ roll",
+                    inputs=[
+                        Input(name="the part, outside others", value=whole_cm3, unit="cm³"),
+                        Input(name="wall", value=piece.wall_mm, unit="mm"),
+                        Input(name="core", value=core_mm3 / 1000, unit="cm³"),
+                        Input(name="packed density", value=packed, unit="g/cm³"),
+                        Input(name=foil.label, value=foil.g_per_m, unit="g/m"),
+                    ],
+                    source="volume by a grid of signed distance; packed density assumed",
+                    assumed=True,
+                ),
             )
         )
     core = sum(part.core_cm3 for part in parts)

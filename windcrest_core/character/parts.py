@@ -261,7 +261,7 @@ def _quadruped() -> Iterator[Part]:
     yield _mid("belly", "belly", "hips", along(0.15, 0.17, 1.1, 0.0, 1.0), **trunk)
     yield _mid("tail_root", "tail root", "tail_1", along(0.026, 0.02), core="wire", **limb)
     yield _mid("tail_mid", "tail", "tail_2", along(0.02, 0.018), core="wire", **limb)
-    yield _mid("tail_tip", "tail tuft", "tail_3", along(0.022, 0.03), core="wire", **limb)
+    yield _mid("tail_tip", "tail tuft", "tail_3", along(0.02, 0.034), core="wire", **limb)
     yield from pair("upper_arm", "foreleg", "shoulder", along(0.075, 0.052), **limb)
     yield from pair("forearm", "lower foreleg", "elbow", along(0.05, 0.036), **limb)
     yield from pair(

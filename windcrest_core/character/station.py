@@ -2,7 +2,14 @@
 
 from __future__ import annotations
 
-from windcrest_core.body.canon import FOOT_LENGTH, HIP_BREADTH, SHOULDER_BREADTH, canon
+from windcrest_core.body.canon import (
+    ADULT_HEADS,
+    FOOT_LENGTH,
+    HIP_BREADTH,
+    SHOULDER_BREADTH,
+    canon,
+    leg_share,
+)
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.sheet.model import Biped
@@ -18,11 +25,13 @@ class Landmark(Frozen):
     label: str
     height_mm: float
     heads: float
+    why: Why
 
 
 class Span(Frozen):
     label: str
     length_mm: float
+    why: Why
 
 
 class CharacterPlan(Frozen):
@@ -85,9 +94,37 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
             if joint in bones
         ]
     return [
-        Landmark(id=name, label=name, height_mm=mm, heads=mm / head)
+        Landmark(
+            id=name,
+            label=name,
+            height_mm=mm,
+            heads=mm / head,
+            why=_of_height(mm, height, _landmark_source(work)),
+        )
         for name, mm in sorted(pairs, key=lambda pair: -pair[1])
     ]
+
+
+def _of_height(mm: float, height: float, source: str) -> Why:
+    return Why(
+        formula=f"{mm / height:.3f} × height",
+        inputs=[Input(name="height", value=height, unit="mm")],
+        source=source,
+        assumed="assumed" in source,
+    )
+
+
+def _landmark_source(work: Workpiece) -> str:
+    body = work.sheet.body
+    if not isinstance(body, Biped):
+        return "this body plan standing, assumed"
+    if body.heads_tall == ADULT_HEADS:
+        return "adult segment ratios of Drillis and Contini (1966)"
+    return (
+        "adult segment ratios of Drillis and Contini (1966) within trunk, arm and leg; head by the "
+        f"teaching canon of {body.heads_tall:g} heads, hips at {leg_share(body.heads_tall):.2f} of "
+        "the height, assumed"
+    )
 
 
 def _spans(work: Workpiece) -> list[Span]:
@@ -112,7 +149,14 @@ def _spans(work: Workpiece) -> list[Span]:
         "wing_tip_r": "wing hand",
     }
     spans += [(label, bones[joint].length_mm) for joint, label in named.items() if joint in bones]
-    return [Span(label=label, length_mm=mm) for label, mm in spans]
+    source = (
+        "adult segment ratios of Drillis and Contini (1966), by this build's sliders"
+        if isinstance(body, Biped)
+        else "this body plan, assumed"
+    )
+    return [
+        Span(label=label, length_mm=mm, why=_of_height(mm, height, source)) for label, mm in spans
+    ]
 
 
 def _findings(work: Workpiece) -> list[Finding]:

@@ -5,13 +5,14 @@ from __future__ import annotations
 import math
 
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
+from windcrest_core.clay.strength import clay_tip_force_n
 from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
 from windcrest_core.steps import Need, Step, Undated
 
 FRAGILE_N = 1.5
-CURED_STRENGTH_MPA = 20.0
 
 
 class PartClay(Frozen):
@@ -23,6 +24,7 @@ class PartClay(Frozen):
     grams: float
     ball_mm: float
     equal_to: str | None
+    why: Why
 
 
 class Pack(Frozen):
@@ -49,17 +51,6 @@ class ClayPlan(Frozen):
     cost: float
     findings: list[Finding]
     steps: Undated
-
-
-def clay_tip_force_n(diameter_mm: float, length_mm: float) -> float:
-    """Force at the tip that breaks a cured clay rod, N: σ π d³/(32 L), σ 20 MPa literature-typical.
-
-    Examples
-    --------
-    >>> round(clay_tip_force_n(3, 12), 1)
-    4.4
-    """
-    return CURED_STRENGTH_MPA * math.pi * diameter_mm**3 / 32 / length_mm
 
 
 def packs_for(grams: float, sizes: list[float]) -> list[Pack]:
@@ -101,15 +92,28 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
         part, share = piece.part, work.shares[piece.part.id]
         wire = wire_mm3.get(part.id, 0.0) if share.core_mm3 <= 0 else 0.0
         volume = max(0.0, share.skin_mm3 - wire)
-        density = shelf.clays[part.clay].density_g_cm3.value
+        density = shelf.clays[part.clay].density_g_cm3
         parts.append(
             PartClay(
                 id=part.id,
                 label=part.label,
                 clay=part.clay,
-                grams=volume * 1e-3 * density,
-                ball_mm=(6 * volume / math.pi) ** (1 / 3),
+                grams=volume * 1e-3 * density.value,
+                ball_mm=ball_mm(volume),
                 equal_to=part.mirror_of,
+                why=Why(
+                    formula="(the part outside others − core − wire) × density; "
+                    "ball = (6 × volume ÷ π)^⅓",
+                    inputs=[
+                        Input(
+                            name="outside others, core off", value=share.skin_mm3 / 1000, unit="cm³"
+                        ),
+                        Input(name="wire in it", value=wire / 1000, unit="cm³"),
+                        Input(name="clay", value=volume / 1000, unit="cm³"),
+                        Input(name="density", value=density.value, unit="g/cm³"),
+                    ],
+                    source=f"volume by a grid of signed distance; density {density.source}",
+                ),
             )
         )
     totals = [

@@ -68,6 +68,7 @@ class ColourPlan(Frozen):
     ground: Ground
     advised_ground: Ground
     grounds: list[GroundOption]
+    grounds_why: Why
     findings: list[Finding]
     steps: Undated
 
@@ -127,6 +128,15 @@ def colour_plan(work: Workpiece) -> ColourPlan:
         ground=ground,
         advised_ground=advised,
         grounds=grounds,
+        grounds_why=Why(
+            formula="sum over areas of coats over that ground × share of the surface",
+            inputs=[
+                Input(name=f"{area.label}, share", value=100 * area.share, unit="%")
+                for area in areas
+            ],
+            source="Kubelka-Munk layer of 30 µm a coat; surface by volume to the two-thirds, assumed",
+            assumed=True,
+        ),
         findings=_findings(work, areas, grounds, advised),
         steps=_steps(areas, ground),
     )

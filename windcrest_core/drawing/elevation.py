@@ -23,12 +23,11 @@ Rings = list[list[float]]
 
 
 class PartDrawing(Frozen):
-    """A part's outline and core as rings of u, v, u, v … mm; `depth` grows towards the eye."""
+    """A part's outline and core as rings of u, v, u, v … mm."""
 
     id: str
     outline: Rings
     core: Rings
-    depth: float
     centre: tuple[float, float]
 
 
@@ -42,6 +41,8 @@ class JointDrawing(Frozen):
 
 
 class View(Frozen):
+    """An elevation; `parts` from the furthest to the nearest."""
+
     name: str
     bounds: tuple[float, float, float, float]
     silhouette: Rings
@@ -64,28 +65,29 @@ def _rings(shape: shapely.Geometry) -> Rings:
 
 @dataclass(frozen=True)
 class _Outline:
-    """A solid in a view: silhouette, the same as numbers for a path, nearest point, middle."""
+    """A solid in a view: silhouette, the same as numbers for a path, middle, and how far towards
+    the eye its nearest point and its middle are."""
 
     shape: shapely.Geometry
     rings: Rings
-    depth: float
     centre: tuple[float, float]
+    nearest_mm: float
+    middle_mm: float
 
 
 @lru_cache(maxsize=1000)
 def _outline(solid: Solid, name: str) -> _Outline:
     """Kept, so that what has not moved is not drawn again."""
     towards = TOWARDS[name]
-    depth = float(towards @ solid.centre) + float(
-        np.abs(towards @ solid.frame) @ solid.half_extents[1]
-    )
+    middle = float(towards @ solid.centre)
+    nearest = middle + float(np.abs(towards @ solid.frame) @ solid.half_extents[1])
     centre = _pair(VIEWS[name] @ solid.centre)
     rings = solid.convex_rings(VIEWS[name])
     if len(rings) == 1 and not isinstance(solid, SheetSolid):
         flat = [np.round(rings[0], 2).ravel().tolist()]
-        return _Outline(shapely.polygons(rings[0]), flat, depth, centre)
+        return _Outline(shapely.polygons(rings[0]), flat, centre, nearest, middle)
     shape = solid.outline(VIEWS[name])
-    return _Outline(shape, _rings(shape), depth, centre)
+    return _Outline(shape, _rings(shape), centre, nearest, middle)
 
 
 @lru_cache(maxsize=600)
@@ -98,20 +100,43 @@ def _silhouette(solids: tuple[Solid, ...], name: str) -> shapely.Geometry:
 
 
 @lru_cache(maxsize=1000)
-def _part(part_id: str, layer: int, solid: Solid, core: Solid | None, name: str) -> PartDrawing:
+def _part(part_id: str, solid: Solid, core: Solid | None, name: str) -> PartDrawing:
     outline = _outline(solid, name)
     return PartDrawing(
         id=part_id,
         outline=outline.rings,
         core=_outline(core, name).rings if core is not None else [],
-        depth=round(outline.depth + 0.2 * layer, 3),
         centre=outline.centre,
     )
 
 
+def _depths(figure: Figure, name: str) -> dict[str, float]:
+    """How far towards the eye each part is drawn, by id.
+
+    A part goes by its nearest point. What lies on another is before it where its middle is, so
+    that an eye shows on the head that bulges past it; else it is as far off as its middle.
+    """
+    outlines = {piece.part.id: _outline(piece.solid, name) for piece in figure.pieces}
+    found = {
+        piece.part.id: outlines[piece.part.id].nearest_mm + 0.2 * piece.part.layer
+        for piece in figure.pieces
+    }
+    for piece in sorted(figure.pieces, key=lambda piece: piece.part.layer):
+        key, host = piece.part.id, piece.part.lies_on
+        if host is not None:
+            before = outlines[key].middle_mm >= outlines[host].middle_mm
+            found[key] = (
+                max(found[key], found[host] + 0.1)
+                if before
+                else min(outlines[key].middle_mm, found[host] - 0.1)
+            )
+    return found
+
+
 def _view(figure: Figure, name: str, members: dict[str, list[str]]) -> View:
     view = VIEWS[name]
-    parts = [_part(p.part.id, p.part.layer, p.solid, p.core, name) for p in figure.pieces]
+    depths = _depths(figure, name)
+    pieces = sorted(figure.pieces, key=lambda piece: depths[piece.part.id])
     solids = tuple(piece.solid for piece in figure.pieces)
     whole = _silhouette(solids, name) if solids else shapely.box(0, 0, 1, 1)
     low_u, low_v, high_u, high_v = whole.bounds
@@ -119,7 +144,7 @@ def _view(figure: Figure, name: str, members: dict[str, list[str]]) -> View:
         name=name,
         bounds=(round(low_u, 2), round(low_v, 2), round(high_u, 2), round(high_v, 2)),
         silhouette=_rings(whole) if solids else [],
-        parts=sorted(parts, key=lambda part: part.depth),
+        parts=[_part(p.part.id, p.solid, p.core, name) for p in pieces],
         bones=[
             JointDrawing(
                 joint=bone.joint,

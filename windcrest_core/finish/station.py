@@ -31,6 +31,7 @@ class CheckItem(Frozen):
 class FinishPlan(Frozen):
     least_base: Quantity
     pegs: list[Peg]
+    pegs_why: Why
     checklist: list[CheckItem]
     findings: list[Finding]
     steps: Undated
@@ -79,6 +80,16 @@ def finish_plan(
             ),
         ),
         pegs=holes,
+        pegs_why=Why(
+            formula="where the ankle of a standing foot is above the base, from its middle; hole = "
+            "wire or twisted bundle + clearance, through the base",
+            inputs=[
+                Input(name="clearance", value=HOLE_CLEARANCE_MM, unit="mm"),
+                Input(name="base", value=base.thickness_mm, unit="mm"),
+            ],
+            source="the pose and the run's wire; clearance and three diameters of depth assumed",
+            assumed=True,
+        ),
         checklist=_checklist(work, bool(pegs)),
         findings=_findings(work, pegs),
         steps=_steps(work, bool(pegs)),

@@ -59,17 +59,6 @@ def tip_force_n(moment_nmm: float, length_mm: float) -> float:
     return moment_nmm / length_mm
 
 
-def clay_tip_force_n(diameter_mm: float, length_mm: float, strength_mpa: float = 20.0) -> float:
-    """Force at the tip that breaks a cured clay rod: σ π d³/(32 L), N; σ 20 MPa literature-typical.
-
-    Examples
-    --------
-    >>> round(clay_tip_force_n(3, 12), 1)
-    4.4
-    """
-    return strength_mpa * math.pi * diameter_mm**3 / 32 / length_mm
-
-
 def tips_at_deg(margin_mm: float, centre_height_mm: float) -> float:
     """Tilt at which a figure goes over: atan(margin / height of centre of mass), degrees."""
     return math.degrees(math.atan2(margin_mm, centre_height_mm))

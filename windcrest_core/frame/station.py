@@ -15,6 +15,7 @@ from windcrest_core.frame import remarks
 from windcrest_core.frame.balance import balance_on_base, tips_on_bare_feet, tips_quantity
 from windcrest_core.frame.cutting import Allowance, cut_length_mm, end_allowance
 from windcrest_core.frame.gauges import (
+    FREELY,
     Demand,
     GaugeOption,
     JointLoad,
@@ -23,7 +24,7 @@ from windcrest_core.frame.gauges import (
     wire_diameter,
     wire_g_per_mm,
 )
-from windcrest_core.frame.mechanics import G_MM_N
+from windcrest_core.frame.mechanics import G_MM_N, tip_force_n, yield_moment_nmm
 from windcrest_core.frame.paths import (
     TRUNK,
     column_mm,
@@ -40,6 +41,9 @@ from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
 
 
+HELD: tuple[End, ...] = ("peg", "anchor")
+
+
 class JointHold(Frozen):
     """Load on one joint of a run and how the chosen wire holds it."""
 
@@ -53,7 +57,10 @@ class JointHold(Frozen):
 
 
 class RunPlan(Frozen):
-    """A run with its wire: path in mm (world), gauge, loads, cut."""
+    """A run with its wire: path in mm (world), gauge, loads, cut.
+
+    `push_n` is the least push at an end of the run that bends it for good, N.
+    """
 
     id: str
     label: str
@@ -67,6 +74,7 @@ class RunPlan(Frozen):
     gauge: str
     options: list[GaugeOption]
     joints: list[JointHold]
+    push_n: float | None
     room_mm: float
     allowances: list[Allowance]
     cut_mm: float
@@ -202,7 +210,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
                 source="density of the metal, literature-typical",
             ),
         ),
-        hold=_hold(runs),
+        hold=_hold(runs, work.context.rules.hold_upright),
         tips_at=tips,
         tips_towards=balance.towards_words,
         tips_without_base=tips_on_bare_feet(work, weights),
@@ -223,6 +231,7 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
     points, start, end = run_points(work, run)
     path = path_length_mm(points)
     d = wire_diameter(chosen.wire)
+    metal = catalogue().wire_metal(catalogue().wires[chosen.wire])
     skull = [p for p in work.on_bone.get("head", []) if p.part.layer == 0 and not p.part.stock]
     room = max((p.solid.thickness_mm - 2 * p.wall_mm for p in skull), default=0.0)
     allowances = [
@@ -260,6 +269,12 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         gauge=gauge_text(d, work.context.rules.gauge_words),
         options=sorted(options, key=lambda option: option.g_per_m),
         joints=holds,
+        push_n=_push_n(
+            work,
+            run,
+            [(run.path[0], start, points[0]), (run.path[-1], end, points[-1])],
+            yield_moment_nmm(d, metal.yield_mpa.value, run.strands),
+        ),
         room_mm=demand.room_mm,
         allowances=allowances,
         cut_mm=cut,
@@ -267,14 +282,30 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
     )
 
 
-def _hold(runs: list[RunPlan]) -> Quantity | None:
+def _push_n(
+    work: Workpiece, run: Run, ends: list[tuple[str, End, Array]], moment_nmm: float
+) -> float | None:
+    """Least push at a free end that folds the run at a joint of its limb, N; None without one."""
+    bones = work.figure.bones
+    pushes = [
+        tip_force_n(moment_nmm, length)
+        for bone, end, tip in ends
+        for joint in run.path
+        if end not in HELD and joint not in TRUNK and bone in work.beyond[joint]
+        if (length := float(np.linalg.norm(tip - bones[joint].start))) > 1.0
+    ]
+    return min(pushes, default=None)
+
+
+def _hold(runs: list[RunPlan], want_upright: float) -> Quantity | None:
     joints = [(joint, run) for run in runs for joint in run.joints]
     if not joints:
         return None
     joint, run = min(
-        joints, key=lambda pair: min(pair[0].hold_upright / 2, pair[0].hold_any_way or 99)
+        joints,
+        key=lambda pair: min(pair[0].hold_upright / want_upright, pair[0].hold_any_way or FREELY),
     )
-    upright = joint.hold_upright / 2 <= (joint.hold_any_way or 99)
+    upright = joint.hold_upright / want_upright <= (joint.hold_any_way or FREELY)
     moment = joint.upright_nmm if upright else joint.any_way_nmm or 0.0
     value = joint.hold_upright if upright else joint.hold_any_way or 0.0
     wire = catalogue().wires[run.chosen.wire]

@@ -192,22 +192,31 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
 
 def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[Finding]:
     found = []
-    for part in work.sheet.parts:
-        if part.stock is None and part.made_apart:
-            found.append(
-                Finding(
-                    id="order.apart.join",
-                    station="order",
-                    severity="note",
-                    subject=part.id,
-                    title=f"{part.label} is joined cured to cured",
-                    reason="Leave the clay bare where they meet: glue holds on clay, not on paint. "
-                    "Drill and pin it if anything pulls on it.",
-                    fixes=[
-                        fix("Build it on the figure instead", (f"part/{part.id}/made_apart", False))
-                    ],
-                )
+    apart = [part for part in work.sheet.parts if part.stock is None and part.made_apart]
+    if apart:
+        alone = len(apart) == 1
+        found.append(
+            Finding(
+                id="order.apart.join",
+                station="order",
+                severity="note",
+                subject=apart[0].id,
+                title=f"{apart[0].label} is joined cured to cured"
+                if alone
+                else f"{len(apart)} parts made apart are joined cured to cured",
+                reason="Leave the clay bare where they meet: glue holds on clay, not on paint. "
+                "Drill and pin it if anything pulls on it.",
+                numbers={"parts": float(len(apart))},
+                fixes=[
+                    fix(
+                        "Build it on the figure instead"
+                        if alone
+                        else "Build them on the figure instead",
+                        *((f"part/{part.id}/made_apart", False) for part in apart),
+                    )
+                ],
             )
+        )
     delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.made_apart]
     if delicate and work.context.rules.bake_school == "one_bake":
         found.append(

@@ -24,7 +24,8 @@ def import_as_new(owner: User, raw: bytes, as_copy: bool) -> Figure:
     """Put the sheet on the shelf as a figure of its own."""
     sheet = read_sheet(raw)
     refuse_unbuildable(owner, sheet)
-    if sheet.figure_id and not as_copy and Figure.objects.filter(pk=sheet.figure_id).exists():
+    mine = Figure.objects.filter(owner=owner, deleted=None)
+    if sheet.figure_id and not as_copy and mine.filter(pk=sheet.figure_id).exists():
         raise Problem(
             409,
             "This file is of a figure that is there already. Import it as a copy, or open that "

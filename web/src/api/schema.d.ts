@@ -1030,6 +1030,7 @@ export interface components {
             ground: "white" | "grey" | "black" | "none";
             /** Grounds */
             grounds: components["schemas"]["GroundOption"][];
+            grounds_why: components["schemas"]["Why"];
         };
         /** Conflict */
         Conflict: {
@@ -1314,6 +1315,7 @@ export interface components {
             least_base: components["schemas"]["Quantity"];
             /** Pegs */
             pegs: components["schemas"]["Peg"][];
+            pegs_why: components["schemas"]["Why"];
         };
         /**
          * Fix
@@ -1542,6 +1544,7 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            why: components["schemas"]["Why"];
         };
         /** Me */
         Me: {
@@ -1793,6 +1796,7 @@ export interface components {
             shape: string;
             /** Surface Peak C */
             surface_peak_c: number;
+            why: components["schemas"]["Why"];
         };
         /**
          * PartBulk
@@ -1822,6 +1826,7 @@ export interface components {
             wall_mm: number;
             /** Whole Cm3 */
             whole_cm3: number;
+            why: components["schemas"]["Why"];
         };
         /**
          * PartClay
@@ -1840,10 +1845,11 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            why: components["schemas"]["Why"];
         };
         /**
          * PartDrawing
-         * @description A part's outline and core as rings of u, v, u, v … mm; `depth` grows towards the eye.
+         * @description A part's outline and core as rings of u, v, u, v … mm.
          */
         PartDrawing: {
             /** Centre */
@@ -1853,8 +1859,6 @@ export interface components {
             ];
             /** Core */
             core: number[][];
-            /** Depth */
-            depth: number;
             /** Id */
             id: string;
             /** Outline */
@@ -2063,7 +2067,7 @@ export interface components {
              * Unit
              * @enum {string}
              */
-            unit: "mm" | "g" | "C" | "N" | "Nmm" | "min" | "deg" | "cm3" | "m" | "ratio" | "count";
+            unit: "mm" | "g" | "C" | "N" | "Nmm" | "min" | "deg" | "cm3" | "m" | "ratio" | "count" | "cost";
             /** Value */
             value: number;
             why: components["schemas"]["Why"];
@@ -2249,6 +2253,8 @@ export interface components {
         /**
          * RunPlan
          * @description A run with its wire: path in mm (world), gauge, loads, cut.
+         *
+         *     `push_n` is the least push at an end of the run that bends it for good, N.
          */
         RunPlan: {
             /** Allowances */
@@ -2283,6 +2289,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Push N */
+            push_n: number | null;
             /** Room Mm */
             room_mm: number;
             /**
@@ -2336,6 +2344,7 @@ export interface components {
             label: string;
             /** Length Mm */
             length_mm: number;
+            why: components["schemas"]["Why"];
         };
         /**
          * StationState
@@ -2534,8 +2543,7 @@ export interface components {
         Totals: {
             bakes: components["schemas"]["Quantity"];
             clay: components["schemas"]["Quantity"];
-            /** Cost */
-            cost: number;
+            cost: components["schemas"]["Quantity"];
             foil: components["schemas"]["Quantity"];
             hands: components["schemas"]["Quantity"];
             height: components["schemas"]["Quantity"];
@@ -2545,7 +2553,10 @@ export interface components {
             tips_at: components["schemas"]["Quantity"];
             wire: components["schemas"]["Quantity"];
         };
-        /** View */
+        /**
+         * View
+         * @description An elevation; `parts` from the furthest to the nearest.
+         */
         View: {
             /** Bones */
             bones: components["schemas"]["JointDrawing"][];

@@ -38,6 +38,7 @@ function items(plan: Plan): Item[] {
     },
     { key: "oven", label: "In the oven", q: plan.bake.total_min, station: "bake", prefix: "oven " },
     { key: "hands", label: "Hours of work", q: t.hands, station: "order", suffix: " of work" },
+    { key: "cost", label: "Cost", q: t.cost, station: "clay", suffix: " of materials" },
   ];
 }
 
@@ -114,18 +115,6 @@ export function Strip({ plan, onGo }: { plan: Plan; onGo: (station: StationName)
           </chakra.button>
         );
       })}
-      <chakra.button
-        type="button"
-        onClick={() => onGo("clay")}
-        px="2"
-        fontSize="sm"
-        cursor="pointer"
-        whiteSpace="nowrap"
-        title="Cost of materials, assumed prices"
-      >
-        <b>£{plan.totals.cost.toFixed(2)}</b> of materials
-        <Box height="14px" />
-      </chakra.button>
     </Flex>
   );
 }

@@ -4,6 +4,7 @@ import { useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
 import { ChoiceField, MeasureField, Note, NumberField } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
+import { shownDifference, typedDifference } from "../units/format";
 
 type Choices = { value: string; label: string }[];
 const choices = (rows: Record<string, string>): Choices =>
@@ -153,15 +154,15 @@ export function RulesPage() {
           />
           <NumberField
             label="Hotter than its dial by"
-            value={rules.oven.offset_c}
-            unit="°C"
-            onCommit={number("oven/offset_c")}
+            value={shownDifference(rules.oven.offset_c, rules)}
+            unit={`°${rules.temperature_unit}`}
+            onCommit={(value) => number("oven/offset_c")(typedDifference(value, rules))}
           />
           <NumberField
             label="Swings up and down by"
-            value={rules.oven.swing_c}
-            unit="°C"
-            onCommit={number("oven/swing_c")}
+            value={shownDifference(rules.oven.swing_c, rules)}
+            unit={`°${rules.temperature_unit}`}
+            onCommit={(value) => number("oven/swing_c")(typedDifference(value, rules))}
           />
           <Note>
             Put a thermometer beside the piece: it has the last word. Never above the clay maker's

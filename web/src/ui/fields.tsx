@@ -1,4 +1,14 @@
-import { Box, chakra, Field, Flex, Input, NativeSelect, Slider, Text } from "@chakra-ui/react";
+import {
+  Box,
+  chakra,
+  Field,
+  Flex,
+  Input,
+  NativeSelect,
+  Slider,
+  Text,
+  Textarea,
+} from "@chakra-ui/react";
 import { useEffect, useId, useState } from "react";
 import { Problem } from "../api/client";
 import { length, typedLength } from "../units/format";
@@ -55,6 +65,61 @@ export function MeasureField({ label, mm, onCommit }: MeasureProps) {
           }}
         />
       </Flex>
+      <Field.ErrorText role="alert" color="stop">
+        {wrong}
+      </Field.ErrorText>
+    </Field.Root>
+  );
+}
+
+interface WordsProps {
+  label: string;
+  text: string;
+  rows?: number;
+  onCommit: (text: string) => Promise<unknown>;
+}
+
+/** Words, saved when the person goes on; what is refused stays, with what is wrong beneath it. */
+export function WordsField({ label, text, rows = 1, onCommit }: WordsProps) {
+  const [now, setNow] = useState(text);
+  const [wrong, setWrong] = useState<string | null>(null);
+  useEffect(() => {
+    setNow(text);
+    setWrong(null);
+  }, [text]);
+  const commit = async () => {
+    if (now === text) return setWrong(null);
+    try {
+      await onCommit(now);
+      setWrong(null);
+    } catch (error) {
+      setWrong(faultText(error));
+    }
+  };
+  const shared = {
+    size: "sm" as const,
+    bg: "sheet",
+    value: now,
+    maxLength: 4000,
+    onBlur: () => void commit(),
+  };
+  return (
+    <Field.Root invalid={wrong !== null}>
+      <Field.Label fontSize="sm" fontWeight="400">
+        {label}
+      </Field.Label>
+      {rows > 1 ? (
+        <Textarea {...shared} rows={rows} onChange={(event) => setNow(event.target.value)} />
+      ) : (
+        <Input
+          {...shared}
+          onChange={(event) => setNow(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") void commit();
+            if (event.key === "Escape") setNow(text);
+          }}
+        />
+      )}
       <Field.ErrorText role="alert" color="stop">
         {wrong}
       </Field.ErrorText>

@@ -30,6 +30,12 @@ export const mass = (g: number, units: Units): string =>
 export const temperature = (c: number, units: Units): string =>
   units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;
 
+/** A difference of temperature, which has no zero to shift: 5 °C apart is 9 °F apart. */
+export const shownDifference = (c: number, units: Units): number =>
+  units.temperature_unit === "C" ? c : Math.round(c * 18) / 10;
+export const typedDifference = (shown: number, units: Units): number =>
+  units.temperature_unit === "C" ? shown : shown / 1.8;
+
 export const metres = (m: number, units: Units): string =>
   units.length_unit === "mm" ? `${digits(m, 2)} m` : `${digits(m / 0.3048, 1)} ft`;
 
@@ -62,6 +68,8 @@ export function value(amount: number, unit: Quantity["unit"], units: Units): str
       return `${amount >= 99 ? "over 99" : digits(amount, 1)} ×`;
     case "count":
       return digits(amount, 0);
+    case "cost":
+      return `£${digits(amount, 2)}`;
   }
 }
 

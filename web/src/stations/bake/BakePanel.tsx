@@ -92,6 +92,8 @@ function OneBake({ bake }: { bake: BakePlan }) {
         right={[1, 2, 3]}
         rows={bake.parts.map((part) => ({
           key: part.id,
+          name: part.label,
+          why: part.why,
           chosen: part.id === selected,
           onClick: () => select(part.id),
           cells: [

@@ -51,6 +51,8 @@ export function BulkPanel() {
           .filter((row) => row.state !== "bought")
           .map((row) => ({
             key: row.id,
+            name: row.label,
+            why: row.why,
             chosen: row.id === selected,
             onClick: () => select(row.id),
             cells: [

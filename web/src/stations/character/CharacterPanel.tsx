@@ -1,9 +1,8 @@
-import { Box, Heading, Stack, Text, Textarea } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { Box, Heading, Stack } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length } from "../../units/format";
 import { Answer } from "../../ui/Answer";
-import { MeasureField, SliderField } from "../../ui/fields";
+import { MeasureField, SliderField, WordsField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 
@@ -29,6 +28,11 @@ export function CharacterPanel() {
   const extra = MORE.filter((row) => row.key in body);
   return (
     <Stack gap="3">
+      <WordsField
+        label="Name"
+        text={figure.sheet.name}
+        onCommit={(text) => change("Name", [set("name", text)])}
+      />
       <MeasureField
         label="Figure height"
         mm={figure.sheet.height_mm}
@@ -58,6 +62,7 @@ export function CharacterPanel() {
           right={[1, 2]}
           rows={plan.character.landmarks.map((mark) => ({
             key: mark.id,
+            why: mark.why,
             cells: [mark.label, length(mark.height_mm, units), mark.heads.toFixed(2)],
           }))}
         />
@@ -67,34 +72,22 @@ export function CharacterPanel() {
           right={[1]}
           rows={plan.character.spans.map((span) => ({
             key: span.label,
+            why: span.why,
             cells: [span.label, length(span.length_mm, units)],
           }))}
         />
       </Box>
-      <Story />
-    </Stack>
-  );
-}
-
-function Story() {
-  const { figure, apply } = useFigurePage();
-  const [text, setText] = useState(figure.sheet.story);
-  useEffect(() => setText(figure.sheet.story), [figure.sheet.story]);
-  return (
-    <Box>
-      <Text fontSize="sm" mb="1">
-        Who it is, and what it is doing
-      </Text>
-      <Textarea
-        aria-label="Who it is, and what it is doing"
-        size="sm"
-        bg="sheet"
+      <WordsField
+        label="Who it is, and what it is doing"
+        text={figure.sheet.story}
         rows={3}
-        maxLength={4000}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={() => text !== figure.sheet.story && apply("Story", [set("story", text)])}
+        onCommit={(text) => change("Story", [set("story", text)])}
       />
-    </Box>
+      <WordsField
+        label="Mood"
+        text={figure.sheet.mood}
+        onCommit={(text) => change("Mood", [set("mood", text)])}
+      />
+    </Stack>
   );
 }

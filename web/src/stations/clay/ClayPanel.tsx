@@ -74,6 +74,8 @@ export function ClayPanel() {
         right={[1, 2]}
         rows={plan.clay.parts.map((row) => ({
           key: row.id,
+          name: row.label,
+          why: row.why,
           chosen: row.id === selected,
           onClick: () => select(row.id),
           cells: [
@@ -91,7 +93,7 @@ export function ClayPanel() {
           ],
         }))}
       />
-      <Note>Ball across = (6 × volume ÷ π)^⅓, of the raw clay of that part without waste.</Note>
+      <Note>Raw clay of each part, without waste.</Note>
     </Stack>
   );
 }

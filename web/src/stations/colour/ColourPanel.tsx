@@ -2,11 +2,12 @@ import { Box, Button, Flex, Heading, Input, Stack, Text } from "@chakra-ui/react
 import { useEffect, useState } from "react";
 import type { Plan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { Answer } from "../../ui/Answer";
+import { Answer, WhyFold } from "../../ui/Answer";
 import { ChoiceField, Note } from "../../ui/fields";
 
 type AreaPlan = Plan["colour"]["areas"][number];
 const GROUNDS = ["white", "grey", "black", "none"];
+const FINISHES = ["matte", "satin", "gloss"];
 const NEAR = {
   close: "close to it",
   near: "near it",
@@ -49,6 +50,7 @@ export function ColourPanel() {
         {": "}
         {colour.grounds.map((g) => `${g.ground} ${g.coats.toFixed(1)}`).join(", ")} coats over all.
       </Text>
+      <WhyFold why={colour.grounds_why} of="coats over each ground" />
       {part ? (
         <ChoiceField
           label={`The ${part.label} wears`}
@@ -151,6 +153,30 @@ function AreaBox({ area }: { area: AreaPlan }) {
             ({NEAR[area.nearness]})
           </Text>
         </Text>
+      </Flex>
+      <Flex gap="2" mt="1.5" align="center" justify="space-between">
+        <ChoiceField
+          label="Finish"
+          width="7rem"
+          value={area.finish}
+          options={FINISHES.map((finish) => ({ value: finish, label: finish }))}
+          onChange={(finish) =>
+            apply(`Finish of ${area.label}`, [set(`area/${area.id}/finish`, finish)])
+          }
+        />
+        <Button
+          size="2xs"
+          variant="ghost"
+          aria-label={`Remove ${area.label}`}
+          onClick={() =>
+            apply(`Remove ${area.label}`, [
+              ...area.parts.map((part) => set(`part/${part}/area`, null)),
+              set(`area/${area.id}`, null),
+            ])
+          }
+        >
+          Remove
+        </Button>
       </Flex>
       {area.coats ? <Answer label="Coats over this ground" q={area.coats} /> : null}
       {area.drying_min ? <Answer label="Drying between and after" q={area.drying_min} /> : null}

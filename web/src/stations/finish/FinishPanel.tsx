@@ -2,7 +2,7 @@ import { Checkbox, Heading, Stack } from "@chakra-ui/react";
 import { useBench } from "../../api/useBench";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length } from "../../units/format";
-import { Answer } from "../../ui/Answer";
+import { Answer, WhyFold } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
@@ -51,7 +51,7 @@ export function FinishPanel() {
       ) : (
         <Note>No peg reaches the base in this pose.</Note>
       )}
-      <Note>Measured from the middle of the base. Hole = wire + 0.2 mm.</Note>
+      <WhyFold why={plan.finish.pegs_why} of="peg holes" />
       <Heading size="sm">Before it is called done</Heading>
       <Stack gap="1.5">
         {plan.finish.checklist.map((item) => (

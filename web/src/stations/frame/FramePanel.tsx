@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { RunPlan } from "../../api/types";
 import { useStores, useCatalogue } from "../../api/useRules";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length } from "../../units/format";
+import { length, value } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { ChoiceField, Note, SliderField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
@@ -159,6 +159,9 @@ function RunBox({ run }: { run: RunPlan }) {
         holds <b data-hold={run.id}>{times(c.hold_upright)}</b> upright,{" "}
         <b>{times(c.hold_any_way)}</b> any way up
         {c.column === null ? "" : `, column ${times(c.column)}`}; bends by {c.tool}
+        {run.push_n === null
+          ? ""
+          : `; folds at a push of ${value(run.push_n, "N", units)} at its end, a thumb gives 1 to 3`}
       </Text>
       {c.fails.map((why) => (
         <Text key={why} fontSize="xs" color="warn">
