@@ -26,6 +26,7 @@ browser:
 
 test: .make/built browser
 	$(PY) -W error::SyntaxWarning -m unittest discover -s windcrest_core/tests -t .
+	$(PY) scripts/web_fixtures.py
 	cd web && npm test --silent
 	WINDCREST_TESTING=1 WINDCREST_DATA=$(CURDIR)/.make/testdata $(PY) manage.py test server e2e --noinput
 

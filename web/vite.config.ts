@@ -1,9 +1,16 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   base: "/static/",
   plugins: [react()],
   build: { target: "es2022", chunkSizeWarningLimit: 900 },
+  test: {
+    environment: "happy-dom",
+    environmentOptions: { happyDOM: { url: "http://bench.test/" } },
+    setupFiles: ["src/testing/setup.ts"],
+    isolate: false,
+    unstubGlobals: true,
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
 });

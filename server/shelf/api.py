@@ -120,7 +120,7 @@ def own_figure(request: HttpRequest, figure_id: str) -> Figure:
     return get_object_or_404(Figure, pk=figure_id, owner=request.user, deleted=None)
 
 
-def _figure_out(figure: Figure) -> FigureOut:
+def figure_out(figure: Figure) -> FigureOut:
     sheet = figure.sheet
     winged = sheet.body.wing_span > 0
     last = (
@@ -160,7 +160,7 @@ def _json(body: BaseModel | str, status: int = 200) -> HttpResponse:
 
 
 def _edited(figure: Figure) -> HttpResponse:
-    shown = _figure_out(figure).model_dump_json()
+    shown = figure_out(figure).model_dump_json()
     return _json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text}}}')
 
 
@@ -219,7 +219,7 @@ def import_figure(request: HttpRequest, as_copy: bool = False) -> HttpResponse:
 
 @router.get("figures/{figure_id}", response={200: FigureOut, **ERRORS})
 def get_figure(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return _json(_figure_out(own_figure(request, figure_id)))
+    return _json(figure_out(own_figure(request, figure_id)))
 
 
 @router.delete("figures/{figure_id}", response={200: Done, **ERRORS})

@@ -25,7 +25,7 @@ const cookie = (name: string): string =>
 
 export const csrf = (): Record<string, string> => ({ "X-CSRFToken": cookie("csrftoken") });
 
-export const client = createClient<paths>({ baseUrl: "/" });
+export const client = createClient<paths>({ baseUrl: "/", fetch: (request) => fetch(request) });
 client.use({
   onRequest({ request }) {
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));

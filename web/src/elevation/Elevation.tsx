@@ -53,7 +53,7 @@ export function Elevation(props: Props) {
   const drawnWidth = fr - fl + sr - sl;
   /** Millimetres of the figure in about one pixel of the screen. */
   const px = Math.max((drawnWidth * 1.25 + 0.2 * high) / 880, (top + below) / 600);
-  const ruler = (props.landmarks ? 118 : 46) * px;
+  const ruler = (props.landmarks ? 140 : 46) * px;
   const margin = (props.callouts.length ? 190 : 12) * px;
   const origin: Record<ViewName, number> = { front: ruler - fl, side: 0 };
   const frontEnd = origin.front + fr + margin;
@@ -100,9 +100,8 @@ export function Elevation(props: Props) {
 
   const fillOf = (id: string): string => {
     const part = parts.get(id);
-    if (layers.colour) return colours.get(part?.area ?? "") ?? tint("clayFill");
-    if (part?.stock) return tint("stockFill");
-    return tint("clayFill");
+    const painted = layers.colour ? colours.get(part?.area ?? "") : undefined;
+    return painted ?? tint(part?.stock ? "stockFill" : "clayFill");
   };
 
   const drawn = (name: ViewName) => {

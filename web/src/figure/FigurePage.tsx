@@ -21,7 +21,7 @@ import { OrderPanel } from "../stations/order/OrderPanel";
 import { faultText } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
-import { length, mass, type Units } from "../units/format";
+import { length, mass, minutes, type Units } from "../units/format";
 import { Findings } from "./Findings";
 import { Strip } from "./Strip";
 import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
@@ -349,7 +349,7 @@ function calloutsOf(plan: Plan, place: Place, bake: number, units: Units): Callo
         .filter((part) => part.raw_in)
         .map((part) => ({
           part: part.id,
-          text: `${part.label} ${Math.round(part.fusion * 100)} % fused`,
+          text: `${part.label} ${part.model_min === null ? "over 4 h" : minutes(part.model_min)}, ${Math.round(part.fusion * 100)} % fused`,
           weight: part.model_min ?? 999,
           alarm: part.fusion < 0.95,
         }));

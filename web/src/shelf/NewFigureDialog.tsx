@@ -11,7 +11,7 @@ import {
   Text,
 } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
-import { Problem } from "../api/client";
+import { Problem, type Fault } from "../api/client";
 import { useBodies, useShelfActions } from "../api/useShelf";
 import { faultText } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
@@ -32,16 +32,24 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
   const [body, setBody] = useState("biped");
   const [height, setHeight] = useState(units.length_unit === "in" ? "12 in" : "300 mm");
   const [heads, setHeads] = useState("");
-  const faults = create.error instanceof Problem ? create.error.faults : [];
+  const [unread, setUnread] = useState<Fault[]>([]);
+  const refused = create.error instanceof Problem ? create.error.faults : [];
+  const faults = unread.length ? unread : refused;
   const wrong = (path: string) => faults.find((fault) => fault.path === path);
   const submit = (event: FormEvent) => {
     event.preventDefault();
+    const tall = heads.trim() ? Number(heads.replace(",", ".")) : null;
+    const bad = Number.isNaN(tall);
+    setUnread(
+      bad ? [{ path: "heads_tall", value: heads, allowed: "a number of heads, 1.5 to 10" }] : [],
+    );
+    if (bad) return;
     create.mutate(
       {
         name,
         body,
         height_mm: typedLength(height, units),
-        heads_tall: heads.trim() ? Number(heads) : null,
+        heads_tall: tall,
       },
       {
         onSuccess: (made) => {
@@ -51,7 +59,10 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
       },
     );
   };
-  const other = create.error && !["name", "height_mm", "heads_tall"].some((path) => wrong(path));
+  const other =
+    create.error &&
+    !unread.length &&
+    !["name", "height_mm", "heads_tall"].some((path) => wrong(path));
   return (
     <Dialog.Root open={open} onOpenChange={(event) => !event.open && onClose()}>
       <Portal>

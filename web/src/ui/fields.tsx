@@ -9,9 +9,9 @@ import {
   Text,
   Textarea,
 } from "@chakra-ui/react";
-import { useEffect, useId, useState } from "react";
+import { useEffect, useId, useRef, useState } from "react";
 import { Problem } from "../api/client";
-import { length, typedLength } from "../units/format";
+import { lengthAsTyped, typedLength } from "../units/format";
 import { useUnits } from "./UnitsContext";
 
 export const faultText = (error: unknown): string | null => {
@@ -29,7 +29,7 @@ interface MeasureProps {
 /** A length typed in any unit; what cannot be read stays, with what is wrong beneath it. */
 export function MeasureField({ label, mm, onCommit }: MeasureProps) {
   const units = useUnits();
-  const shown = length(mm, units);
+  const shown = lengthAsTyped(mm, units);
   const [text, setText] = useState(shown);
   const [wrong, setWrong] = useState<string | null>(null);
   useEffect(() => {
@@ -142,7 +142,12 @@ interface SliderProps {
 export function SliderField(props: SliderProps) {
   const { label, value, min, max, step, show, onMove, onCommit } = props;
   const [now, setNow] = useState(value);
-  useEffect(() => setNow(value), [value]);
+  /** Where the thumb is: by keys the end is told before the move has been drawn. */
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+    setNow(value);
+  }, [value]);
   return (
     <Slider.Root
       size="sm"
@@ -153,10 +158,11 @@ export function SliderField(props: SliderProps) {
       aria-label={[label]}
       onValueChange={({ value: [next] }) => {
         if (next === undefined) return;
+        latest.current = next;
         setNow(next);
         onMove(next);
       }}
-      onValueChangeEnd={({ value: [next] }) => next !== undefined && onCommit(next)}
+      onValueChangeEnd={() => onCommit(latest.current)}
     >
       <Flex justify="space-between" fontSize="sm">
         <Text>{label}</Text>
@@ -206,25 +212,31 @@ export function ChoiceField({ label, value, options, onChange, width = "11rem" }
   );
 }
 
-interface NumberProps {
+interface NumberProps<T extends number | null> {
   label: string;
-  value: number;
+  value: T;
   unit: string;
-  onCommit: (value: number) => Promise<unknown>;
+  /** What stands for an empty field, where it may be left empty. */
+  empty?: T;
+  onCommit: (value: T | number) => Promise<unknown>;
 }
 
 /** A plain number in a fixed unit. */
-export function NumberField({ label, value, unit, onCommit }: NumberProps) {
-  const [text, setText] = useState(String(value));
+export function NumberField<T extends number | null>(props: NumberProps<T>) {
+  const { label, value, unit, empty, onCommit } = props;
+  const shown = value === null ? "" : String(value);
+  const [text, setText] = useState(shown);
   const [wrong, setWrong] = useState<string | null>(null);
   useEffect(() => {
-    setText(String(value));
+    setText(shown);
     setWrong(null);
-  }, [value]);
+  }, [shown]);
   const commit = async () => {
-    const number = Number(text.replace(",", "."));
-    if (text.trim() === "" || Number.isNaN(number)) return setWrong(`"${text}" is not a number`);
-    if (number === value) return setWrong(null);
+    const blank = text.trim() === "";
+    if (text === shown) return setWrong(null);
+    const number = blank && empty !== undefined ? empty : Number(text.replace(",", "."));
+    if ((blank && empty === undefined) || Number.isNaN(number))
+      return setWrong(`"${text}" is not a number`);
     try {
       await onCommit(number);
       setWrong(null);

@@ -1,25 +1,104 @@
-import { expect, test } from "vitest";
-import { length, mass, METRIC, temperature, typedLength, value, type Units } from "./format";
+import { describe, expect, test } from "vitest";
+import type { Quantity } from "../api/types";
+import {
+  length,
+  lengthAsTyped,
+  mass,
+  METRIC,
+  metres,
+  minutes,
+  range,
+  shownDifference,
+  temperature,
+  typedDifference,
+  typedLength,
+  value,
+  type Units,
+} from "./format";
 
 const INCHES: Units = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" };
 
-test("lengths in the person's unit", () => {
-  expect(length(310, METRIC)).toBe("310 mm");
-  expect(length(304.8, INCHES)).toBe("12 in");
-  expect(length(4.7625, INCHES)).toBe("3/16 in");
-  expect(length(44.45, INCHES)).toBe("1 3/4 in");
+describe("lengths", () => {
+  test.each([
+    [310, "310 mm"],
+    [50.8, "50.8 mm"],
+    [6, "6.00 mm"],
+    [0.5, "0.50 mm"],
+    [1234.5, "1,235 mm"],
+  ])("%d mm with three digits that count", (mm, shown) => expect(length(mm, METRIC)).toBe(shown));
+
+  test.each([
+    [304.8, "12 in"],
+    [4.7625, "3/16 in"],
+    [44.45, "1 3/4 in"],
+    [0.79375, "1/32 in"],
+    [0, "0 in"],
+    [25.0, "31/32 in"],
+  ])("%d mm as a rule shows it", (mm, shown) => expect(length(mm, INCHES)).toBe(shown));
+
+  test("what somebody chose has no zeros that say nothing, and can be typed back", () => {
+    expect(lengthAsTyped(6, METRIC)).toBe("6 mm");
+    expect(lengthAsTyped(6.25, METRIC)).toBe("6.25 mm");
+    expect(lengthAsTyped(1500, METRIC)).toBe("1500 mm");
+    expect(lengthAsTyped(6.35, INCHES)).toBe("1/4 in");
+  });
+
+  test("metres and feet", () => {
+    expect(metres(5.156, METRIC)).toBe("5.16 m");
+    expect(metres(3.048, INCHES)).toBe("10.0 ft");
+  });
+
+  test("a bare number is in the person's unit, and a named unit stays", () => {
+    expect(typedLength("12", INCHES)).toBe("12 in");
+    expect(typedLength("3/16", INCHES)).toBe("3/16 in");
+    expect(typedLength("30 cm", METRIC)).toBe("30 cm");
+    expect(typedLength("tall", METRIC)).toBe("tall");
+    expect(typedLength(" 310 ", METRIC)).toBe("310 mm");
+  });
 });
 
-test("weights, temperatures and factors", () => {
-  expect(mass(454, INCHES)).toBe("16.0 oz");
-  expect(temperature(135, INCHES)).toBe("275 °F");
-  expect(value(99, "ratio", METRIC)).toBe("over 99 ×");
-  expect(value(95, "min", METRIC)).toBe("1.6 h");
+describe("weights, temperatures, times", () => {
+  test("ounces and Fahrenheit", () => {
+    expect(mass(454, INCHES)).toBe("16.0 oz");
+    expect(temperature(135, INCHES)).toBe("275 °F");
+    expect(temperature(135, METRIC)).toBe("135 °C");
+  });
+
+  test("a difference of temperature has no zero to shift", () => {
+    expect(shownDifference(5, METRIC)).toBe(5);
+    expect(shownDifference(5, INCHES)).toBe(9);
+    expect(typedDifference(9, INCHES)).toBe(5);
+    expect(typedDifference(shownDifference(8, INCHES), INCHES)).toBeCloseTo(8, 9);
+  });
+
+  test("minutes become hours where that is easier to think in", () => {
+    expect(minutes(89.4)).toBe("89 min");
+    expect(minutes(95)).toBe("1.6 h");
+  });
 });
 
-test("a bare number is in the person's unit, and a named unit stays", () => {
-  expect(typedLength("12", INCHES)).toBe("12 in");
-  expect(typedLength("3/16", INCHES)).toBe("3/16 in");
-  expect(typedLength("30 cm", METRIC)).toBe("30 cm");
-  expect(typedLength("tall", METRIC)).toBe("tall");
+describe("any answer", () => {
+  test.each<[number, Quantity["unit"], string]>([
+    [99, "ratio", "over 99 ×"],
+    [2.75, "ratio", "2.8 ×"],
+    [12.34, "deg", "12.3°"],
+    [0.32, "N", "0.32 N"],
+    [28.86, "Nmm", "28.9 N·mm"],
+    [36.7, "cm3", "36.7 cm³"],
+    [3, "count", "3"],
+    [13.4, "cost", "£13.40"],
+  ])("%d %s", (amount, unit, shown) => expect(value(amount, unit, METRIC)).toBe(shown));
+
+  test("a range only where there is one", () => {
+    const q: Quantity = {
+      value: 10,
+      unit: "g",
+      low: null,
+      high: null,
+      why: { formula: "", inputs: [], source: "", assumed: false },
+    };
+    expect(range(q, METRIC)).toBeNull();
+    expect(range({ ...q, low: 10, high: 10 }, METRIC)).toBeNull();
+    expect(range({ ...q, low: 8, high: 12 }, METRIC)).toBe("8.00 g to 12.0 g");
+  });
 });

@@ -3,8 +3,8 @@ import type { Quantity, Rules } from "../api/types";
 export type Units = Pick<Rules, "length_unit" | "mass_unit" | "temperature_unit">;
 export const METRIC: Units = { length_unit: "mm", mass_unit: "g", temperature_unit: "C" };
 
-const digits = (value: number, places: number) =>
-  value.toLocaleString("en-GB", { minimumFractionDigits: places, maximumFractionDigits: places });
+const digits = (value: number, places: number, most = places) =>
+  value.toLocaleString("en-GB", { minimumFractionDigits: places, maximumFractionDigits: most });
 
 /** As few digits as still tell: three that count. */
 const short = (value: number) =>
@@ -23,6 +23,10 @@ export function length(mm: number, units: Units): string {
   }
   return `${whole === 0 ? "" : `${whole} `}${top}/${bottom} in`;
 }
+
+/** A length somebody chose: as they would write it, without zeros that say nothing. */
+export const lengthAsTyped = (mm: number, units: Units): string =>
+  units.length_unit === "mm" ? `${digits(mm, 0, 2).replace(",", "")} mm` : length(mm, units);
 
 export const mass = (g: number, units: Units): string =>
   units.mass_unit === "g" ? `${short(g)} g` : `${short(g / 28.349523)} oz`;

@@ -79,11 +79,10 @@ function OneBake({ bake }: { bake: BakePlan }) {
       </Text>
       <NumberField
         label="Minutes it really took"
-        value={bake.done_min ?? 0}
+        value={bake.done_min}
         unit="min"
-        onCommit={(minutes) =>
-          bench.bake.mutateAsync({ number: bake.number, minutes: minutes === 0 ? null : minutes })
-        }
+        empty={null}
+        onCommit={(minutes) => bench.bake.mutateAsync({ number: bake.number, minutes })}
       />
       <Heading size="sm">What happens to each part</Heading>
       <PanelTable

@@ -1,0 +1,34 @@
+"""The ferrywoman and her plan as the server would send them, for the front end's tests."""
+
+from __future__ import annotations
+
+import json
+import os
+import sys
+from datetime import date
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT))
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+os.environ.setdefault("WINDCREST_SECRET", "fixtures")
+os.environ.setdefault("WINDCREST_DATA", str(ROOT / ".make" / "types"))
+
+import django  # noqa: E402
+
+django.setup()
+
+from server.shelf.api import figure_out  # noqa: E402
+from server.shelf.models import Figure  # noqa: E402
+from windcrest_core.context import Context, Progress  # noqa: E402
+from windcrest_core.plan import plan  # noqa: E402
+
+text = (ROOT / "examples" / "ferrywoman.figure.json").read_text(encoding="utf-8")
+figure = Figure(id="f" * 32, sheet_json=json.loads(text))
+made = {
+    "figure": figure_out(figure).model_dump(mode="json"),
+    "plan": plan(figure.sheet, Context(), Progress(), date(2026, 7, 1)).model_dump(mode="json"),
+}
+folder = ROOT / "web" / "made"
+folder.mkdir(exist_ok=True)
+(folder / "ferrywoman.edited.json").write_text(json.dumps(made), encoding="utf-8")

@@ -1,0 +1,130 @@
+import { screen } from "@testing-library/react";
+import { expect, test, vi } from "vitest";
+import { ferrywoman, show } from "../testing/bench";
+import type { Callout } from "./Callouts";
+import { Elevation } from "./Elevation";
+import { LAYERS_OF, type Layers } from "./layers";
+import { pathOf, projected } from "./paths";
+
+const quiet = () => undefined;
+interface Changes {
+  layers?: Layers;
+  selected?: string | null;
+  callouts?: Callout[];
+  handles?: boolean;
+  marked?: Set<string>;
+  landmarks?: boolean;
+  onSelect?: (part: string | null) => void;
+}
+
+function drawn(changes: Changes = {}) {
+  const { plan, figure } = ferrywoman();
+  const { landmarks, ...rest } = changes;
+  const shown = show(
+    <Elevation
+      plan={plan}
+      figure={figure}
+      layers={LAYERS_OF.clay}
+      selected={null}
+      onSelect={quiet}
+      callouts={[]}
+      handles={false}
+      onDrag={quiet}
+      onDrop={quiet}
+      landmarks={landmarks ? plan.character.landmarks : undefined}
+      {...rest}
+    />,
+  );
+  return { ...shown, plan, figure, all: (what: string) => [...document.querySelectorAll(what)] };
+}
+
+test("every part is in both elevations, by its name", () => {
+  const { figure, all } = drawn();
+  for (const part of figure.sheet.parts)
+    expect(all(`[data-part=${part.id}]`).map((path) => path.textContent)).toEqual([
+      part.label,
+      part.label,
+    ]);
+  expect(screen.getByRole("img", { name: /elevation of The ferrywoman/ })).toBeTruthy();
+});
+
+test("wire is drawn in its layer only, one line a run and view", () => {
+  const { plan, all } = drawn({ layers: LAYERS_OF.frame });
+  expect(all("polyline[data-run]")).toHaveLength(2 * plan.frame.runs.length);
+  document.body.innerHTML = "";
+  expect(drawn({ layers: LAYERS_OF.order }).all("polyline[data-run]")).toHaveLength(0);
+});
+
+test("cores are hatched where there is foil", () => {
+  const { plan, all } = drawn({ layers: LAYERS_OF.bulk });
+  const cored = plan.drawing.front.parts.filter((part) => part.core.length).length;
+  expect(cored).toBeGreaterThan(5);
+  expect(all('path[fill="url(#foil)"]')).toHaveLength(2 * cored);
+});
+
+test("painted parts wear their area's colour, bought ones without an area do not look like clay", () => {
+  const { all } = drawn({ layers: LAYERS_OF.colour });
+  const fill = (part: string) => all(`[data-part=${part}]`)[0]?.getAttribute("fill");
+  expect(fill("hat_brim")).toBe("#c9962f");
+  expect(fill("eye_r")).not.toBe(fill("skull"));
+  expect(fill("eye_r")).toContain("stock-fill");
+});
+
+test("joints can be taken hold of at Frame only", () => {
+  const { figure, all } = drawn({ handles: true });
+  expect(all("circle[data-joint][data-view=front]")).toHaveLength(figure.joints.length);
+  document.body.innerHTML = "";
+  expect(drawn().all("circle[data-joint]")).toHaveLength(0);
+});
+
+test("a part is chosen by a click, and let go by another", async () => {
+  const choose = vi.fn();
+  const { user, all, plan } = drawn({ onSelect: choose });
+  const click = async () => user.click(all("[data-part=apron]")[0] as Element);
+  await click();
+  expect(choose).toHaveBeenLastCalledWith("apron");
+  document.body.innerHTML = "";
+  const again = drawn({ onSelect: choose, selected: "apron" });
+  await again.user.click(again.all("[data-part=apron]")[0] as Element);
+  expect(choose).toHaveBeenLastCalledWith(null);
+  expect(plan.drawing.front.parts.some((part) => part.id === "apron")).toBe(true);
+});
+
+test("what is out of range is dashed, not only coloured", () => {
+  const { all } = drawn({ marked: new Set(["chest"]) });
+  expect(all("[data-part=chest]")[0]?.getAttribute("stroke-dasharray")).toBeTruthy();
+  expect(all("[data-part=belly]")[0]?.getAttribute("stroke-dasharray")).toBeNull();
+});
+
+test("landmarks and head lines carry their heights", () => {
+  drawn({ landmarks: true });
+  expect(screen.getByText("crown 310 mm")).toBeTruthy();
+  expect(screen.getByText(/^knee \d/)).toBeTruthy();
+  expect(screen.getByText("6 heads")).toBeTruthy();
+});
+
+test("callouts stand clear of each other and keep the order of the parts", () => {
+  const { plan } = ferrywoman();
+  const callouts = plan.clay.parts.map((part) => ({
+    part: part.id,
+    text: part.label,
+    weight: part.grams,
+  }));
+  const { container } = drawn({ callouts });
+  const labels = new Set(callouts.map((row) => row.text));
+  const rows = [...container.querySelectorAll("text")].filter((t) =>
+    labels.has(t.textContent ?? ""),
+  );
+  const size = Number.parseFloat(rows[0]?.style.fontSize ?? "0");
+  const places = rows.map((row) => Number(row.getAttribute("y")));
+  expect(rows.length).toBeGreaterThan(8);
+  for (const [i, place] of places.slice(1).entries())
+    expect(place - (places[i] ?? 0)).toBeGreaterThan(1.2 * size);
+});
+
+test("rings as a path, and points of the world in each view", () => {
+  expect(pathOf([[0, 0, 10, 0, 10, 5]])).toBe("M0 0L10 0L10 5Z");
+  expect(pathOf([])).toBe("");
+  expect(projected("front", [3, 4, 5])).toEqual([-3, 5]);
+  expect(projected("side", [3, 4, 5])).toEqual([4, 5]);
+});

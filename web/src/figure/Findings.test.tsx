@@ -1,0 +1,82 @@
+import { screen, waitFor } from "@testing-library/react";
+import { expect, test } from "vitest";
+import type { Finding } from "../api/types";
+import { ferrywoman, problem, server, showStation } from "../testing/bench";
+import { Findings } from "./Findings";
+
+const base: Finding = {
+  id: "frame.stand.tips",
+  station: "frame",
+  severity: "warn",
+  subject: "base",
+  title: "Tips over forward at 7.8°",
+  reason: "A nudge of the table is about 10°.",
+  numbers: { tips_at_deg: 7.81, centre_height_mm: 140.1 },
+  fixes: [
+    {
+      label: "Make the base 115 × 115 mm",
+      operations: [{ path: "base/width_mm", value: 115 }],
+    },
+  ],
+};
+const PREVIEW = `POST /api/v1/figures/${"f".repeat(32)}/preview`;
+
+test("what stops is said first, with its word beside its shape", () => {
+  const note: Finding = { ...base, id: "a", severity: "note", title: "Prick a vent", fixes: [] };
+  const stop: Finding = { ...base, id: "b", severity: "stop", title: "It bends", fixes: [] };
+  showStation(<Findings findings={[note, base, stop]} />);
+  const said = screen.getAllByRole("listitem").map((item) => item.textContent ?? "");
+  expect(said.map((text) => text.slice(0, 4))).toEqual(["Stop", "Warn", "Note"]);
+});
+
+test("numbers carry their names and units", () => {
+  showStation(<Findings findings={[base]} />);
+  expect(screen.getByText("tips at 7.8° · centre height 140 mm")).toBeTruthy();
+});
+
+test("an order without findings says so", () => {
+  showStation(<Findings findings={[]} />);
+  expect(screen.getByText(/this station is in order/)).toBeTruthy();
+});
+
+test("a fix is shown before it is done", async () => {
+  const { plan } = ferrywoman();
+  const tips = { ...plan.totals.tips_at, value: 12.5 };
+  const asked = server({
+    [PREVIEW]: {
+      number: 0,
+      operations: [],
+      plan: { ...plan, totals: { ...plan.totals, tips_at: tips } },
+      gone: [base],
+      new: [{ ...base, id: "frame.base.small", title: "A peg misses the base" }],
+    },
+  });
+  const { user, done } = showStation(<Findings findings={[base]} />);
+  await user.click(screen.getByRole("button", { name: /Make the base/ }));
+  expect(await screen.findByText("Settles: Tips over forward at 7.8°")).toBeTruthy();
+  expect(screen.getByText("Brings: A peg misses the base")).toBeTruthy();
+  expect(screen.getByText("12.5°")).toBeTruthy();
+  expect(asked[0]?.body).toMatchObject({ operations: [{ path: "base/width_mm", value: 115 }] });
+  expect(done.changes).toEqual([]);
+  await user.click(screen.getByRole("button", { name: "Do it" }));
+  expect(done.changes).toEqual([
+    { label: "Make the base 115 × 115 mm", operations: base.fixes?.[0]?.operations },
+  ]);
+});
+
+test("a fix can be left, and one that cannot be worked out is not done", async () => {
+  server({ [PREVIEW]: () => problem(422, "No such run.") });
+  const { user, done } = showStation(<Findings findings={[base]} />);
+  await user.click(screen.getByRole("button", { name: /Make the base/ }));
+  expect(await screen.findByText("No such run.")).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Do it" })).toHaveProperty("disabled", true);
+  await user.click(screen.getByRole("button", { name: "Leave it" }));
+  await waitFor(() => expect(screen.queryByRole("group")).toBeNull());
+  expect(done.changes).toEqual([]);
+});
+
+test("a part with a finding can be shown in the drawing", async () => {
+  const { user, done } = showStation(<Findings findings={[{ ...base, subject: "skull" }]} />);
+  await user.click(screen.getByRole("button", { name: "Show it" }));
+  expect(done.selected).toEqual(["skull"]);
+});

@@ -1,0 +1,120 @@
+import { ChakraProvider } from "@chakra-ui/react";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { render } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { MemoryRouter } from "react-router";
+import { vi } from "vitest";
+import type { Change } from "../api/useFigure";
+import type { Edited, Operation } from "../api/types";
+import { FigurePageContext, type FigurePage } from "../figure/useFigurePage";
+import { system } from "../theme";
+import { UnitsContext } from "../ui/UnitsContext";
+import { METRIC, type Units } from "../units/format";
+
+/** A figure and its plan as the server gives them; `make test` has the core work them out. */
+const made = import.meta.glob<string>("../../made/ferrywoman.edited.json", {
+  eager: true,
+  query: "?raw",
+  import: "default",
+});
+export function ferrywoman(): Edited {
+  const [text] = Object.values(made);
+  if (text === undefined) throw new Error("run `make test`: the core works the figure out first");
+  return JSON.parse(text) as Edited;
+}
+
+export interface Asked {
+  method: string;
+  path: string;
+  body: unknown;
+}
+type Answer = (asked: Asked) => unknown;
+
+/** The server's answers by "METHOD path"; what was asked is kept. Anything else is 404. */
+export function server(answers: Record<string, Answer | object>): Asked[] {
+  const asked: Asked[] = [];
+  const reply = async (input: RequestInfo | URL, init?: RequestInit): Promise<Response> => {
+    const request = new Request(
+      input instanceof Request ? input : new URL(String(input), "http://bench"),
+      init,
+    );
+    const raw = await request.text();
+    const row: Asked = {
+      method: request.method,
+      path: new URL(request.url).pathname,
+      body: raw && raw.startsWith("{") ? (JSON.parse(raw) as unknown) : raw,
+    };
+    asked.push(row);
+    const found = answers[`${row.method} ${row.path}`];
+    const answer = typeof found === "function" ? (found as Answer)(row) : found;
+    if (answer instanceof Response) return answer;
+    if (answer === undefined) return problem(404, "Not here.");
+    return new Response(JSON.stringify(answer), {
+      headers: { "Content-Type": "application/json" },
+    });
+  };
+  vi.stubGlobal("fetch", vi.fn(reply));
+  return asked;
+}
+
+export const problem = (
+  status: number,
+  detail: string,
+  errors: { path: string; value: string; allowed: string }[] = [],
+): Response =>
+  new Response(JSON.stringify({ detail, errors }), {
+    status,
+    headers: { "Content-Type": "application/problem+json" },
+  });
+
+interface Placed {
+  units?: Units;
+  at?: string;
+}
+
+/** Show something on a bench of its own: theme, units, queries, address. */
+export function show(what: ReactNode, { units = METRIC, at = "/" }: Placed = {}) {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const around = (inner: ReactNode) => (
+    <ChakraProvider value={system}>
+      <QueryClientProvider client={queries}>
+        <MemoryRouter initialEntries={[at]}>
+          <UnitsContext.Provider value={units}>{inner}</UnitsContext.Provider>
+        </MemoryRouter>
+      </QueryClientProvider>
+    </ChakraProvider>
+  );
+  const shown = render(around(what));
+  return {
+    ...shown,
+    user: userEvent.setup(),
+    again: (next: ReactNode) => shown.rerender(around(next)),
+  };
+}
+
+/** What a station's panel did on its page. */
+export interface Done {
+  changes: { label: string; operations: Operation[] }[];
+  previews: Change[];
+  selected: (string | null)[];
+}
+
+/** A station's panel on the ferrywoman's page. */
+export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed = {}) {
+  const { units, at, ...rest } = more;
+  const done: Done = { changes: [], previews: [], selected: [] };
+  const keep = (label: string, operations: Operation[]) => done.changes.push({ label, operations });
+  const page: FigurePage = {
+    ...ferrywoman(),
+    selected: null,
+    select: (part) => done.selected.push(part),
+    change: (label, operations) => Promise.resolve(keep(label, operations)),
+    apply: keep,
+    preview: (change) => done.previews.push(change),
+    goTo: () => undefined,
+    ...rest,
+  };
+  const inside = <FigurePageContext.Provider value={page}>{panel}</FigurePageContext.Provider>;
+  return { ...show(inside, { units, at }), page, done };
+}

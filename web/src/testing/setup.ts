@@ -1,0 +1,19 @@
+import { cleanup } from "@testing-library/react";
+import { afterEach } from "vitest";
+
+afterEach(cleanup);
+
+/** What the browser has and the test's stand-in for it has not. */
+class Watching {
+  observe() {
+    return undefined;
+  }
+  unobserve() {
+    return undefined;
+  }
+  disconnect() {
+    return undefined;
+  }
+}
+globalThis.ResizeObserver ??= Watching as unknown as typeof ResizeObserver;
+Element.prototype.scrollTo ??= () => undefined;

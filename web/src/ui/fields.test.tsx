@@ -1,0 +1,166 @@
+import { screen, waitFor } from "@testing-library/react";
+import { expect, test, vi } from "vitest";
+import { Problem } from "../api/client";
+import { show } from "../testing/bench";
+import {
+  ChoiceField,
+  faultText,
+  MeasureField,
+  NumberField,
+  SliderField,
+  WordsField,
+} from "./fields";
+
+const INCHES = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" } as const;
+const refused = new Problem(422, "No.", [
+  { path: "height_mm", value: "tall", allowed: "a length such as 12 in" },
+]);
+const saved = () => Promise.resolve();
+
+test("a length is saved as it was typed, in the person's unit where none is named", async () => {
+  const save = vi.fn(saved);
+  const { user } = show(<MeasureField label="Wall" mm={6} onCommit={save} />, { units: INCHES });
+  const field = screen.getByLabelText("Wall");
+  expect(field).toHaveProperty("value", "1/4 in");
+  await user.clear(field);
+  await user.type(field, "1/8{Enter}");
+  expect(save).toHaveBeenCalledWith("1/8 in");
+});
+
+test("what was chosen is shown without zeros that say nothing", () => {
+  show(<MeasureField label="Wall" mm={6} onCommit={saved} />);
+  expect(screen.getByLabelText("Wall")).toHaveProperty("value", "6 mm");
+});
+
+test("a length that cannot be read stays as typed, with what is allowed beside it", async () => {
+  const { user } = show(
+    <MeasureField label="Height" mm={310} onCommit={() => Promise.reject(refused)} />,
+  );
+  const field = screen.getByLabelText("Height");
+  await user.clear(field);
+  await user.type(field, "tall");
+  await user.tab();
+  expect((await screen.findByRole("alert")).textContent).toBe(
+    "tall is not allowed: a length such as 12 in",
+  );
+  expect(field).toHaveProperty("value", "tall");
+});
+
+test("Escape brings the length back, and nothing is saved that did not change", async () => {
+  const save = vi.fn(saved);
+  const { user } = show(<MeasureField label="Height" mm={310} onCommit={save} />);
+  const field = screen.getByLabelText("Height");
+  await user.type(field, "9{Escape}");
+  expect(field).toHaveProperty("value", "310 mm");
+  await user.tab();
+  expect(save).not.toHaveBeenCalled();
+});
+
+test("a length changed elsewhere is shown, and an old complaint goes", async () => {
+  const field = (mm: number) => (
+    <MeasureField label="Height" mm={mm} onCommit={() => Promise.reject(refused)} />
+  );
+  const { user, again } = show(field(310));
+  await user.type(screen.getByLabelText("Height"), "x{Enter}");
+  await screen.findByRole("alert");
+  again(field(250));
+  await waitFor(() => expect(screen.queryByRole("alert")).toBeNull());
+  expect(screen.getByLabelText("Height")).toHaveProperty("value", "250 mm");
+});
+
+test("a number is read with a comma too, and words are told off", async () => {
+  const save = vi.fn(saved);
+  const { user } = show(<NumberField label="Waste" value={8} unit="%" onCommit={save} />);
+  const field = screen.getByLabelText("Waste");
+  await user.clear(field);
+  await user.type(field, "9,5{Enter}");
+  expect(save).toHaveBeenCalledWith(9.5);
+  await user.clear(field);
+  await user.type(field, "some{Enter}");
+  expect((await screen.findByRole("alert")).textContent).toBe('"some" is not a number');
+  await user.clear(field);
+  await user.keyboard("{Enter}");
+  expect((await screen.findByRole("alert")).textContent).toBe('"" is not a number');
+  expect(save).toHaveBeenCalledTimes(1);
+});
+
+test("a number that may be missing is empty until it is written, and can be taken back", async () => {
+  const save = vi.fn(saved);
+  const field = (minutes: number | null) => (
+    <NumberField label="Minutes" value={minutes} unit="min" empty={null} onCommit={save} />
+  );
+  const { user, again } = show(field(null));
+  expect(screen.getByLabelText("Minutes")).toHaveProperty("value", "");
+  await user.type(screen.getByLabelText("Minutes"), "45{Enter}");
+  expect(save).toHaveBeenLastCalledWith(45);
+  again(field(45));
+  await user.clear(screen.getByLabelText("Minutes"));
+  await user.keyboard("{Enter}");
+  expect(save).toHaveBeenLastCalledWith(null);
+});
+
+test("a name is saved when the person goes on, and one that is refused stays to be mended", async () => {
+  const save = vi.fn((text: string) => (text ? saved() : Promise.reject(refused)));
+  const { user } = show(<WordsField label="Name" text="The ferrywoman" onCommit={save} />);
+  const field = screen.getByLabelText("Name");
+  await user.clear(field);
+  await user.type(field, "The ferryman");
+  await user.tab();
+  expect(save).toHaveBeenLastCalledWith("The ferryman");
+  await user.clear(field);
+  await user.tab();
+  expect(await screen.findByRole("alert")).toBeTruthy();
+  expect(field).toHaveProperty("value", "");
+});
+
+test("a story keeps its lines", async () => {
+  const save = vi.fn(saved);
+  const { user } = show(<WordsField label="Story" text="" rows={3} onCommit={save} />);
+  await user.type(screen.getByLabelText("Story"), "Rows.{Enter}Waits.");
+  expect(save).not.toHaveBeenCalled();
+  await user.tab();
+  expect(save).toHaveBeenCalledWith("Rows.\nWaits.");
+});
+
+test("a slider previews and commits by the keyboard", async () => {
+  const [move, commit] = [vi.fn(), vi.fn()];
+  const { user } = show(
+    <SliderField
+      label="Build"
+      value={1}
+      min={0.6}
+      max={1.8}
+      step={0.05}
+      show={(v) => `${Math.round(v * 100)} %`}
+      onMove={move}
+      onCommit={commit}
+    />,
+  );
+  expect(screen.getByText("100 %")).toBeTruthy();
+  screen.getByRole("slider", { hidden: true }).focus();
+  await user.keyboard("{ArrowRight}");
+  await waitFor(() => expect(move).toHaveBeenCalledWith(expect.closeTo(1.05, 5)));
+  expect(commit).toHaveBeenCalledWith(expect.closeTo(1.05, 5));
+});
+
+test("a choice says its value", async () => {
+  const choose = vi.fn();
+  const options = [
+    { value: "still", label: "still air" },
+    { value: "fan", label: "fan" },
+  ];
+  const { user } = show(
+    <ChoiceField label="Air" value="still" options={options} onChange={choose} />,
+  );
+  await user.selectOptions(screen.getByLabelText("Air"), "fan");
+  expect(choose).toHaveBeenCalledWith("fan");
+});
+
+test("what went wrong in words", () => {
+  expect(faultText(null)).toBeNull();
+  expect(faultText(new TypeError("fetch"))).toBe("The server cannot be reached.");
+  expect(faultText(new Problem(409, "There is nothing to undo."))).toBe(
+    "There is nothing to undo.",
+  );
+  expect(faultText(refused)).toBe("tall is not allowed: a length such as 12 in");
+});
