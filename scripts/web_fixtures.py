@@ -1,4 +1,5 @@
-"""The ferrywoman and her plan as the server would send them, for the front end's tests."""
+"""The ferrywoman, her plan and what it rests on as the server would send them, for the front end's
+tests."""
 
 from __future__ import annotations
 
@@ -18,17 +19,23 @@ import django  # noqa: E402
 
 django.setup()
 
-from server.shelf.api import figure_out  # noqa: E402
+from server.shelf.api import bodies, figure_out  # noqa: E402
 from server.shelf.models import Figure  # noqa: E402
+from windcrest_core.catalogue import catalogue  # noqa: E402
 from windcrest_core.context import Context, Progress  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 
 text = (ROOT / "examples" / "ferrywoman.figure.json").read_text(encoding="utf-8")
 figure = Figure(id="f" * 32, sheet_json=json.loads(text))
+context = Context()
 made = {
     "figure": figure_out(figure).model_dump(mode="json"),
-    "plan": plan(figure.sheet, Context(), Progress(), date(2026, 7, 1)).model_dump(mode="json"),
+    "plan": plan(figure.sheet, context, Progress(), date(2026, 7, 1)).model_dump(mode="json"),
+    "bodies": [body.model_dump(mode="json") for body in bodies(None)],
+    "catalogue": catalogue().model_dump(mode="json"),
+    "rules": context.rules.model_dump(mode="json"),
+    "stores": context.stores.model_dump(mode="json"),
 }
 folder = ROOT / "web" / "made"
 folder.mkdir(exist_ok=True)
-(folder / "ferrywoman.edited.json").write_text(json.dumps(made), encoding="utf-8")
+(folder / "bench.json").write_text(json.dumps(made), encoding="utf-8")

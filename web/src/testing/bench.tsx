@@ -6,23 +6,41 @@ import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
-import type { Edited, Operation } from "../api/types";
+import type { Catalogue, Edited, Operation, Rules, Stores } from "../api/types";
 import { FigurePageContext, type FigurePage } from "../figure/useFigurePage";
 import { system } from "../theme";
 import { UnitsContext } from "../ui/UnitsContext";
 import { METRIC, type Units } from "../units/format";
 
-/** A figure and its plan as the server gives them; `make test` has the core work them out. */
-const made = import.meta.glob<string>("../../made/ferrywoman.edited.json", {
+/** What the server would send; `make test` has the core work it out. */
+interface Made extends Edited {
+  bodies: { id: string; label: string; heads_tall: number }[];
+  catalogue: Catalogue;
+  rules: Rules;
+  stores: Stores;
+}
+const files = import.meta.glob<string>("../../made/bench.json", {
   eager: true,
   query: "?raw",
   import: "default",
 });
-export function ferrywoman(): Edited {
-  const [text] = Object.values(made);
+export function bench(): Made {
+  const [text] = Object.values(files);
   if (text === undefined) throw new Error("run `make test`: the core works the figure out first");
-  return JSON.parse(text) as Edited;
+  return JSON.parse(text) as Made;
 }
+export const ferrywoman = (): Edited => {
+  const { figure, plan } = bench();
+  return { figure, plan };
+};
+
+/** Answers to what every station may ask: the catalogue, stores and rules. */
+export const ABOUT = {
+  "GET /api/v1/catalogue": () => bench().catalogue,
+  "GET /api/v1/stores": () => ({ stores: bench().stores, can_undo: true, can_redo: false }),
+  "GET /api/v1/rules": () => ({ rules: bench().rules, can_undo: false, can_redo: true }),
+  "GET /api/v1/bodies": () => bench().bodies,
+};
 
 export interface Asked {
   method: string;

@@ -1,0 +1,280 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { Route, Routes } from "react-router";
+import { describe, expect, test } from "vitest";
+import type { Card } from "./api/types";
+import { LogPanel } from "./log/LogPanel";
+import { RulesPage } from "./rules/RulesPage";
+import { ShelfPage } from "./shelf/ShelfPage";
+import { StoresPage } from "./stores/StoresPage";
+import { ABOUT, bench, ferrywoman, problem, server, show, showStation } from "./testing/bench";
+import { AccountPage } from "./ui/AccountPage";
+import { SignInPage } from "./ui/SignInPage";
+
+const ID = "f".repeat(32);
+const card = (name: string, more: Partial<Card> = {}): Card => ({
+  id: name.replaceAll(" ", "_"),
+  name,
+  height_mm: 310,
+  body: "biped",
+  station: "frame",
+  next_step: "Cut 3 runs of wire",
+  stops: 0,
+  warns: 5,
+  notes: 1,
+  silhouette: [[0, 0, 10, 0, 10, 10]],
+  bounds: [0, 0, 10, 10],
+  changed: "2026-07-01T10:00:00Z",
+  ...more,
+});
+
+describe("Shelf", () => {
+  const page = (
+    <Routes>
+      <Route path="/" element={<ShelfPage />} />
+      <Route path="/figures/:id/:station" element={<p>the figure's page</p>} />
+    </Routes>
+  );
+  const two = [card("The ferrywoman"), card("The ox", { station: "finished", next_step: null })];
+
+  test("a card tells station, next step and findings", async () => {
+    server({ ...ABOUT, "GET /api/v1/figures": two });
+    show(page);
+    const first = (await screen.findByRole("heading", { name: "The ferrywoman" })).closest(
+      "article",
+    );
+    expect(first?.textContent).toContain("310 mm · at Frame");
+    expect(first?.textContent).toContain("Next: Cut 3 runs of wire");
+    expect(first?.textContent).toContain("▲ 5 warn");
+    expect(
+      screen.getByRole("heading", { name: "The ox" }).closest("article")?.textContent,
+    ).toContain("finished");
+  });
+
+  test("an empty shelf says what to do", async () => {
+    server({ ...ABOUT, "GET /api/v1/figures": [] });
+    show(page);
+    expect(await screen.findByText(/The shelf is empty/)).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Plan your first figure" })).toBeTruthy();
+  });
+
+  test("figures are found by name", async () => {
+    server({ ...ABOUT, "GET /api/v1/figures": two });
+    const { user } = show(page);
+    await screen.findByRole("heading", { name: "The ox" });
+    await user.type(screen.getByLabelText(/find a figure/i), "ferry");
+    expect(screen.queryByRole("heading", { name: "The ox" })).toBeNull();
+    await user.type(screen.getByLabelText(/find a figure/i), "zzz");
+    expect(screen.getByText("No figure on the shelf is called that.")).toBeTruthy();
+  });
+
+  test("a figure is taken off the shelf", async () => {
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/figures": two,
+      "DELETE /api/v1/figures/The_ox": { done: true },
+    });
+    const { user } = show(page);
+    await user.click(await screen.findByRole("button", { name: "Take The ox off the shelf" }));
+    await waitFor(() => expect(asked.some((row) => row.method === "DELETE")).toBe(true));
+  });
+
+  test("a new figure is made from body, height and name, and opened", async () => {
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/figures": two,
+      "POST /api/v1/figures": ferrywoman(),
+    });
+    const { user } = show(page);
+    await user.click(await screen.findByRole("button", { name: "New figure" }));
+    await user.click(await screen.findByText("four legs"));
+    await user.clear(screen.getByLabelText("How tall"));
+    await user.type(screen.getByLabelText("How tall"), "12 in");
+    await user.type(screen.getByLabelText("What name"), "The goat");
+    await user.click(screen.getByRole("button", { name: "Plan it" }));
+    expect(await screen.findByText("the figure's page")).toBeTruthy();
+    expect(asked.find((row) => row.method === "POST")?.body).toEqual({
+      name: "The goat",
+      body: "quadruped",
+      height_mm: "12 in",
+      heads_tall: null,
+    });
+  });
+
+  test("what is wrong is said at its field, and what was typed stays", async () => {
+    const fault = { path: "height_mm", value: "tall", allowed: "a length such as 12 in" };
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/figures": two,
+      "POST /api/v1/figures": () => problem(422, "No.", [fault]),
+    });
+    const { user } = show(page);
+    await user.click(await screen.findByRole("button", { name: "New figure" }));
+    await user.clear(await screen.findByLabelText("How tall"));
+    await user.type(screen.getByLabelText("How tall"), "tall");
+    await user.type(screen.getByLabelText("What name"), "The goat");
+    await user.click(screen.getByRole("button", { name: "Plan it" }));
+    expect((await screen.findByRole("alert")).textContent).toBe("tall: a length such as 12 in");
+    expect(screen.getByLabelText("How tall")).toHaveProperty("value", "tall");
+    const before = asked.length;
+    await user.type(screen.getByLabelText("Heads tall"), "many");
+    await user.click(screen.getByRole("button", { name: "Plan it" }));
+    expect(screen.getByText("many: a number of heads, 1.5 to 10")).toBeTruthy();
+    expect(asked).toHaveLength(before);
+  });
+
+  test("a file that is no sheet changes nothing and says what is wrong with it", async () => {
+    const faults = [{ path: "wings", value: "3", allowed: "no such key here; remove it" }];
+    server({
+      ...ABOUT,
+      "GET /api/v1/figures": two,
+      "POST /api/v1/figures/import": () => problem(422, "No.", faults),
+    });
+    const { user } = show(page);
+    await screen.findByRole("heading", { name: "The ox" });
+    await user.upload(
+      screen.getByLabelText("Import a figure sheet", { selector: "input" }),
+      new File(["{}"], "bad.json", { type: "application/json" }),
+    );
+    const alert = await screen.findByRole("alert");
+    expect(alert.textContent).toContain("bad.json was not imported; nothing has changed.");
+    expect(alert.textContent).toContain("wings: 3 is not allowed; no such key here");
+    await user.click(within(alert).getByRole("button", { name: "Close" }));
+    expect(screen.queryByRole("alert")).toBeNull();
+  });
+});
+
+describe("House rules", () => {
+  test("a choice is one change", async () => {
+    const asked = server({ ...ABOUT, "PATCH /api/v1/rules": ABOUT["GET /api/v1/rules"] });
+    const { user } = show(<RulesPage />);
+    await user.selectOptions(await screen.findByLabelText("Air"), "fan");
+    await waitFor(() => expect(asked.find((row) => row.method === "PATCH")).toBeTruthy());
+    expect(asked.find((row) => row.method === "PATCH")?.body).toEqual({
+      changes: { "oven/air": "fan" },
+    });
+    expect(screen.getByRole("button", { name: "Undo" })).toHaveProperty("disabled", true);
+    expect(screen.getByRole("button", { name: "Redo" })).toHaveProperty("disabled", false);
+  });
+
+  test("differences of temperature are in the person's degrees, and kept in °C", async () => {
+    const rules = { ...bench().rules, temperature_unit: "F" as const };
+    const answer = { rules, can_undo: false, can_redo: false };
+    const asked = server({ "GET /api/v1/rules": answer, "PATCH /api/v1/rules": answer });
+    const { user } = show(<RulesPage />);
+    const swing = await screen.findByLabelText("Swings up and down by");
+    expect(swing).toHaveProperty("value", String(rules.oven.swing_c * 1.8));
+    await user.clear(swing);
+    await user.type(swing, "9{Enter}");
+    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ changes: { "oven/swing_c": 5 } }));
+  });
+
+  test("the school says what it means", async () => {
+    server(ABOUT);
+    show(<RulesPage />);
+    expect(await screen.findByText(/The body is cured before hands, hair/)).toBeTruthy();
+  });
+});
+
+describe("Stores", () => {
+  test("what is owned is ticked, and a tick is sent with all the rest", async () => {
+    const asked = server({ ...ABOUT, "PUT /api/v1/stores": ABOUT["GET /api/v1/stores"] });
+    const { user } = show(<StoresPage />);
+    const brass = await screen.findByLabelText(/annealed brass/);
+    expect(brass).toHaveProperty("checked", false);
+    await user.click(brass);
+    await waitFor(() => expect(asked.at(-1)?.method).toBe("PUT"));
+    const { stores } = bench();
+    const brassId = Object.values(bench().catalogue.wires).find((w) =>
+      w.label.includes("brass"),
+    )?.id;
+    expect(asked.find((row) => row.method === "PUT")?.body).toEqual({
+      ...stores,
+      wires: [...stores.wires, brassId],
+    });
+  });
+
+  test("figures of materials show their range", async () => {
+    server(ABOUT);
+    show(<StoresPage />);
+    expect((await screen.findAllByText(/yield 34 MPa \(25–60\)/)).length).toBeGreaterThan(3);
+    expect(screen.getAllByText(/label 135 °C/).length).toBeGreaterThan(3);
+  });
+});
+
+describe("Log", () => {
+  const entries = [
+    { id: 2, text: "After the second bake.", made: "2026-07-01T10:00:00Z", has_picture: true },
+    { id: 1, text: "Body and head.", made: "2026-06-30T10:00:00Z", has_picture: false },
+  ];
+  const LOG = `/api/v1/figures/${ID}/log`;
+
+  test("entries with their pictures, newest first; a picture's caption is its text", async () => {
+    server({ [`GET ${LOG}`]: entries });
+    showStation(<LogPanel />);
+    expect(await screen.findByText("Body and head.")).toBeTruthy();
+    expect(screen.getByRole("img").getAttribute("alt")).toBe("After the second bake.");
+    expect(screen.getByRole("img").getAttribute("src")).toBe(`${LOG}/2/picture`);
+  });
+
+  test("a note is written, and the field is empty again", async () => {
+    const asked = server({ [`GET ${LOG}`]: [], [`POST ${LOG}`]: { done: true } });
+    const { user } = showStation(<LogPanel />);
+    expect(await screen.findByText(/Nothing yet/)).toBeTruthy();
+    const field = screen.getByLabelText("Note or caption");
+    const put = screen.getByRole("button", { name: "Put in the log" });
+    expect(put).toHaveProperty("disabled", true);
+    await user.type(field, "Left arm is 2 mm short");
+    await user.click(put);
+    await waitFor(() => expect(asked.some((row) => row.method === "POST")).toBe(true));
+    await waitFor(() => expect(field).toHaveProperty("value", ""));
+  });
+
+  test("a picture that is refused is said, and the words stay", async () => {
+    server({ [`GET ${LOG}`]: [], [`POST ${LOG}`]: () => problem(422, "That is no picture.") });
+    const { user } = showStation(<LogPanel />);
+    await user.type(screen.getByLabelText("Note or caption"), "From the front");
+    await user.click(screen.getByRole("button", { name: "Put in the log" }));
+    expect((await screen.findByRole("alert")).textContent).toBe("That is no picture.");
+    expect(screen.getByLabelText("Note or caption")).toHaveProperty("value", "From the front");
+  });
+});
+
+describe("Accounts", () => {
+  test("the demo button is there only where the demo is", async () => {
+    server({ "GET /api/v1/me": { name: null, demo: false } });
+    show(<SignInPage />);
+    await screen.findByRole("button", { name: "Sign in" });
+    expect(screen.queryByRole("button", { name: "Open the demo bench" })).toBeNull();
+  });
+
+  test("a wrong password is told", async () => {
+    server({
+      "GET /api/v1/me": { name: null, demo: true },
+      "POST /api/v1/session": () => problem(401, "Name and password do not go together."),
+    });
+    const { user } = show(<SignInPage />);
+    expect(await screen.findByRole("button", { name: "Open the demo bench" })).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Sign in" })).toHaveProperty("disabled", true);
+    await user.type(screen.getByLabelText("Name"), "ada");
+    await user.type(screen.getByLabelText("Password"), "wrong{Enter}");
+    expect((await screen.findByRole("alert")).textContent).toContain("do not go together");
+  });
+
+  test("a new password is sent with the old one", async () => {
+    const asked = server({
+      "GET /api/v1/me": { name: "ada", demo: false },
+      "PUT /api/v1/password": { done: true },
+    });
+    const { user } = show(<AccountPage />);
+    const [old, next] = await waitFor(() => {
+      const fields = document.querySelectorAll("input[type=password]");
+      expect(fields.length).toBeGreaterThan(1);
+      return [...fields];
+    });
+    await user.type(old as Element, "the old one");
+    await user.type(next as Element, "a quite new one{Enter}");
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toEqual({ old: "the old one", new: "a quite new one" }),
+    );
+  });
+});

@@ -1,0 +1,319 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { beforeEach, describe, expect, test } from "vitest";
+import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../testing/bench";
+import { length, mass, METRIC } from "../units/format";
+import { BakePanel } from "./bake/BakePanel";
+import { BulkPanel } from "./bulk/BulkPanel";
+import { CharacterPanel } from "./character/CharacterPanel";
+import { ClayPanel } from "./clay/ClayPanel";
+import { ColourPanel } from "./colour/ColourPanel";
+import { FinishPanel } from "./finish/FinishPanel";
+import { FramePanel } from "./frame/FramePanel";
+import { OrderPanel } from "./order/OrderPanel";
+
+const FIGURE = `/api/v1/figures/${"f".repeat(32)}`;
+const { plan, figure } = ferrywoman();
+let asked: Asked[] = [];
+
+beforeEach(() => {
+  asked = server({
+    ...ABOUT,
+    [`PUT ${FIGURE}/steps/frame.cut.1`]: { done: true },
+    [`PUT ${FIGURE}/steps/base.mount.1`]: { done: true },
+    [`PUT ${FIGURE}/bakes/1`]: { done: true },
+  });
+});
+const writes = () => asked.filter((row) => row.method !== "GET");
+
+describe("Character", () => {
+  test("height is sent as it was typed", async () => {
+    const { user, done } = showStation(<CharacterPanel />);
+    const field = screen.getByLabelText("Figure height");
+    await user.clear(field);
+    await user.type(field, "12 in{Enter}");
+    expect(done.changes).toEqual([
+      { label: "Figure height", operations: [{ path: "height_mm", value: "12 in" }] },
+    ]);
+  });
+
+  test("name, story and mood are the figure's own, and each is saved by itself", async () => {
+    const { user, done } = showStation(<CharacterPanel />);
+    expect(screen.getByLabelText("Name")).toHaveProperty("value", "The ferrywoman");
+    await user.type(screen.getByLabelText("Mood"), "!");
+    await user.tab();
+    expect(done.changes).toEqual([
+      { label: "Mood", operations: [{ path: "mood", value: `${figure.sheet.mood}!` }] },
+    ]);
+  });
+
+  test("every landmark of the core is there with its height and reason", async () => {
+    const { user } = showStation(<CharacterPanel />);
+    const table = screen.getByRole("table", { name: "Landmarks" });
+    for (const mark of plan.character.landmarks)
+      expect(within(table).getByText(mark.label).closest("tr")?.textContent).toContain(
+        length(mark.height_mm, METRIC),
+      );
+    await user.click(within(table).getByRole("button", { name: "Why? knee" }));
+    expect(within(table).getByText(/× height/)).toBeTruthy();
+    expect(within(table).getByText(/Drillis and Contini/)).toBeTruthy();
+  });
+
+  test("a slider previews while it moves, and is one change when it is let go", async () => {
+    const { user, done } = showStation(<CharacterPanel />);
+    const [heads] = screen.getAllByRole("slider", { hidden: true });
+    heads?.focus();
+    await user.keyboard("{ArrowRight}");
+    await waitFor(() => expect(done.changes).toHaveLength(1));
+    expect(done.changes[0]?.operations[0]).toEqual({
+      path: "body/heads_tall",
+      value: expect.closeTo(6.1, 5) as number,
+    });
+    expect(done.previews).toHaveLength(1);
+  });
+});
+
+describe("Frame", () => {
+  test("a preset sets every angle of its joints at once", async () => {
+    const { user, done } = showStation(<FramePanel />);
+    await user.click(screen.getByRole("button", { name: "striding" }));
+    const [change] = done.changes;
+    expect(change?.label).toBe("Pose: striding");
+    const swing = change?.operations.find((op) => op.path === "joint/shoulder_r/swing_deg");
+    expect(swing?.value).toBe(figure.presets.striding?.shoulder_r?.swing_deg);
+  });
+
+  test("each run says its wire, its hold and its cut", () => {
+    showStation(<FramePanel />);
+    for (const run of plan.frame.runs) {
+      const box = document.querySelector(`[data-run-box=${run.id}]`);
+      expect(box?.textContent).toContain(run.chosen.label);
+      expect(box?.textContent).toContain(`cut ${length(run.cut_mm, METRIC)}`);
+    }
+  });
+
+  test("a wire is locked, and given back to the plan", async () => {
+    const { user, done } = showStation(<FramePanel />);
+    const [wire] = await screen.findAllByLabelText("Wire");
+    await screen.findAllByRole("option", { name: /2.5 mm annealed steel/ });
+    await user.selectOptions(wire as Element, "st_2_5");
+    const run = plan.frame.runs[0]?.id;
+    expect(done.changes[0]?.operations).toEqual([{ path: `run/${run}/wire`, value: "st_2_5" }]);
+    await user.selectOptions(wire as Element, "");
+    expect(done.changes.at(-1)?.operations).toEqual([{ path: `run/${run}/wire`, value: null }]);
+  });
+
+  test("what has to be bought is said", async () => {
+    showStation(<FramePanel />);
+    expect((await screen.findAllByRole("option", { name: /\(to buy\)/ })).length).toBeGreaterThan(
+      0,
+    );
+    const owned = bench().catalogue.wires.al_awg12?.label ?? "";
+    expect(screen.getAllByRole("option", { name: owned })).toHaveLength(plan.frame.runs.length);
+  });
+
+  test("why a wire: all that were tried, and every joint", async () => {
+    const { user } = showStation(<FramePanel />);
+    const [why] = screen.getAllByRole("button", { name: /every wire tried/ });
+    await user.click(why as Element);
+    const run = plan.frame.runs[0];
+    const tried = screen.getByRole("table", { name: `Wires tried on ${run?.label}` });
+    expect(within(tried).getAllByRole("row")).toHaveLength(1 + (run?.options.length ?? 0));
+    const joints = screen.getByRole("table", { name: `Joints of ${run?.label}` });
+    expect(within(joints).getAllByRole("row")).toHaveLength(1 + (run?.joints.length ?? 0));
+  });
+
+  test("joints can be turned without dragging", async () => {
+    const { user, done } = showStation(<FramePanel />);
+    await user.selectOptions(screen.getByLabelText("Joint"), "elbow_l");
+    const [swing] = screen.getAllByRole("slider", { hidden: true });
+    swing?.focus();
+    await user.keyboard("{ArrowRight}");
+    await waitFor(() =>
+      expect(done.changes[0]?.operations[0]?.path).toBe("joint/elbow_l/swing_deg"),
+    );
+  });
+});
+
+describe("Bulk", () => {
+  test("one wall for all foil reaches every part that has some", async () => {
+    const { user, done } = showStation(<BulkPanel />);
+    const field = screen.getByLabelText("Wall over all foil");
+    await user.clear(field);
+    await user.type(field, "3 mm{Enter}");
+    const cored = figure.sheet.parts.filter((part) => part.core === "foil" && !part.stock);
+    expect(done.changes[0]?.operations).toEqual(
+      cored.map((part) => ({ path: `part/${part.id}/wall_mm`, value: "3 mm" })),
+    );
+  });
+
+  test("a chosen part has its own wall and core", async () => {
+    const { user, done } = showStation(<BulkPanel />, { selected: "chest" });
+    await user.selectOptions(screen.getByLabelText("Core"), "wire");
+    expect(done.changes[0]?.operations).toEqual([{ path: "part/chest/core", value: "wire" }]);
+    await user.clear(screen.getByLabelText("Wall here"));
+    await user.type(screen.getByLabelText("Wall here"), "4{Enter}");
+    expect(done.changes[1]?.operations).toEqual([{ path: "part/chest/wall_mm", value: "4 mm" }]);
+  });
+
+  test("bought pieces take no foil and are left out", () => {
+    showStation(<BulkPanel />);
+    const table = screen.getByRole("table", { name: "Foil of each part" });
+    expect(within(table).queryByText("oar shaft")).toBeNull();
+    expect(within(table).getByText("chest")).toBeTruthy();
+  });
+});
+
+describe("Clay", () => {
+  test("grams and a ball for each part, equal pairs named", () => {
+    showStation(<ClayPanel />);
+    const table = screen.getByRole("table", { name: "Clay of each part" });
+    for (const part of plan.clay.parts) {
+      const row = within(table)
+        .getByRole("button", { name: `Why? ${part.label}` })
+        .closest("tr");
+      expect(row?.textContent).toContain(mass(part.grams, METRIC));
+      expect(row?.textContent).toContain(length(part.ball_mm, METRIC));
+      expect(row?.textContent?.includes("equal pair")).toBe(part.equal_to !== null);
+    }
+  });
+
+  test("a chosen part can be made of another clay", async () => {
+    const { user, done } = showStation(<ClayPanel />, { selected: "braid" });
+    await screen.findByRole("option", { name: /flexible/ });
+    await user.selectOptions(screen.getByLabelText("Clay"), "flexible");
+    expect(done.changes[0]?.operations).toEqual([{ path: "part/braid/clay", value: "flexible" }]);
+  });
+
+  test("a row of the table chooses its part", async () => {
+    const { user, done } = showStation(<ClayPanel />);
+    await user.click(screen.getByRole("button", { name: "chest" }));
+    expect(done.selected[0]).toBe("chest");
+  });
+});
+
+describe("Order", () => {
+  test("every step is there in its order, the bakes between them", () => {
+    showStation(<OrderPanel />);
+    const labels = screen.getAllByRole("listitem").map((item) => item.textContent ?? "");
+    expect(labels).toHaveLength(plan.order.steps.length);
+    for (const [i, step] of plan.order.steps.entries()) expect(labels[i]).toContain(step.label);
+    expect(screen.getByRole("heading", { name: "Up to bake 2" })).toBeTruthy();
+    expect(screen.getByRole("heading", { name: "After the last bake" })).toBeTruthy();
+  });
+
+  test("a step says what it waits for", () => {
+    showStation(<OrderPanel />);
+    const hand = screen.getByText("Cover and form the right hand").closest("li");
+    expect(hand?.textContent).toMatch(/body cured before what handling would smear: after Bake 1/);
+  });
+
+  test("a tick is written down", async () => {
+    const { user } = showStation(<OrderPanel />);
+    await user.click(screen.getByLabelText("Done: Cut 3 runs of wire"));
+    await waitFor(() => expect(writes()).toHaveLength(1));
+    expect(writes()[0]).toMatchObject({
+      path: `${FIGURE}/steps/frame.cut.1`,
+      body: { done: true },
+    });
+  });
+});
+
+describe("Bake", () => {
+  test("each bake has its dial, its minutes and its parts", () => {
+    showStation(<BakePanel shown={1} onShow={() => undefined} />);
+    const [first] = plan.bake.bakes;
+    expect(screen.getAllByRole("tab")).toHaveLength(plan.bake.bakes.length);
+    expect(document.querySelector("[data-answer='Minutes advised']")?.textContent).toBe(
+      `${first?.advised_min.value} min`,
+    );
+    const table = screen.getByRole("table", { name: "Parts in this bake" });
+    expect(within(table).getAllByRole("row")).toHaveLength(1 + (first?.parts.length ?? 0));
+    expect(screen.getByText(/If it smokes: switch off/)).toBeTruthy();
+  });
+
+  test("the minutes it really took are written down", async () => {
+    const { user } = showStation(<BakePanel shown={1} onShow={() => undefined} />);
+    expect(screen.getByLabelText("Minutes it really took")).toHaveProperty("value", "");
+    await user.type(screen.getByLabelText("Minutes it really took"), "68{Enter}");
+    await waitFor(() => expect(writes()[0]?.body).toEqual({ minutes: 68 }));
+  });
+
+  test("a bake that is no more shows the first", () => {
+    showStation(<BakePanel shown={9} onShow={() => undefined} />);
+    expect(screen.getByRole("tab", { selected: true }).textContent).toContain("Bake 1");
+  });
+});
+
+describe("Colour", () => {
+  test("each area has its mix in whole parts and says how near it comes", () => {
+    showStation(<ColourPanel />);
+    for (const area of plan.colour.areas) {
+      const box = document.querySelector(`[data-area=${area.id}]`);
+      for (const row of area.recipe)
+        expect(box?.textContent).toContain(`${row.parts} ${row.label}`);
+      expect(box?.textContent).toMatch(/close to it|near it|off: visibly/);
+      expect(box?.textContent).not.toMatch(/ΔE \d+\.\d/);
+    }
+  });
+
+  test("a new area takes an id that was never used", async () => {
+    const sheet = {
+      ...figure.sheet,
+      retired_ids: [`area_${figure.sheet.colour.areas.length + 1}`],
+    };
+    const { user, done } = showStation(<ColourPanel />, { figure: { ...figure, sheet } });
+    await user.click(screen.getByRole("button", { name: "Add an area" }));
+    const next = `area/area_${figure.sheet.colour.areas.length + 2}`;
+    expect(done.changes[0]?.operations[0]?.path).toBe(next);
+  });
+
+  test("removing an area undresses its parts first, in one change", async () => {
+    const { user, done } = showStation(<ColourPanel />);
+    await user.click(screen.getByRole("button", { name: "Remove grey hair" }));
+    expect(done.changes).toEqual([
+      {
+        label: "Remove grey hair",
+        operations: [
+          { path: "part/braid/area", value: null },
+          { path: "area/hair", value: null },
+        ],
+      },
+    ]);
+  });
+
+  test("finish and ground are choices", async () => {
+    const { user, done } = showStation(<ColourPanel />);
+    await user.selectOptions(screen.getByLabelText("Ground"), "grey");
+    const box = document.querySelector<HTMLElement>("[data-area=oilskin]");
+    await user.selectOptions(within(box as HTMLElement).getByLabelText("Finish"), "gloss");
+    expect(done.changes.flatMap((change) => change.operations)).toEqual([
+      { path: "colour/ground", value: "grey" },
+      { path: "area/oilskin/finish", value: "gloss" },
+    ]);
+  });
+
+  test("a chosen part can wear another area, or none", async () => {
+    const { user, done } = showStation(<ColourPanel />, { selected: "braid" });
+    await user.selectOptions(screen.getByLabelText("The braid wears"), "");
+    expect(done.changes[0]?.operations).toEqual([{ path: "part/braid/area", value: null }]);
+  });
+});
+
+describe("Finish", () => {
+  test("where to drill, how wide and how deep", () => {
+    showStation(<FinishPanel />);
+    const holes = screen.getAllByRole("listitem").map((item) => item.textContent ?? "");
+    expect(holes).toHaveLength(plan.finish.pegs.length);
+    for (const [i, peg] of plan.finish.pegs.entries())
+      expect(holes[i]).toContain(`drill ${peg.hole_mm.toFixed(1)} mm`);
+  });
+
+  test("the base is measured in any unit, and the list is ticked off", async () => {
+    const { user, done } = showStation(<FinishPanel />);
+    await user.clear(screen.getByLabelText("Base width"));
+    await user.type(screen.getByLabelText("Base width"), "6 in{Enter}");
+    expect(done.changes[0]?.operations).toEqual([{ path: "base/width_mm", value: "6 in" }]);
+    await user.click(screen.getByLabelText(/Glued to the base/));
+    await waitFor(() => expect(writes()[0]?.path).toBe(`${FIGURE}/steps/base.mount.1`));
+  });
+});
