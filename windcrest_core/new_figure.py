@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from pydantic import ValidationError
+
+from windcrest_core.catalogue import known
 from windcrest_core.character.parts import starting_parts
 from windcrest_core.character.poses import preset
+from windcrest_core.context import faults_of
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.model import (
     Area,
@@ -43,20 +47,24 @@ def new_sheet(
 
     Raises
     ------
-    pydantic.ValidationError : a height or name the sheet cannot have.
+    SheetError : no such body, or a height, a number of heads or a name the sheet cannot have.
     """
+    known(BODIES, body, "body")
     shape = BODIES[body][1]
-    if heads_tall is not None:
-        shape = type(shape).model_validate({**shape.model_dump(), "heads_tall": heads_tall})
-    broad = 0.42 if shape.plan == "biped" else 0.6 if shape.plan == "tailed_biped" else 1.1
-    size = round(min(1000.0, max(60.0, broad * height_mm)) / 5) * 5
-    return FigureSheet(
-        name=name,
-        height_mm=height_mm,
-        body=shape,
-        pose=preset(shape.plan, "standing", shape.wing_span > 0),
-        parts=starting_parts(shape),
-        runs=starting_runs(shape),
-        base=Base(width_mm=size, depth_mm=size),
-        colour=Colour(areas=[Area(id="skin", label="skin", target="#c98f6b")]),
-    )
+    try:
+        if heads_tall is not None:
+            shape = type(shape).model_validate({**shape.model_dump(), "heads_tall": heads_tall})
+        broad = 0.42 if shape.plan == "biped" else 0.6 if shape.plan == "tailed_biped" else 1.1
+        size = round(min(1000.0, max(60.0, broad * height_mm)) / 5) * 5
+        return FigureSheet(
+            name=name,
+            height_mm=height_mm,
+            body=shape,
+            pose=preset(shape.plan, "standing", shape.wing_span > 0),
+            parts=starting_parts(shape),
+            runs=starting_runs(shape),
+            base=Base(width_mm=size, depth_mm=size),
+            colour=Colour(areas=[Area(id="skin", label="skin", target="#c98f6b")]),
+        )
+    except ValidationError as error:
+        raise faults_of(error) from error

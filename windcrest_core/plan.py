@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterable
 from datetime import date
 
@@ -25,7 +24,7 @@ from windcrest_core.findings import (
     Why,
 )
 from windcrest_core.finish.station import FinishPlan, finish_plan
-from windcrest_core.frame.paths import wired_pieces
+from windcrest_core.frame.paths import wire_in_parts
 from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan
 from windcrest_core.frame.steps import frame_steps
 from windcrest_core.order.station import OrderPlan, order_plan, stages
@@ -87,7 +86,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     work = workpiece(sheet, context, progress)
     character = character_plan(work)
     frame = frame_plan(work)
-    wire_mm3 = _wire_in_parts(work, frame)
+    wire_mm3 = wire_in_parts(work, {run.id: run.chosen.wire for run in frame.runs})
     bulk = bulk_plan(work, wire_mm3)
     clay = clay_plan(work, wire_mm3)
     making = [*frame_steps(frame.runs), *bulk.steps, *clay.steps]
@@ -159,21 +158,6 @@ def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
         for part in work.sheet.parts
         if part.stock is not None and not part.made_apart
     }
-
-
-def _wire_in_parts(work: Workpiece, frame: FramePlan) -> dict[str, float]:
-    """Volume of wire inside the main part of each bone it passes, mm³."""
-    found: dict[str, float] = {}
-    for run, sheet_run in zip(frame.runs, work.sheet.runs, strict=True):
-        area = math.pi / 4 * run.chosen.diameter_mm**2 * run.strands
-        lead = 1 if len(run.points) > len(sheet_run.path) and run.start not in ("anchor",) else 0
-        for index, (a, b) in enumerate(zip(run.points, run.points[1:], strict=False)):
-            joint = sheet_run.path[min(max(0, index - lead), len(sheet_run.path) - 1)]
-            pieces = wired_pieces(work, joint)
-            if pieces:
-                main = max(pieces, key=lambda p: p.solid.volume_mm3).part.id
-                found[main] = found.get(main, 0.0) + area * math.dist(a, b)
-    return found
 
 
 def _totals(

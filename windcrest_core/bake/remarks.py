@@ -19,11 +19,13 @@ CRACK_HIGH = 25.0
 
 
 def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
+    """What is wrong with the bakes; the same thing is said once, of the first bake that has it."""
     found: list[Finding] = []
     for bake in bakes:
         found += [*_raw_inside(bake), *_scorched(bake), *_melting(work, bake), *_peak(bake)]
         found += [*_cracks(work, bake), *_labels(work, bake)]
-    return found + _sagging(work)
+    first = {(finding.id, finding.subject): finding for finding in reversed(found)}
+    return list(reversed(first.values())) + _sagging(work)
 
 
 def _raw_inside(bake: BakePlan) -> list[Finding]:

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import itertools
+import math
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -10,7 +12,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.frame.gauges import wire_g_per_mm
+from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.model import End, Run
 
@@ -26,7 +28,7 @@ REACH_IN_BONE: dict[End, float] = {
 }
 
 
-def _foot_end(work: Workpiece, run: Run, joint: str, end: End) -> End:
+def _foot_end(work: Workpiece, joint: str, end: End) -> End:
     """A peg whose foot is off the ground is a loop in the foot."""
     if end != "peg" or work.figure.bones[joint].start[2] <= _lift_limit(work, joint):
         return end
@@ -50,21 +52,45 @@ def _point_beyond(bone: Bone, end: End) -> Array | None:
 
 def run_points(work: Workpiece, run: Run) -> tuple[list[Array], End, End]:
     """The run's path through the posed figure, and its ends as this pose makes them."""
+    found = segments(work, run)
+    points = [found[0].start, *(segment.end for segment in found)]
+    return points, _foot_end(work, run.path[0], run.start), _foot_end(work, run.path[-1], run.end)
+
+
+@dataclass(frozen=True)
+class Segment:
+    """A straight piece of a run, mm, and the bone it lies in."""
+
+    bone: str
+    start: Array
+    end: Array
+
+    @property
+    def length_mm(self) -> float:
+        return float(np.linalg.norm(self.end - self.start))
+
+
+def segments(work: Workpiece, run: Run) -> list[Segment]:
+    """The run in straight pieces: from joint to joint, and on into the bones at its ends."""
     bones = work.figure.bones
-    start = _foot_end(work, run, run.path[0], run.start)
-    end = _foot_end(work, run, run.path[-1], run.end)
-    points = [bones[joint].start for joint in run.path]
-    before = _point_beyond(bones[run.path[0]], start)
-    after = _point_beyond(bones[run.path[-1]], end)
-    return (
-        [
-            *([before] if before is not None else []),
-            *points,
-            *([after] if after is not None else []),
-        ],
-        start,
-        end,
-    )
+    first, last = run.path[0], run.path[-1]
+    before = _point_beyond(bones[first], _foot_end(work, first, run.start))
+    after = _point_beyond(bones[last], _foot_end(work, last, run.end))
+    return [
+        *([Segment(first, before, bones[first].start)] if before is not None else []),
+        *(
+            Segment(_bone_between(bones, a, b), bones[a].start, bones[b].start)
+            for a, b in itertools.pairwise(run.path)
+        ),
+        *([Segment(last, bones[last].start, after)] if after is not None else []),
+    ]
+
+
+def _bone_between(bones: dict[str, Bone], a: str, b: str) -> str:
+    """The bone from one joint to the next; from side to side, the one both hang on."""
+    if bones[b].parent == a:
+        return a
+    return bones[a].parent or a
 
 
 def path_length_mm(points: list[Array]) -> float:
@@ -76,7 +102,7 @@ def feet(work: Workpiece) -> dict[str, Array]:
     found = {}
     for run in work.sheet.runs:
         for joint, end in ((run.path[0], run.start), (run.path[-1], run.end)):
-            if end == "peg" and _foot_end(work, run, joint, end) == "peg":
+            if end == "peg" and _foot_end(work, joint, end) == "peg":
                 found[joint] = work.figure.bones[joint].start[:2]
     return found
 
@@ -125,14 +151,36 @@ def part_weights(work: Workpiece) -> list[Weight]:
 
 
 def wire_weights(work: Workpiece, wires: dict[str, str]) -> list[Weight]:
-    """The wire of every run, shared over the bones it passes."""
-    weights = []
+    """The wire of every run, shared over the bones it passes.
+
+    Parameters
+    ----------
+    wires : wire of each run, by catalogue id.
+    """
+    return [
+        Weight(
+            segment.bone,
+            wire_g_per_mm(wires[run.id]) * run.strands * segment.length_mm,
+            (segment.start + segment.end) / 2,
+        )
+        for run in work.sheet.runs
+        for segment in segments(work, run)
+    ]
+
+
+def wire_in_parts(work: Workpiece, wires: dict[str, str]) -> dict[str, float]:
+    """Volume of wire inside the main part of each bone it passes, mm³.
+
+    Parameters
+    ----------
+    wires : wire of each run, by catalogue id.
+    """
+    found: dict[str, float] = {}
     for run in work.sheet.runs:
-        points, _, _ = run_points(work, run)
-        per_mm = wire_g_per_mm(wires[run.id]) * run.strands
-        bones = [run.path[0], *run.path, run.path[-1]]
-        extra = len(points) - len(run.path)
-        bones = bones if extra == 2 else run.path + run.path[-1:]
-        for bone, a, b in zip(bones, points, points[1:], strict=False):
-            weights.append(Weight(bone, per_mm * float(np.linalg.norm(b - a)), (a + b) / 2))
-    return weights
+        area = math.pi / 4 * wire_diameter(wires[run.id]) ** 2 * run.strands
+        for segment in segments(work, run):
+            pieces = wired_pieces(work, segment.bone)
+            if pieces:
+                main = max(pieces, key=lambda piece: piece.solid.volume_mm3).part.id
+                found[main] = found.get(main, 0.0) + area * segment.length_mm
+    return found

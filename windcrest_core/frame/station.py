@@ -40,7 +40,6 @@ from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
 
-
 HELD: tuple[End, ...] = ("peg", "anchor")
 
 

@@ -109,6 +109,13 @@ class FindingTest(unittest.TestCase):
                     self.assertTrue(finding_id.startswith(finding.station))
                 self.assertFalse(findings_of(has_not, finding_id, other_rules), "the one without")
 
+    def test_nothing_is_said_twice(self) -> None:
+        for name in ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox"):
+            sheet = changed(example(name), **{"part__eye_l__stock": "acrylic"})
+            for given in (Context(), context(oven_swing_c=25), context(bake_time="fixed_30")):
+                said = [(f.id, f.subject) for f in planned(sheet, given).findings]
+                self.assertEqual(len(said), len(set(said)), name)
+
     def test_a_fix_settles_its_finding(self) -> None:
         for finding_id, (sheet, rules, _, _) in CASES.items():
             found = findings_of(sheet, finding_id, rules)[0]

@@ -4,12 +4,10 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from pydantic import ValidationError
 
 from server.shelf.models import Figure, Revision
-from windcrest_core.context import faults_of
 from windcrest_core.errors import SheetError, UnitError
-from windcrest_core.new_figure import BODIES, new_sheet
+from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.units import length_mm
 
@@ -18,16 +16,11 @@ def create_figure(
     owner: User, name: str, body: str, height: object, heads_tall: float | None = None
 ) -> Figure:
     """A figure from a name, a body plan and a height in any unit."""
-    if body not in BODIES:
-        raise SheetError.one("body", body, "one of " + ", ".join(BODIES))
     try:
         height_mm = length_mm(height)
     except UnitError as error:
         raise SheetError.one("height_mm", height, error.allowed) from error
-    try:
-        sheet = new_sheet(name, body, height_mm, heads_tall)
-    except ValidationError as error:
-        raise faults_of(error) from error
+    sheet = new_sheet(name, body, height_mm, heads_tall)
     return put_on_shelf(owner, sheet, "New figure")
 
 

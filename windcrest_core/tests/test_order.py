@@ -1,0 +1,184 @@
+"""The order of work: what waits for what, what is ready, and what has been done."""
+
+from __future__ import annotations
+
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from windcrest_core.context import BakeDone, Progress
+from windcrest_core.findings import STATIONS
+from windcrest_core.order.station import OrderPlan, StepPlan
+from windcrest_core.tests.support import biped, changed, context, example, planned
+
+NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
+SCHOOLS = ("one_bake", "save_progress", "short_sets")
+
+
+def steps(order: OrderPlan) -> dict[str, StepPlan]:
+    return {step.key: step for step in order.steps}
+
+
+def done(*keys: str, bakes: tuple[BakeDone, ...] = ()) -> Progress:
+    return Progress(steps_done=list(keys), bakes=list(bakes))
+
+
+class WaitingTest(unittest.TestCase):
+    def test_a_hand_waits_for_the_bake_and_not_only_for_the_body_to_be_formed(self) -> None:
+        formed = [s.key for s in planned(biped()).order.steps if s.bake == 1]
+        made = [key for key in formed if not key.startswith("bake.")]
+        raw = steps(planned(biped(), progress=done(*made)).order)
+        self.assertFalse(raw["hand_r.cover.1"].ready)
+        self.assertTrue(raw["bake.1"].ready)
+        baked = steps(planned(biped(), progress=done(*formed)).order)
+        self.assertTrue(baked["hand_r.cover.1"].ready)
+
+    def test_a_bake_waits_for_all_that_goes_into_it(self) -> None:
+        order = planned(biped()).order
+        needs = {need.key for need in steps(order)["bake.1"].needs}
+        self.assertIn("chest.cover.1", needs)
+        self.assertNotIn("hand_r.cover.1", needs)
+        self.assertFalse(steps(order)["bake.1"].ready)
+
+    def test_waiting_for_a_bake_is_said_once(self) -> None:
+        for name in NAMES:
+            for step in planned(example(name)).order.steps:
+                said = [(need.key, need.reason) for need in step.needs]
+                with self.subTest(name, step=step.key):
+                    self.assertEqual(len(said), len(set(said)))
+
+    def test_every_need_is_a_step_of_the_plan_and_has_a_reason(self) -> None:
+        for name in NAMES:
+            order = planned(example(name)).order
+            known = set(steps(order))
+            for step in order.steps:
+                for need in step.needs:
+                    with self.subTest(name, step=step.key):
+                        self.assertIn(need.key, known)
+                        self.assertGreater(len(need.reason), 5)
+
+    def test_what_is_covered_comes_before_what_covers_it(self) -> None:
+        for school in SCHOOLS:
+            sheet = example("ferrywoman")
+            keys = [s.key for s in planned(sheet, context(bake_school=school)).order.steps]
+            for part in sheet.parts:
+                over, under = f"{part.id}.cover.1", f"{part.lies_on}.cover.1"
+                if part.lies_on and not part.made_apart and over in keys and under in keys:
+                    with self.subTest(school, part=part.id):
+                        self.assertLess(keys.index(under), keys.index(over))
+
+    def test_what_is_made_apart_is_joined_after_the_last_bake(self) -> None:
+        order = planned(example("newt_drummer")).order
+        joined = steps(order)["drum_shell.join.1"]
+        self.assertIsNone(joined.bake)
+        place = [step.key for step in order.steps]
+        self.assertGreater(place.index(joined.key), place.index(f"bake.{len(order.bakes)}"))
+
+    def test_colour_comes_after_the_last_bake_and_its_seal_after_all_coats(self) -> None:
+        order = planned(example("ferrywoman")).order
+        place = {step.key: at for at, step in enumerate(order.steps)}
+        coats = [key for key in place if key.endswith(".coats.1")]
+        self.assertGreater(len(coats), 3)
+        for key in coats:
+            self.assertLess(place[f"bake.{len(order.bakes)}"], place[key])
+            self.assertLess(place["figure.prime.1"], place[key])
+            self.assertLess(place[key], place["figure.seal.1"])
+
+
+class ReadyTest(unittest.TestCase):
+    def test_at_first_only_what_needs_nothing_is_ready(self) -> None:
+        order = planned(biped()).order
+        for step in order.steps:
+            self.assertEqual(step.ready, not step.needs, step.key)
+
+    @settings(max_examples=10, deadline=None)
+    @given(st.sampled_from(NAMES), st.integers(0, 60))
+    def test_following_the_order_never_meets_a_step_that_is_not_ready(
+        self, name: str, so_far: int
+    ) -> None:
+        sheet = example(name)
+        keys = [step.key for step in planned(sheet).order.steps]
+        order = planned(sheet, progress=done(*keys[:so_far])).order
+        if order.next_step is None:
+            self.assertGreaterEqual(so_far, len(keys))
+        else:
+            self.assertTrue(steps(order)[order.next_step].ready, order.next_step)
+
+    def test_a_recorded_bake_is_a_done_step(self) -> None:
+        order = planned(biped(), progress=done(bakes=(BakeDone(bake=1, minutes=60),))).order
+        self.assertTrue(steps(order)["bake.1"].done)
+        self.assertFalse(steps(order)["bake.2"].done)
+
+    def test_ticks_of_steps_that_are_no_more_do_no_harm(self) -> None:
+        order = planned(biped(), progress=done("third_arm.cover.1", "bake.17")).order
+        self.assertFalse(any(step.done for step in order.steps))
+
+
+class BakeGroupTest(unittest.TestCase):
+    def test_every_clay_part_is_raw_in_exactly_one_bake(self) -> None:
+        for name in NAMES:
+            for school in SCHOOLS:
+                sheet = example(name)
+                raw = [
+                    part
+                    for group in planned(sheet, context(bake_school=school)).order.bakes
+                    for part in group.parts
+                ]
+                with self.subTest(name, school=school):
+                    clay = [part.id for part in sheet.parts if part.stock is None]
+                    self.assertEqual(sorted(raw), sorted(clay))
+
+    def test_groups_say_why_they_end(self) -> None:
+        groups = planned(biped()).order.bakes
+        self.assertIn("body cured before what handling would smear", groups[0].because)
+        self.assertEqual(groups[-1].because, "the last bake cures all")
+
+    def test_one_bake_still_bakes_first_what_must_be_hard(self) -> None:
+        given_rules = context(bake_school="one_bake")
+        self.assertEqual(planned(biped(), given_rules).totals.bakes.value, 1)
+        ox = planned(example("barnacle_ox"), given_rules)
+        self.assertEqual(ox.totals.bakes.value, 2)
+        self.assertIn("horn_r", ox.order.bakes[0].parts)
+
+
+class TimeTest(unittest.TestCase):
+    def test_hours_are_the_sum_of_the_steps(self) -> None:
+        order = planned(example("ferrywoman")).order
+        self.assertAlmostEqual(order.hours.value, sum(step.minutes for step in order.steps))
+        shown = sum(row.value for row in order.hours.why.inputs)
+        self.assertAlmostEqual(order.hours.value, shown)
+
+    def test_waiting_is_not_work(self) -> None:
+        bake = steps(planned(biped()).order)["bake.1"]
+        self.assertGreater(bake.wait_min, 60)
+        self.assertLess(bake.minutes, 30)
+
+    def test_more_parts_take_longer(self) -> None:
+        bare = changed(biped(), part__nose=None, part__ear_r=None, part__ear_l=None)
+        self.assertLess(planned(bare).order.hours.value, planned(biped()).order.hours.value)
+
+
+class WorkLineTest(unittest.TestCase):
+    def test_one_station_is_next_and_all_are_there(self) -> None:
+        line = planned(example("ferrywoman")).line
+        self.assertEqual([row.station for row in line], list(STATIONS))
+        self.assertEqual([row.state for row in line].count("now"), 1)
+
+    def test_findings_are_counted_where_they_belong(self) -> None:
+        plan = planned(example("pelican_piper"))
+        for row in plan.line:
+            own = [f for f in plan.findings if f.station == row.station]
+            self.assertEqual(row.stops + row.warns + row.notes, len(own), row.station)
+
+    def test_a_finished_figure_has_nothing_next(self) -> None:
+        sheet = example("barnacle_ox")
+        keys = [step.key for step in planned(sheet).order.steps]
+        line = planned(sheet, progress=done(*keys)).line
+        self.assertEqual({row.state for row in line}, {"done"})
+
+    def test_steps_of_the_stations_are_told_once(self) -> None:
+        document = planned(biped()).model_dump()
+        for station in ("bulk", "clay", "bake", "colour", "finish"):
+            self.assertNotIn("steps", document[station])
+        self.assertGreater(len(document["order"]["steps"]), 20)
