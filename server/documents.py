@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Iterator
+from contextlib import contextmanager
+from typing import Any, Self
 
 from django.conf import settings
+from django.contrib.auth.models import User
 from django.db import models, transaction
 
 from server.problems import Problem
@@ -23,6 +26,13 @@ class PersonDocument(models.Model):
 
     class Meta:
         abstract = True
+
+    @classmethod
+    @contextmanager
+    def locked(cls, owner: User) -> Iterator[Self]:
+        """A person's document, read and written in one transaction, so that no change is lost."""
+        with transaction.atomic():
+            yield cls.objects.select_for_update().get_or_create(owner=owner)[0]
 
     def change(self, body: dict[str, Any]) -> None:
         """Take a new body; what was is kept for undo."""
@@ -47,5 +57,4 @@ class PersonDocument(models.Model):
     def _to(self, body: dict[str, Any]) -> None:
         self.body = body
         self.revision += 1
-        with transaction.atomic():
-            self.save()
+        self.save()

@@ -171,9 +171,26 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
             LEAD,
         ),
         _Curve(bake, unit),
-        Paragraph(f"In the oven: {len(bake.parts)} parts", HEAD),
+        Spacer(1, 3 * mm),
     ]
-    rows: list[list[object]] = [["Part", "Clay", "Label", "Model", "Fused at the end"]]
+    story.append(
+        Paragraph(
+            f"Cool with the door ajar about {bake.cooling_min:.0f} min before handling. Thermometer "
+            "beside the piece; ventilate; tray covered or oven kept for this. Never above "
+            f"{_temperature(bake.maximum_c, unit)}, the clay maker's stated maximum. If it smokes: switch "
+            "off, open windows, leave. The maker's label stands above this card.",
+            LEAD,
+        )
+    )
+    story.append(
+        Paragraph(
+            "Started ______   Out ______   Thermometer ______   Notes ____________________", LEAD
+        )
+    )
+    story.append(Paragraph(f"In the oven: {len(bake.parts)} parts. Raw in this bake:", HEAD))
+    rows: list[list[object]] = [
+        ["Part", "Clay to core or middle", "Label", "Model", "Fused at the end"]
+    ]
     for part in bake.parts:
         if part.raw_in:
             rows.append(
@@ -187,22 +204,7 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
             )
     story.append(
         Table(
-            rows, colWidths=[60 * mm, 28 * mm, 26 * mm, 28 * mm, 31 * mm], style=GRID, repeatRows=1
-        )
-    )
-    story.append(Spacer(1, 4 * mm))
-    story.append(
-        Paragraph(
-            f"Cool with the door ajar about {bake.cooling_min:.0f} min before handling. Thermometer "
-            "beside the piece; ventilate; tray covered or oven kept for this. Never above "
-            f"{_temperature(bake.maximum_c, unit)}, the clay maker's stated maximum. If it smokes: switch "
-            "off, open windows, leave. The maker's label stands above this card.",
-            LEAD,
-        )
-    )
-    story.append(
-        Paragraph(
-            "Started ______   Out ______   Thermometer ______   Notes ____________________", LEAD
+            rows, colWidths=[56 * mm, 38 * mm, 24 * mm, 26 * mm, 29 * mm], style=GRID, repeatRows=1
         )
     )
     return _pdf(f"{plan.name}: bake {number}", story)

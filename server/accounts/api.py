@@ -134,20 +134,20 @@ def get_rules(request: HttpRequest) -> RulesOut:
 
 @router.patch("rules", response=RulesOut)
 def patch_rules(request: HttpRequest, body: RuleChanges) -> RulesOut:
-    document = _document(request)
-    set_rules(document, body.changes)
+    with HouseRules.locked(request.user) as document:
+        set_rules(document, body.changes)
     return _rules_out(document)
 
 
 @router.post("rules/undo", response=RulesOut)
 def undo_rules(request: HttpRequest) -> RulesOut:
-    document = _document(request)
-    document.undo()
+    with HouseRules.locked(request.user) as document:
+        document.undo()
     return _rules_out(document)
 
 
 @router.post("rules/redo", response=RulesOut)
 def redo_rules(request: HttpRequest) -> RulesOut:
-    document = _document(request)
-    document.redo()
+    with HouseRules.locked(request.user) as document:
+        document.redo()
     return _rules_out(document)

@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils.http import content_disposition_header
 from ninja import Router
 from pydantic import BaseModel, Field
 
@@ -311,12 +312,8 @@ def put_sheet(request: HttpRequest, figure_id: str, base_revision: int) -> HttpR
 def _download(body: bytes, kind: str, name: str) -> HttpResponse:
     safe = "".join(c if c.isalnum() else "-" for c in name.lower()).strip("-") or "figure"
     ending = {"application/pdf": "pdf", "application/json": "figure.json"}[kind]
-    way = "inline" if kind == "application/pdf" else "attachment"
-    return HttpResponse(
-        body,
-        content_type=kind,
-        headers={"Content-Disposition": f'{way}; filename="{safe}.{ending}"'},
-    )
+    way = content_disposition_header(kind != "application/pdf", f"{safe}.{ending}")
+    return HttpResponse(body, content_type=kind, headers={"Content-Disposition": way})
 
 
 @router.get("figures/{figure_id}/export", response={200: FigureSheet, **ERRORS})

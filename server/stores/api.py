@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router
 
+from server.problems import Problem
 from server.schemas import Out
 from server.stores.actions.set_stores import set_stores
 from server.stores.models import StoresDocument
@@ -46,21 +47,24 @@ def get_stores(request: HttpRequest) -> StoresOut:
 
 
 @router.put("stores", response=StoresOut)
-def put_stores(request: HttpRequest, body: Stores) -> StoresOut:
-    document = _document(request)
-    set_stores(document, body.model_dump(mode="json"))
+def put_stores(request: HttpRequest, body: Stores, base_revision: int | None = None) -> StoresOut:
+    """`base_revision` is the one the change was made on: a newer one is not overwritten."""
+    with StoresDocument.locked(request.user) as document:
+        if base_revision not in (None, document.revision):
+            raise Problem(412, "Stores were changed elsewhere meanwhile. Look, and tick it again.")
+        set_stores(document, body.model_dump(mode="json"))
     return _out(document)
 
 
 @router.post("stores/undo", response=StoresOut)
 def undo_stores(request: HttpRequest) -> StoresOut:
-    document = _document(request)
-    document.undo()
+    with StoresDocument.locked(request.user) as document:
+        document.undo()
     return _out(document)
 
 
 @router.post("stores/redo", response=StoresOut)
 def redo_stores(request: HttpRequest) -> StoresOut:
-    document = _document(request)
-    document.redo()
+    with StoresDocument.locked(request.user) as document:
+        document.redo()
     return _out(document)

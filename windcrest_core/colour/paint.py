@@ -121,7 +121,7 @@ def coats_needed(film: Film, ground: Array | float, most: int = 12) -> int:
     return most
 
 
-def film_of_colour(srgb: RGB, opacity: str = "SO", tint: int = 3) -> Film:
+def film_of_colour(srgb: RGB, opacity: str = "SO") -> Film:
     """The film of a colour bought or mixed to match, as opaque as said."""
     kappa = kappa_of(reflectance(srgb))
     return Film(kappa, _scatter(kappa, opacity), 1.0)

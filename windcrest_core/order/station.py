@@ -82,7 +82,7 @@ def order_plan(
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
     bakes : one step a bake, in order. finishing : the rest.
     """
-    done = set(work.progress.steps_done) | {f"bake.{b.bake}" for b in work.progress.bakes}
+    done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
     numbered: list[tuple[int, Step]] = []
     for number, bake in enumerate(bakes, start=1):

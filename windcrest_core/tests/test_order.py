@@ -7,7 +7,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.context import BakeDone, Progress
+from windcrest_core.context import Progress
 from windcrest_core.findings import STATIONS
 from windcrest_core.order.station import OrderPlan, StepPlan
 from windcrest_core.tests.support import biped, changed, context, example, planned
@@ -20,8 +20,8 @@ def steps(order: OrderPlan) -> dict[str, StepPlan]:
     return {step.key: step for step in order.steps}
 
 
-def done(*keys: str, bakes: tuple[BakeDone, ...] = ()) -> Progress:
-    return Progress(steps_done=list(keys), bakes=list(bakes))
+def done(*keys: str) -> Progress:
+    return Progress(steps_done=list(keys))
 
 
 class WaitingTest(unittest.TestCase):
@@ -104,11 +104,6 @@ class ReadyTest(unittest.TestCase):
             self.assertGreaterEqual(so_far, len(keys))
         else:
             self.assertTrue(steps(order)[order.next_step].ready, order.next_step)
-
-    def test_a_recorded_bake_is_a_done_step(self) -> None:
-        order = planned(biped(), progress=done(bakes=(BakeDone(bake=1, minutes=60),))).order
-        self.assertTrue(steps(order)["bake.1"].done)
-        self.assertFalse(steps(order)["bake.2"].done)
 
     def test_ticks_of_steps_that_are_no_more_do_no_harm(self) -> None:
         order = planned(biped(), progress=done("third_arm.cover.1", "bake.17")).order

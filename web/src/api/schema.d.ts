@@ -521,7 +521,10 @@ export interface paths {
         };
         /** Get Stores */
         get: operations["server_stores_api_get_stores"];
-        /** Put Stores */
+        /**
+         * Put Stores
+         * @description `base_revision` is the one the change was made on: a newer one is not overwritten.
+         */
         put: operations["server_stores_api_put_stores"];
         post?: never;
         delete?: never;
@@ -4134,7 +4137,9 @@ export interface operations {
     };
     server_stores_api_put_stores: {
         parameters: {
-            query?: never;
+            query?: {
+                base_revision?: number | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;

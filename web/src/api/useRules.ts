@@ -43,11 +43,21 @@ export function useRulesChanges() {
 }
 
 export function useStoresChanges() {
+  const queries = useQueryClient();
   const onSuccess = useKeep<StoresOut>("stores");
   return {
     set: useMutation({
-      mutationFn: (stores: Stores) => data(client.PUT("/api/v1/stores", { body: { ...stores } })),
+      mutationFn: (stores: Stores) => {
+        const base_revision = queries.getQueryData<StoresOut>(["stores"])?.revision;
+        return data(
+          client.PUT("/api/v1/stores", {
+            params: { query: { base_revision } },
+            body: { ...stores },
+          }),
+        );
+      },
       onSuccess,
+      onError: () => queries.invalidateQueries({ queryKey: ["stores"] }),
     }),
     undo: useMutation({ mutationFn: () => data(client.POST("/api/v1/stores/undo")), onSuccess }),
     redo: useMutation({ mutationFn: () => data(client.POST("/api/v1/stores/redo")), onSuccess }),

@@ -1,0 +1,150 @@
+"""What holds for every address of the API, read off its own OpenAPI document."""
+
+from __future__ import annotations
+
+import json
+import re
+from collections.abc import Iterator
+from typing import Any
+
+from django.http import HttpResponse
+from django.test import Client
+
+from server.api import api
+from server.shelf.models import Figure
+from server.testing import ApiCase, person
+
+OPEN = {
+    "GET /api/v1/me",
+    "POST /api/v1/session",
+    "POST /api/v1/session/demo",
+    "POST /api/v1/accounts",
+}
+BODIES: dict[str, Any] = {
+    "edits": {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]},
+    "preview": {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]},
+    "sheet": {"name": "Mine"},
+    "steps/{key}": {"done": True},
+    "bakes/{number}": {"minutes": 30},
+    "/api/v1/session": {"name": "ada", "password": "x"},
+    "/api/v1/accounts": {"name": "ada", "password": "x"},
+}
+
+
+def addresses() -> Iterator[tuple[str, str]]:
+    for path, methods in api.get_openapi_schema()["paths"].items():
+        for method in methods:
+            yield method.upper(), path
+
+
+def filled(path: str, figure_id: str) -> str:
+    known = {"figure_id": figure_id, "key": "frame.cut.1", "number": "1", "entry_id": "1"}
+    return re.sub(r"{(\w+)}", lambda match: known[match[1]], path)
+
+
+class EveryAddressTest(ApiCase):
+    def asked(self, client: Client, method: str, path: str, figure_id: str) -> HttpResponse:
+        ending = path.split("{figure_id}/")[-1]
+        url = filled(path, figure_id) + ("?base_revision=1" if ending == "sheet" else "")
+        if ending == "log" and method == "POST":
+            return client.post(url, {"text": "Mine"})
+        body = json.dumps(BODIES.get(ending, {}))
+        return client.generic(method, url, body, "application/json")
+
+    def test_there_are_addresses_to_try(self) -> None:
+        found = list(addresses())
+        self.assertGreater(len(found), 30)
+        self.assertGreater(len([path for _, path in found if "{figure_id}" in path]), 15)
+
+    def test_nobody_in_particular_is_asked_to_sign_in(self) -> None:
+        for method, path in addresses():
+            if f"{method} {path}" in OPEN:
+                continue
+            with self.subTest(method, path=path):
+                self.assert_problem(self.asked(Client(), method, path, self.figure.id), 401)
+
+    def test_another_persons_figure_is_nowhere(self) -> None:
+        _, stranger = person("stranger")
+        before = Figure.objects.get(pk=self.figure.id)
+        for method, path in addresses():
+            if "{figure_id}" in path:
+                with self.subTest(method, path=path):
+                    answer = self.asked(stranger, method, path, self.figure.id)
+                    self.assert_problem(answer, 404)
+        after = Figure.objects.get(pk=self.figure.id)
+        self.assertEqual((after.revision, after.sheet_json), (before.revision, before.sheet_json))
+        self.assertIsNone(after.deleted)
+        self.assertFalse(after.log.exists() or after.steps_done.exists() or after.bakes.exists())
+
+    def test_a_figure_that_never_was_is_not_found_either(self) -> None:
+        for method, path in addresses():
+            if "{figure_id}" in path:
+                with self.subTest(method, path=path):
+                    self.assert_problem(self.asked(self.client, method, path, "0" * 32), 404)
+
+    def test_no_body_whatever_breaks_the_server(self) -> None:
+        for method, path in addresses():
+            if method == "GET" or "session" in path or path.endswith("/accounts"):
+                continue
+            for raw in (
+                "",
+                "{",
+                "[]",
+                "null",
+                '"text"',
+                '{"operations": 3}',
+                '{"done": "perhaps"}',
+            ):
+                url = filled(path, self.figure.id)
+                answer = self.client.generic(method, url, raw, "application/json")
+                with self.subTest(method, path=path, raw=raw):
+                    self.assertLess(answer.status_code, 500)
+                    if answer.status_code >= 400:
+                        self.assertEqual(answer["Content-Type"], "application/problem+json")
+
+    def test_every_write_wants_the_csrf_token(self) -> None:
+        strict = Client(enforce_csrf_checks=True)
+        strict.force_login(self.user, backend="django.contrib.auth.backends.ModelBackend")
+        for method, path in addresses():
+            if method != "GET":
+                with self.subTest(method, path=path):
+                    answer = self.asked(strict, method, path, self.figure.id)
+                    self.assertEqual(answer.status_code, 403)
+        self.assertEqual(Figure.objects.get().revision, 1)
+
+
+class PageTest(ApiCase):
+    def test_every_address_of_the_application_is_its_page(self) -> None:
+        for path in (
+            "/",
+            "/stores",
+            "/rules",
+            f"/figures/{self.figure.id}/frame",
+            "/nowhere/at/all",
+        ):
+            answer = self.client.get(path)
+            self.assertEqual(answer.status_code, 200)
+            self.assertIn(b'<div id="root">', answer.content)
+
+    def test_the_page_asks_for_nothing_from_elsewhere(self) -> None:
+        text = self.client.get("/").content.decode()
+        for link in re.findall(r'(?:src|href)="([^"]+)"', text):
+            self.assertTrue(link.startswith("/"), link)
+        policy = self.client.get("/")["Content-Security-Policy"]
+        self.assertIn("default-src 'self'", policy)
+        self.assertIn("frame-ancestors 'none'", policy)
+        self.assertNotIn("http:", policy + "x")
+
+    def test_cookies_are_kept_from_scripts_and_other_sites(self) -> None:
+        client = Client()
+        client.get("/api/v1/me")
+        self.assertEqual(client.cookies["csrftoken"]["samesite"], "Lax")
+        body = json.dumps({"name": "ada", "password": "a long enough pass phrase"})
+        client.post("/api/v1/accounts", body, "application/json")
+        self.assertTrue(client.cookies["sessionid"]["httponly"])
+        self.assertEqual(client.cookies["sessionid"]["samesite"], "Lax")
+
+    def test_the_document_of_the_api_is_open_to_read(self) -> None:
+        document = self.client.get("/api/openapi.json").json()
+        self.assertIn("/api/v1/figures/{figure_id}/edits", document["paths"])
+        self.assertIn("Plan", document["components"]["schemas"])
