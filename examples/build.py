@@ -71,7 +71,7 @@ def ferrywoman() -> FigureSheet:
             scale="head", layer=1, lies_on="skull", wall_mm=4.0, area="oilskin"),
         mid("braid", "braid", "head", cone((0, -0.36, 0.45), (0.05, -0.5, -0.75), 0.11, 0.06),
             scale="head", layer=1, lies_on=None, core="wire", area="hair"),
-        mid("oar_shaft", "oar shaft", "wrist_r", cone((0.033, -0.012, -0.788), (0.033, -0.012, 0.4), 0.011, 0.011),
+        mid("oar_shaft", "oar shaft", "wrist_r", cone((0.033, -0.012, -0.777), (0.033, -0.012, 0.4), 0.011, 0.011),
             orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
         mid("oar_blade", "oar blade", "wrist_r", Box(centre=(0.033, -0.012, 0.5), half_sizes=(0.04, 0.007, 0.12)),
             orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),

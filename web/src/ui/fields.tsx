@@ -103,23 +103,33 @@ export function WordsField({ label, text, rows = 1, onCommit }: WordsProps) {
     maxLength: 4000,
     onBlur: () => void commit(),
   };
+  const long = rows > 1;
   return (
     <Field.Root invalid={wrong !== null}>
-      <Field.Label fontSize="sm" fontWeight="400">
-        {label}
-      </Field.Label>
-      {rows > 1 ? (
-        <Textarea {...shared} rows={rows} onChange={(event) => setNow(event.target.value)} />
-      ) : (
-        <Input
-          {...shared}
-          onChange={(event) => setNow(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === "Enter") void commit();
-            if (event.key === "Escape") setNow(text);
-          }}
-        />
-      )}
+      <Flex
+        direction={long ? "column" : "row"}
+        align={long ? "stretch" : "center"}
+        justify="space-between"
+        gap={long ? "1" : "3"}
+        width="100%"
+      >
+        <Field.Label fontSize="sm" fontWeight="400">
+          {label}
+        </Field.Label>
+        {long ? (
+          <Textarea {...shared} rows={rows} onChange={(event) => setNow(event.target.value)} />
+        ) : (
+          <Input
+            {...shared}
+            maxWidth="15rem"
+            onChange={(event) => setNow(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") void commit();
+              if (event.key === "Escape") setNow(text);
+            }}
+          />
+        )}
+      </Flex>
       <Field.ErrorText role="alert" color="stop">
         {wrong}
       </Field.ErrorText>
@@ -164,16 +174,20 @@ export function SliderField(props: SliderProps) {
       }}
       onValueChangeEnd={() => onCommit(latest.current)}
     >
-      <Flex justify="space-between" fontSize="sm">
-        <Text>{label}</Text>
-        <Text fontWeight="600">{show(now)}</Text>
+      <Flex align="center" gap="3" fontSize="sm" minHeight="1.75rem">
+        <Text width="8.2rem" flexShrink="0">
+          {label}
+        </Text>
+        <Slider.Control flex="1" minWidth="6rem">
+          <Slider.Track bg="hairline">
+            <Slider.Range bg="verdigris" />
+          </Slider.Track>
+          <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
+        </Slider.Control>
+        <Text width="3.2rem" textAlign="right" fontWeight="600">
+          {show(now)}
+        </Text>
       </Flex>
-      <Slider.Control>
-        <Slider.Track bg="hairline">
-          <Slider.Range bg="verdigris" />
-        </Slider.Track>
-        <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
-      </Slider.Control>
     </Slider.Root>
   );
 }

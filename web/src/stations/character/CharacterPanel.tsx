@@ -38,7 +38,7 @@ export function CharacterPanel() {
         mm={figure.sheet.height_mm}
         onCommit={(text) => change("Figure height", [set("height_mm", text)])}
       />
-      <Stack gap="2">
+      <Stack gap="0.5">
         {[...BUILD, ...extra].map((row) => (
           <SliderField
             key={row.key}

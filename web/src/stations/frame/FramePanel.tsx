@@ -67,7 +67,7 @@ function Pose() {
     ["turn_deg", "About the bone"],
   ] as const;
   return (
-    <Stack gap="2">
+    <Stack gap="1">
       <Flex gap="1" wrap="wrap" role="group" aria-label="Pose presets">
         {Object.entries(figure.presets).map(([name, pose]) => (
           <Button
