@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -351,6 +352,26 @@ def _ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[_End]:
     return [_End(*row) for row in rows.tolist()]
 
 
+@lru_cache(maxsize=600)
+def _why(body: HeatBody, rule_min: float, end: _End) -> Why:
+    """Kept, since posing a figure changes nothing of it."""
+    cures = math.isfinite(end.cured_min)
+    return Why(
+        formula="heat from the air into clay over its core; fused when its coldest has had 95 % of "
+        "the cure; scorch adds up over all bakes",
+        inputs=[
+            Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
+            Input(name="foil inside, half through", value=body.core_mm, unit="mm"),
+            Input(name="label rule alone", value=rule_min, unit="min"),
+            *([Input(name="model alone", value=end.cured_min, unit="min")] if cures else []),
+            Input(name="surface at its hottest", value=end.surface_peak_c, unit="°C"),
+            Input(name="core when the surface is at 100 °C", value=end.core_at_100_c, unit="°C"),
+        ],
+        source="finite volumes; clay and oven figures literature-typical and assumed, ± 20 %",
+        assumed=True,
+    )
+
+
 def _part_bake(
     work: Workpiece, piece: Piece, body: HeatBody, end: _End, carried: _Carried, raw: bool
 ) -> PartBake:
@@ -370,26 +391,7 @@ def _part_bake(
         crack_index=max(0.0, 100.0 - end.core_at_100_c),
         set_depth_all=end.core_peak_c >= clay.label_c.value - 45,
         raw_in=raw,
-        why=Why(
-            formula="heat from the air into clay over its core; fused when its coldest has had "
-            "95 % of the cure; scorch adds up over all bakes",
-            inputs=[
-                Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
-                Input(name="foil inside, half through", value=body.core_mm, unit="mm"),
-                Input(name="label rule alone", value=_rule_min(work, piece), unit="min"),
-                *(
-                    [Input(name="model alone", value=end.cured_min, unit="min")]
-                    if math.isfinite(end.cured_min)
-                    else []
-                ),
-                Input(name="surface at its hottest", value=end.surface_peak_c, unit="°C"),
-                Input(
-                    name="core when the surface is at 100 °C", value=end.core_at_100_c, unit="°C"
-                ),
-            ],
-            source="finite volumes; clay and oven figures literature-typical and assumed, ± 20 %",
-            assumed=True,
-        ),
+        why=_why(body, _rule_min(work, piece), end),
     )
 
 

@@ -231,11 +231,12 @@ def rest_bones(sheet: FigureSheet) -> list[RestBone]:
 
 def _turn(axis: int, degrees: float) -> Array:
     c, s = math.cos(math.radians(degrees)), math.sin(math.radians(degrees))
-    m = np.eye(3)
-    a, b = ((1, 2), (2, 0), (0, 1))[axis]
-    m[a, a] = m[b, b] = c
-    m[a, b], m[b, a] = -s, s
-    return m
+    rows = (
+        ((1.0, 0.0, 0.0), (0.0, c, -s), (0.0, s, c)),
+        ((c, 0.0, s), (0.0, 1.0, 0.0), (-s, 0.0, c)),
+        ((c, -s, 0.0), (s, c, 0.0), (0.0, 0.0, 1.0)),
+    )
+    return np.array(rows[axis])
 
 
 def turn_matrix(turns_deg: Vector) -> Array:

@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.solids import Array, Field, Solid
 
-CELLS_PER_HEIGHT = 112
+CELLS_PER_HEIGHT = 102
 MOST_CELLS = 260_000
 THIN_CELLS = 3.2
 CELL_STEP = 1.08

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Literal
 
 from windcrest_core.body.figure import Piece, skin_over_mm
@@ -62,6 +63,25 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
     return "in range", piece.wall_mm
 
 
+@lru_cache(maxsize=400)
+def _why(
+    whole_cm3: float, wall_mm: float, core_cm3: float, packed: float, roll: str, g_per_m: float
+) -> Why:
+    """Kept, since most parts stay as they are while one is moved."""
+    return Why(
+        formula="core under the wall, less the wire in it, × packed density ÷ roll",
+        inputs=[
+            Input(name="the part, outside others", value=whole_cm3, unit="cm³"),
+            Input(name="wall", value=wall_mm, unit="mm"),
+            Input(name="core", value=core_cm3, unit="cm³"),
+            Input(name="packed density", value=packed, unit="g/cm³"),
+            Input(name=roll, value=g_per_m, unit="g/m"),
+        ],
+        source="volume by a grid of signed distance; packed density assumed",
+        assumed=True,
+    )
+
+
 def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     """Foil of every part.
 
@@ -91,17 +111,8 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 wall_mm=piece.wall_mm,
                 deepest_mm=deepest,
                 state=state,
-                why=Why(
-                    formula="core under the wall, less the wire in it, × packed density ÷ roll",
-                    inputs=[
-                        Input(name="the part, outside others", value=whole_cm3, unit="cm³"),
-                        Input(name="wall", value=piece.wall_mm, unit="mm"),
-                        Input(name="core", value=core_mm3 / 1000, unit="cm³"),
-                        Input(name="packed density", value=packed, unit="g/cm³"),
-                        Input(name=foil.label, value=foil.g_per_m, unit="g/m"),
-                    ],
-                    source="volume by a grid of signed distance; packed density assumed",
-                    assumed=True,
+                why=_why(
+                    whole_cm3, piece.wall_mm, core_mm3 / 1000, packed, foil.label, foil.g_per_m
                 ),
             )
         )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.portions import ball_mm
@@ -79,6 +80,21 @@ def packs_for(grams: float, sizes: list[float]) -> list[Pack]:
     ]
 
 
+@lru_cache(maxsize=400)
+def _why(skin_mm3: float, wire_mm3: float, density: float, source: str) -> Why:
+    """Kept, since most parts stay as they are while one is moved."""
+    return Why(
+        formula="(the part outside others − core − wire) × density; ball = (6 × volume ÷ π)^⅓",
+        inputs=[
+            Input(name="outside others, core off", value=skin_mm3 / 1000, unit="cm³"),
+            Input(name="wire in it", value=wire_mm3 / 1000, unit="cm³"),
+            Input(name="clay", value=max(0.0, skin_mm3 - wire_mm3) / 1000, unit="cm³"),
+            Input(name="density", value=density, unit="g/cm³"),
+        ],
+        source=f"volume by a grid of signed distance; density {source}",
+    )
+
+
 def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
     """Clay of every part and of the whole figure.
 
@@ -101,19 +117,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
                 grams=volume * 1e-3 * density.value,
                 ball_mm=ball_mm(volume),
                 equal_to=part.mirror_of,
-                why=Why(
-                    formula="(the part outside others − core − wire) × density; "
-                    "ball = (6 × volume ÷ π)^⅓",
-                    inputs=[
-                        Input(
-                            name="outside others, core off", value=share.skin_mm3 / 1000, unit="cm³"
-                        ),
-                        Input(name="wire in it", value=wire / 1000, unit="cm³"),
-                        Input(name="clay", value=volume / 1000, unit="cm³"),
-                        Input(name="density", value=density.value, unit="g/cm³"),
-                    ],
-                    source=f"volume by a grid of signed distance; density {density.source}",
-                ),
+                why=_why(share.skin_mm3, wire, density.value, density.source),
             )
         )
     totals = [
