@@ -152,6 +152,7 @@ def temperatures(
     )
 
 
+@lru_cache(maxsize=512)
 def cooling_minutes(body: HeatBody, h: float, start_c: float, until_c: float) -> float:
     """Minutes in air of 20 °C until the core of an evenly hot body is below `until_c`, at most 240.
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
@@ -52,8 +53,12 @@ class Figure:
     bones: dict[str, Bone]
     pieces: list[Piece]
 
+    @cached_property
+    def _by_id(self) -> dict[str, Piece]:
+        return {piece.part.id: piece for piece in self.pieces}
+
     def piece(self, part_id: str) -> Piece:
-        return next(piece for piece in self.pieces if piece.part.id == part_id)
+        return self._by_id[part_id]
 
 
 def _girths(sheet: FigureSheet, part: Part) -> tuple[float, float]:

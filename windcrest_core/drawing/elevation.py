@@ -92,7 +92,12 @@ def _outline(solid: Solid, name: str) -> _Outline:
 
 @lru_cache(maxsize=600)
 def _silhouette(solids: tuple[Solid, ...], name: str) -> shapely.Geometry:
-    """Union of the outlines, by halves that are kept: what has not moved is not joined again."""
+    """Union of the outlines, by halves that are kept: what has not moved is not joined again.
+
+    Parameters
+    ----------
+    solids : limb by limb, since a limb moves together.
+    """
     if len(solids) == 1:
         return _outline(solids[0], name).shape
     middle = len(solids) // 2
@@ -137,7 +142,9 @@ def _view(figure: Figure, name: str, members: dict[str, list[str]]) -> View:
     view = VIEWS[name]
     depths = _depths(figure, name)
     pieces = sorted(figure.pieces, key=lambda piece: depths[piece.part.id])
-    solids = tuple(piece.solid for piece in figure.pieces)
+    place = {joint: at for at, joint in enumerate(figure.bones)}
+    by_limb = sorted(figure.pieces, key=lambda piece: place[piece.part.bone])
+    solids = tuple(piece.solid for piece in by_limb)
     whole = _silhouette(solids, name) if solids else shapely.box(0, 0, 1, 1)
     low_u, low_v, high_u, high_v = whole.bounds
     return View(
