@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Finding, Fix, Preview } from "../api/types";
 import { useFixPreview } from "../api/useFigure";
 import { tint } from "../theme";
@@ -77,6 +77,10 @@ function OneFinding({ finding }: { finding: Finding }) {
   const ask = useFixPreview(page.figure.id, page.figure.revision);
   const [trying, setTrying] = useState<Fix | null>(null);
   const numbers = useNumbers(finding.numbers);
+  const outcome = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (ask.data) outcome.current?.scrollIntoView({ block: "nearest" });
+  }, [ask.data]);
   const isPart = page.figure.sheet.parts.some((part) => part.id === finding.subject);
   const show = (fix: Fix) => {
     setTrying(fix);
@@ -141,6 +145,7 @@ function OneFinding({ finding }: { finding: Finding }) {
       </Flex>
       {trying ? (
         <Box
+          ref={outcome}
           mt="1.5"
           p="2"
           bg="sheetDeep"
