@@ -5,13 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import date
 
-from windcrest_core.bake.station import BakeStation, bake_station
+from windcrest_core.bake.model import BakeStation
+from windcrest_core.bake.station import bake_station
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.station import BulkPlan, bulk_plan
 from windcrest_core.catalogue import catalogue
 from windcrest_core.character.station import CharacterPlan, character_plan
-from windcrest_core.clay.station import ClayPlan, clay_plan
-from windcrest_core.colour.station import ColourPlan, colour_plan
+from windcrest_core.clay.model import ClayPlan
+from windcrest_core.clay.station import clay_plan
+from windcrest_core.colour.model import ColourPlan
+from windcrest_core.colour.station import colour_plan
 from windcrest_core.context import Context, Progress
 from windcrest_core.drawing.elevation import Drawing, drawing
 from windcrest_core.findings import (
@@ -24,8 +27,9 @@ from windcrest_core.findings import (
     Why,
 )
 from windcrest_core.finish.station import FinishPlan, finish_plan
+from windcrest_core.frame.model import FramePlan, RunPlan
 from windcrest_core.frame.paths import wire_in_parts
-from windcrest_core.frame.station import FramePlan, RunPlan, frame_plan
+from windcrest_core.frame.station import frame_plan
 from windcrest_core.frame.steps import frame_steps
 from windcrest_core.order.station import OrderPlan, order_plan, stages
 from windcrest_core.sheet.model import FigureSheet

@@ -12,7 +12,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from windcrest_core.bake.station import BakePlan
+from windcrest_core.bake.model import BakePlan
 from windcrest_core.plan import Plan
 from windcrest_core.units import inches_text
 

@@ -5,14 +5,9 @@ from __future__ import annotations
 import math
 
 from windcrest_core.bake.heat import HeatBody, HeatShape
+from windcrest_core.body.bent_solids import CoilSolid
 from windcrest_core.body.figure import Piece, skin_over_mm
-from windcrest_core.body.solids import (
-    BoxSolid,
-    CoilSolid,
-    EllipsoidSolid,
-    RoundConeSolid,
-    Solid,
-)
+from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.workpiece import Workpiece
 
 ROUND_MM = 0.25

@@ -2,17 +2,13 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from windcrest_core.bake.bodies import longest_overhang_mm
 from windcrest_core.bake.cure import CURED
-from windcrest_core.body.solids import SheetSolid
+from windcrest_core.bake.model import BakePlan
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, fix
-
-if TYPE_CHECKING:
-    from windcrest_core.bake.station import BakePlan
 
 WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
 CRACK_HIGH = 25.0

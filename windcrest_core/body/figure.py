@@ -8,15 +8,9 @@ from functools import cached_property
 
 import numpy as np
 
+from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
 from windcrest_core.body.skeleton import Array, Bone, cross, posed, turn_matrix
-from windcrest_core.body.solids import (
-    BoxSolid,
-    CoilSolid,
-    EllipsoidSolid,
-    RoundConeSolid,
-    SheetSolid,
-    Solid,
-)
+from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.sheet.model import (
     Box,
     Coil,

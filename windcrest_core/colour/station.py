@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.model import AreaPlan, ColourPlan, Ground, GroundOption, RecipePart
 from windcrest_core.colour.paint import (
     BLACK_R,
     WHITE_R,
@@ -20,57 +20,16 @@ from windcrest_core.colour.paint import (
     mixed,
 )
 from windcrest_core.colour.recipes import Recipe, nearest, nearness
+from windcrest_core.colour.remarks import colour_findings
 from windcrest_core.colour.spectra import reflectance, rgb_of_hex
-from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.colour.steps import colour_steps
+from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.sheet.model import Area
-from windcrest_core.steps import Need, Step, Undated
 
 Array = NDArray[np.float64]
-Ground = Literal["white", "grey", "black", "none"]
 TOUCH_MIN, RECOAT_MIN = (10, 20), (30, 60)
 VARNISH_RECOAT_MIN = (120, 240)
-WORTH_CHANGING = 0.75
 GROUNDS: tuple[Ground, ...] = ("white", "grey", "black", "none")
-
-
-class RecipePart(Frozen):
-    paint: str
-    label: str
-    colour: str
-    parts: int
-
-
-class AreaPlan(Frozen):
-    """A colour area: the mix, how near it comes, coats over the chosen ground, drying."""
-
-    id: str
-    label: str
-    target: str
-    finish: str
-    parts: list[str]
-    share: float
-    recipe: list[RecipePart]
-    mix: str | None
-    nearness: Literal["close", "near", "off", "no paints"]
-    coats: Quantity | None
-    drying_min: Quantity | None
-
-
-class GroundOption(Frozen):
-    """A ground and the area-weighted coats it asks for."""
-
-    ground: Ground
-    coats: float
-
-
-class ColourPlan(Frozen):
-    areas: list[AreaPlan]
-    ground: Ground
-    advised_ground: Ground
-    grounds: list[GroundOption]
-    grounds_why: Why
-    findings: list[Finding]
-    steps: Undated
 
 
 def ground_reflectance(ground: Ground, clay_hex: str) -> Array | float:
@@ -137,8 +96,8 @@ def colour_plan(work: Workpiece) -> ColourPlan:
             source="Kubelka-Munk layer of 30 µm a coat; surface by volume to the two-thirds, assumed",
             assumed=True,
         ),
-        findings=_findings(work, areas, grounds, advised),
-        steps=_steps(areas, ground),
+        findings=colour_findings(work, areas, grounds, advised),
+        steps=colour_steps(areas, ground),
     )
 
 
@@ -234,129 +193,3 @@ def _area(
             ),
         ),
     )
-
-
-def _findings(
-    work: Workpiece, areas: list[AreaPlan], grounds: list[GroundOption], advised: Ground
-) -> list[Finding]:
-    found = []
-    for area in areas:
-        if area.nearness in ("off", "no paints"):
-            found.append(
-                Finding(
-                    id="colour.mix.off",
-                    station="colour",
-                    severity="warn",
-                    subject=area.id,
-                    title=f"{area.label}: no mix of the owned paints comes near",
-                    reason="The nearest mix is visibly another colour. Add a paint to Stores, or take "
-                    "the colour that the mix gives.",
-                    numbers={"owned_paints": float(len(work.context.stores.paints))},
-                    fixes=[fix("Take the mix's colour", (f"area/{area.id}/target", area.mix))]
-                    if area.mix
-                    else [],
-                )
-            )
-        if not area.parts:
-            found.append(
-                Finding(
-                    id="colour.area.unused",
-                    station="colour",
-                    severity="note",
-                    subject=area.id,
-                    title=f"{area.label}: no part wears this colour",
-                    reason="Give it to a part, or take it off the list.",
-                    fixes=[fix("Remove it", (f"area/{area.id}", None))],
-                )
-            )
-    bare = [p.part for p in work.clay_pieces if p.part.area is None]
-    if bare and areas:
-        found.append(
-            Finding(
-                id="colour.part.bare",
-                station="colour",
-                severity="note",
-                subject=bare[0].id,
-                title=f"{len(bare)} parts have no colour",
-                reason="They stay the colour of their clay, and no paint is reckoned for them.",
-                numbers={"parts": float(len(bare))},
-                fixes=[
-                    fix(
-                        f"Give them {areas[0].label}",
-                        *((f"part/{part.id}/area", areas[0].id) for part in bare),
-                    )
-                ],
-            )
-        )
-    coats = {option.ground: option.coats for option in grounds}
-    now = coats[work.sheet.colour.ground]
-    if areas and now - coats[advised] >= WORTH_CHANGING:
-        found.append(
-            Finding(
-                id="colour.ground.costly",
-                station="colour",
-                severity="note",
-                subject="ground",
-                title=f"A {advised} ground would save coats",
-                reason="The ground shows through thin paint; on the right one the colours cover sooner.",
-                numbers={"coats_now": now, "coats_then": coats[advised]},
-                fixes=[fix(f"Prime it {advised}", ("colour/ground", advised))],
-            )
-        )
-    return found
-
-
-def _steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
-    worn = [area for area in areas if area.parts]
-    if not worn:
-        return []
-    steps = []
-    first: list[Need] = []
-    if ground != "none":
-        steps.append(
-            Step(
-                key="figure.prime.1",
-                station="colour",
-                label=f"Prime it {ground}",
-                minutes=15,
-                wait_min=60,
-                caution="Air the room; wear a respirator with sprays, and no flame near.",
-            )
-        )
-        first = [Need(key="figure.prime.1", reason="ground before colour")]
-    for area in worn:
-        coats = int(area.coats.value) if area.coats else 1
-        steps.append(
-            Step(
-                key=f"{area.id}.coats.1",
-                station="colour",
-                label=f"Paint {area.label}: {coats} coat{'s' if coats > 1 else ''}",
-                minutes=12 * coats + 30 * area.share * coats,
-                wait_min=45.0 * coats,
-                needs=first,
-            )
-        )
-    gloss = [area for area in worn if area.finish == "gloss"]
-    steps.append(
-        Step(
-            key="figure.seal.1",
-            station="colour",
-            label="Seal it matte",
-            minutes=15,
-            wait_min=180,
-            needs=[Need(key=f"{a.id}.coats.1", reason="colour before its seal") for a in worn],
-            caution="Waterborne varnish; a solvent spray only if it passed on a chip.",
-        )
-    )
-    steps += [
-        Step(
-            key=f"{area.id}.gloss.1",
-            station="colour",
-            label=f"Gloss on {area.label}",
-            minutes=8,
-            wait_min=60,
-            needs=[Need(key="figure.seal.1", reason="gloss last, after the overall matte")],
-        )
-        for area in gloss
-    ]
-    return steps

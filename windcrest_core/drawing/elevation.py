@@ -12,9 +12,10 @@ from functools import lru_cache
 import numpy as np
 import shapely
 
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Figure
 from windcrest_core.body.skeleton import Array
-from windcrest_core.body.solids import FRONT, SIDE, SheetSolid, Solid
+from windcrest_core.body.solids import FRONT, SIDE, Solid
 from windcrest_core.findings import Frozen
 
 VIEWS = {"front": FRONT, "side": SIDE}

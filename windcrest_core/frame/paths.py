@@ -8,9 +8,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array, Bone
-from windcrest_core.body.solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight

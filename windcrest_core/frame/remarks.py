@@ -3,17 +3,14 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.frame.gauges import Demand, holds, tried
+from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.standing import WANTED_TIP_DEG, Standing, counterweight_g
-
-if TYPE_CHECKING:
-    from windcrest_core.frame.station import RunPlan
 
 SLENDER_FREE_MM = 25.0
 

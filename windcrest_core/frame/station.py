@@ -10,10 +10,10 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why
+from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.frame import remarks
 from windcrest_core.frame.balance import balance_on_base, tips_on_bare_feet, tips_quantity
-from windcrest_core.frame.cutting import Allowance, cut_length_mm, end_allowance
+from windcrest_core.frame.cutting import cut_length_mm, end_allowance
 from windcrest_core.frame.gauges import (
     FREELY,
     Demand,
@@ -25,6 +25,7 @@ from windcrest_core.frame.gauges import (
     wire_g_per_mm,
 )
 from windcrest_core.frame.mechanics import G_MM_N, tip_force_n, yield_moment_nmm
+from windcrest_core.frame.model import FramePlan, JointHold, RunPlan
 from windcrest_core.frame.paths import (
     TRUNK,
     column_mm,
@@ -41,57 +42,6 @@ from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
 
 HELD: tuple[End, ...] = ("peg", "anchor")
-
-
-class JointHold(Frozen):
-    """Load on one joint of a run and how the chosen wire holds it."""
-
-    joint: str
-    label: str
-    mass_g: float
-    upright_nmm: float
-    any_way_nmm: float | None
-    hold_upright: float
-    hold_any_way: float | None
-
-
-class RunPlan(Frozen):
-    """A run with its wire: path in mm (world), gauge, loads, cut.
-
-    `push_n` is the least push at an end of the run that bends it for good, N.
-    """
-
-    id: str
-    label: str
-    points: list[tuple[float, float, float]]
-    path_mm: float
-    start: End
-    end: End
-    strands: int
-    locked: bool
-    chosen: GaugeOption
-    gauge: str
-    options: list[GaugeOption]
-    joints: list[JointHold]
-    push_n: float | None
-    room_mm: float
-    allowances: list[Allowance]
-    cut_mm: float
-    mass_g: float
-
-
-class FramePlan(Frozen):
-    runs: list[RunPlan]
-    wire_m: Quantity
-    wire_g: Quantity
-    hold: Quantity | None
-    tips_at: Quantity
-    tips_towards: str
-    tips_without_base: float | None
-    centre: tuple[float, float, float]
-    margin_mm: float
-    pegs: list[tuple[float, float]]
-    findings: list[Finding]
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from windcrest_core.frame.station import RunPlan
+from windcrest_core.frame.model import RunPlan
 from windcrest_core.steps import Need, Step
 
 

@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from windcrest_core.bake.bodies import heat_body, rule_thickness_mm
 from windcrest_core.bake.cure import CURED, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
+from windcrest_core.bake.model import BakePlan, PartBake
 from windcrest_core.bake.oven import air_c
-from windcrest_core.bake.station import BakePlan, PartBake
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.context import BakeDone, Context, Oven, Progress
 from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned

@@ -10,19 +10,12 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
 from windcrest_core.body.canon import canon, leg_share
 from windcrest_core.body.figure import Figure, Piece, figure
-from windcrest_core.body.skeleton import posed, rest_bones, turn_matrix
-from windcrest_core.body.solids import (
-    FRONT,
-    SIDE,
-    BoxSolid,
-    CoilSolid,
-    EllipsoidSolid,
-    RoundConeSolid,
-    SheetSolid,
-    Solid,
-)
+from windcrest_core.body.plans import rest_bones
+from windcrest_core.body.skeleton import posed, turn_matrix
+from windcrest_core.body.solids import FRONT, SIDE, BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.volumes import shares
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet.model import Ellipsoid, Part

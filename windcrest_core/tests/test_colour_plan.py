@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.paint import (
     BLACK_R,
     WHITE_R,
@@ -21,7 +22,6 @@ from windcrest_core.colour.paint import (
 )
 from windcrest_core.colour.recipes import nearest, nearness
 from windcrest_core.colour.spectra import delta_e, lab_of, reflectance, rgb_of_hex
-from windcrest_core.colour.station import ColourPlan
 from windcrest_core.context import Stores
 from windcrest_core.tests.support import biped, changed, context, example, planned
 

@@ -14,7 +14,7 @@ from windcrest_core.bake.bodies import longest_overhang_mm
 from windcrest_core.bake.cure import fusion, scorch
 from windcrest_core.bake.heat import HeatBody, cooling_minutes, temperatures
 from windcrest_core.bake.oven import air_c
-from windcrest_core.bulk.station import ball_mm
+from windcrest_core.body.portions import ball_mm
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.station import packs_for
 from windcrest_core.colour.paint import (

@@ -1,12 +1,8 @@
 import { Box, Button, Center, Flex, Heading, Input, Spinner, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate, useParams } from "react-router";
 import { useFigure, useFigureChanges, usePreview } from "../api/useFigure";
-import { useRules } from "../api/useRules";
-import { sendSheet } from "../api/useShelf";
-import { STATIONS, TITLES, type Operation, type Plan, type StationName } from "../api/types";
-import type { Callout } from "../elevation/Callouts";
+import { STATIONS, TITLES, type Operation } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS, LAYERS_OF, type Layer } from "../elevation/layers";
 import { LogPanel } from "../log/LogPanel";
@@ -21,13 +17,15 @@ import { OrderPanel } from "../stations/order/OrderPanel";
 import { faultText } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
-import { length, mass, minutes, type Units } from "../units/format";
+import { calloutsOf, markedOf, type Place } from "./callouts";
 import { Findings } from "./Findings";
+import { Saved } from "./Saved";
+import { SheetFile } from "./SheetFile";
 import { Strip } from "./Strip";
+import { useFigureKeys } from "./useFigureKeys";
 import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
 import { WorkLine } from "./WorkLine";
 
-type Place = StationName | "log";
 const isPlace = (text: string | undefined): text is Place =>
   text === "log" || STATIONS.some((station) => station === text);
 
@@ -80,43 +78,25 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     (label: string, operations: Operation[]) => void change(label, operations).catch(tellProblem),
     [change],
   );
-  const undo = () => figure.can_undo && changes.undo.mutate(undefined, { onError: tellProblem });
-  const redo = () => figure.can_redo && changes.redo.mutate(undefined, { onError: tellProblem });
+  const undo = () =>
+    void (figure.can_undo && changes.undo.mutate(undefined, { onError: tellProblem }));
+  const redo = () =>
+    void (figure.can_redo && changes.redo.mutate(undefined, { onError: tellProblem }));
 
   const page: Page = { figure, plan, selected, select, change, apply, preview: preview.ask, goTo };
-  const keys = { enabled: useRules().data?.rules.single_keys ?? true };
-  const parts = figure.sheet.parts;
-  const step = (by: number) => {
-    const at = parts.findIndex((part) => part.id === selected);
-    select(parts[(at + by + parts.length) % parts.length]?.id ?? null);
-  };
-  useHotkeys(
-    "1,2,3,4,5,6,7,8",
-    (_, key) => {
-      const to = STATIONS[Number(key.keys?.join("")) - 1];
-      if (to) goTo(to);
-    },
-    keys,
-  );
-  useHotkeys("0", () => goTo("log"), keys);
-  useHotkeys("w", () => toggle("wire"), keys);
-  useHotkeys("k", () => toggle("core"), keys);
-  useHotkeys("c", () => toggle("clay"), keys);
-  useHotkeys("l", () => toggle("colour"), keys);
-  useHotkeys("[", () => step(-1), { ...keys, useKey: true });
-  useHotkeys("]", () => step(1), { ...keys, useKey: true });
-  useHotkeys("z", undo, { ...keys, ignoreModifiers: false });
-  useHotkeys("shift+z", redo, keys);
-  useHotkeys("p", () => window.open(printOf(id, place, bake), "_blank", "noopener"), keys);
-  useHotkeys(
-    "/",
-    (event) => {
-      event.preventDefault();
-      finder.current?.focus();
-    },
-    { ...keys, useKey: true },
-  );
   const toggle = (layer: Layer) => setLayers((now) => ({ ...now, [layer]: !now[layer] }));
+  const parts = figure.sheet.parts;
+  useFigureKeys({
+    parts: parts.map((part) => part.id),
+    selected,
+    select,
+    goTo,
+    toggle,
+    undo,
+    redo,
+    print: printOf(id, place, bake),
+    finder,
+  });
 
   const callouts = useMemo(() => calloutsOf(plan, place, bake, units), [plan, place, bake, units]);
   const marked = useMemo(() => markedOf(plan, place, bake), [plan, place, bake]);
@@ -324,115 +304,4 @@ function panelOf(place: Place, bake: number, onBake: (bake: number) => void): Re
     case "log":
       return <LogPanel />;
   }
-}
-
-/** What is said beside the parts of the elevation. */
-function calloutsOf(plan: Plan, place: Place, bake: number, units: Units): Callout[] {
-  switch (place) {
-    case "bulk":
-      return plan.bulk.parts
-        .filter((part) => part.core_cm3 > 0.05)
-        .map((part) => ({
-          part: part.id,
-          text: `${part.label} ${mass(part.foil_g, units)} foil`,
-          weight: part.foil_g,
-          alarm: ALARMS.has(part.state),
-        }));
-    case "clay":
-      return plan.clay.parts.map((part) => ({
-        part: part.id,
-        text: `${part.label} ${mass(part.grams, units)}, ball ${length(part.ball_mm, units)}`,
-        weight: part.grams,
-      }));
-    case "bake":
-      return (plan.bake.bakes.find((row) => row.number === bake)?.parts ?? [])
-        .filter((part) => part.raw_in)
-        .map((part) => ({
-          part: part.id,
-          text: `${part.label} ${part.model_min === null ? "over 4 h" : minutes(part.model_min)}, ${Math.round(part.fusion * 100)} % fused`,
-          weight: part.model_min ?? 999,
-          alarm: part.fusion < 0.95,
-        }));
-    case "colour":
-      return plan.colour.areas.flatMap((area) => {
-        const first = area.parts[0];
-        return first ? [{ part: first, text: area.label, weight: area.share }] : [];
-      });
-    default:
-      return [];
-  }
-}
-
-const ALARMS = new Set<string>(["thin", "thick", "too thick to be solid"]);
-
-function markedOf(plan: Plan, place: Place, bake: number): Set<string> {
-  if (place === "bulk")
-    return new Set(plan.bulk.parts.filter((p) => ALARMS.has(p.state)).map((p) => p.id));
-  if (place === "bake")
-    return new Set(
-      (plan.bake.bakes.find((b) => b.number === bake)?.parts ?? [])
-        .filter((p) => p.fusion < 0.95)
-        .map((p) => p.id),
-    );
-  return new Set();
-}
-
-/** Autosave, said plainly. */
-function Saved({ pending, failing }: { pending: boolean; failing: boolean }) {
-  return (
-    <Text fontSize="xs" color={failing ? "stop" : "inkSoft"} role="status">
-      {failing
-        ? "Not saved yet: the server is away; trying again"
-        : pending
-          ? "Saving…"
-          : "All changes saved"}
-    </Text>
-  );
-}
-
-interface SheetFileProps {
-  id: string;
-  revision: number;
-  onReplaced: (edited: Awaited<ReturnType<typeof sendSheet>>) => void;
-}
-
-/** The figure sheet out to a file, and in from one. */
-function SheetFile({ id, revision, onReplaced }: SheetFileProps) {
-  const chooser = useRef<HTMLInputElement>(null);
-  const send = async (file: File) => {
-    try {
-      onReplaced(
-        await sendSheet(`/api/v1/figures/${id}/sheet?base_revision=${revision}`, "PUT", file),
-      );
-    } catch (error) {
-      tellProblem(error);
-    }
-  };
-  return (
-    <>
-      <Button size="2xs" variant="outline" borderColor="hairline" asChild>
-        <a href={`/api/v1/figures/${id}/export`}>Save to a file</a>
-      </Button>
-      <Button
-        size="2xs"
-        variant="outline"
-        borderColor="hairline"
-        onClick={() => chooser.current?.click()}
-      >
-        Replace from a file
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        hidden
-        accept=".json,application/json"
-        aria-label="Replace from a file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void send(file);
-          event.target.value = "";
-        }}
-      />
-    </>
-  );
 }

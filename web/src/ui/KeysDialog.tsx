@@ -6,7 +6,7 @@ const KEYS: [string, string][] = [
   ["W K C L", "wire, core, clay, colour on the elevation"],
   ["[ ]", "previous and next part"],
   ["/", "find a part, or a figure on the shelf"],
-  ["Z, Shift+Z", "undo, redo"],
+  ["Z, Shift+Z", "undo, redo; with Ctrl too"],
   ["P", "print the card of this station"],
   ["N", "new figure"],
   ["?", "these keys"],

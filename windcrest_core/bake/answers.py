@@ -1,0 +1,79 @@
+"""The minutes and temperatures of a bake, each with its reason."""
+
+from __future__ import annotations
+
+import math
+
+from windcrest_core.bake.heat import (
+    AIR_H_W_M2K,
+)
+from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import Clay
+from windcrest_core.findings import Input, Quantity, Why
+
+FIXED_MIN = 30.0
+
+
+def advice(work: Workpiece, rule: float, model: float) -> tuple[float, str]:
+    school = work.context.rules.bake_time
+    if school == "label":
+        return math.ceil(rule), "the label's minutes for the thickness"
+    if school == "fixed_30":
+        return FIXED_MIN, "a fixed half hour"
+    if not math.isfinite(model):
+        return LONGEST_MIN, "the model does not cure it within four hours"
+    if model > rule:
+        return math.ceil(model), "the longer of rule and model: heat takes this long to get inside"
+    return math.ceil(rule), "the longer of rule and model: the label asks for more than the model"
+
+
+def rule_answer(minutes: float) -> Quantity:
+    return Quantity(
+        value=minutes,
+        unit="min",
+        why=Why(
+            formula="label minutes per 6 mm × greatest thickness ÷ 6 mm",
+            inputs=[Input(name="thickness", value=minutes / 15 * 6, unit="mm")],
+            source="label rule, 15 min per 6 mm unless your label says otherwise",
+        ),
+    )
+
+
+def label_answer(clays: list[Clay], label_c: float) -> Quantity:
+    clay = max(clays, key=lambda c: c.label_c.value)
+    return Quantity(
+        value=label_c,
+        unit="C",
+        why=Why(
+            formula="the clay's own label",
+            inputs=[Input(name=clay.label, value=clay.label_c.value, unit="°C")],
+            source=clay.label_c.source,
+            assumed=True,
+        ),
+    )
+
+
+def model_answer(
+    work: Workpiece, piece: Piece, minutes: float, sim: OvenRun, column: int
+) -> Quantity:
+    body = sim.bodies[piece.part.id]
+    oven = work.context.rules.oven
+    return Quantity(
+        value=minutes,
+        unit="min",
+        low=0.8 * minutes,
+        high=1.2 * minutes,
+        why=Why(
+            formula=f"first moment the coldest clay of the {piece.part.label} is 95 % fused",
+            inputs=[
+                Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
+                Input(name="foil inside", value=body.core_mm, unit="mm"),
+                Input(name="heat transfer h", value=AIR_H_W_M2K[oven.air], unit="W/m²K"),
+                Input(name="swing", value=oven.swing_c, unit="°C"),
+            ],
+            source="heat in clay by finite volumes; fusion calibrated and assumed, ± 20 %",
+            assumed=True,
+        ),
+    )

@@ -1,0 +1,153 @@
+"""What a bake comes to: for each part, for what is pressed in, and minute by minute."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.bake.bodies import rule_thickness_mm
+from windcrest_core.bake.cure import SCORCH_LIMIT
+from windcrest_core.bake.heat import (
+    STEP_S,
+    HeatBody,
+    Temperatures,
+)
+from windcrest_core.bake.model import CurePoint, InsertBake, PartBake
+from windcrest_core.bake.ovenful import OvenRun
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Input, Why
+
+Array = NDArray[np.float64]
+LABEL_THICKNESS_MM = 6.0
+STEPS_PER_MIN = 60.0 / STEP_S
+
+
+@dataclass
+class Carried:
+    """What earlier bakes did to each part."""
+
+    fusion: dict[str, float]
+    scorch: dict[str, float]
+
+
+def rule_min(work: Workpiece, piece: Piece) -> float:
+    clay = catalogue().clays[piece.part.clay]
+    return clay.label_min_per_6mm.value * rule_thickness_mm(work, piece) / LABEL_THICKNESS_MM
+
+
+@dataclass(frozen=True)
+class End:
+    """What a body has come to when the oven is switched off."""
+
+    core_c: float
+    core_peak_c: float
+    surface_peak_c: float
+    core_at_100_c: float
+    fusion: float
+    scorch: float
+    cured_min: float
+
+
+def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
+    """The end of every body of the oven, by column."""
+    core, surface = sim.temps.core_c[: last + 1], sim.temps.surface_c
+    hot = np.where((surface >= 100.0).any(axis=0), np.argmax(surface >= 100.0, axis=0), last)
+    core_at_100 = np.take_along_axis(sim.temps.core_c, hot[None, :], axis=0)[0]
+    rows = np.column_stack(
+        [
+            core[last],
+            core.max(axis=0),
+            surface[: last + 1].max(axis=0),
+            core_at_100,
+            fused[last],
+            sim.scorch[last],
+            cured_at,
+        ]
+    )
+    return [End(*row) for row in rows.tolist()]
+
+
+@lru_cache(maxsize=600)
+def _why(body: HeatBody, rule_min: float, end: End) -> Why:
+    """Kept, since posing a figure changes nothing of it."""
+    cures = math.isfinite(end.cured_min)
+    return Why(
+        formula="heat from the air into clay over its core; fused when its coldest has had 95 % of "
+        "the cure; scorch adds up over all bakes",
+        inputs=[
+            Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
+            Input(name="foil inside, half through", value=body.core_mm, unit="mm"),
+            Input(name="label rule alone", value=rule_min, unit="min"),
+            *([Input(name="model alone", value=end.cured_min, unit="min")] if cures else []),
+            Input(name="surface at its hottest", value=end.surface_peak_c, unit="°C"),
+            Input(name="core when the surface is at 100 °C", value=end.core_at_100_c, unit="°C"),
+        ],
+        source="finite volumes; clay and oven figures literature-typical and assumed, ± 20 %",
+        assumed=True,
+    )
+
+
+def part_bake(
+    work: Workpiece, piece: Piece, body: HeatBody, end: End, carried: Carried, raw: bool
+) -> PartBake:
+    clay = catalogue().clays[piece.part.clay]
+    return PartBake(
+        id=piece.part.id,
+        label=piece.part.label,
+        shape=body.shape,
+        clay_mm=body.clay_mm,
+        rule_min=rule_min(work, piece),
+        model_min=end.cured_min if math.isfinite(end.cured_min) else None,
+        core_c=end.core_c,
+        surface_peak_c=end.surface_peak_c,
+        fusion=max(carried.fusion.get(piece.part.id, 0.0), end.fusion),
+        scorch=carried.scorch.get(piece.part.id, 0.0) + end.scorch,
+        scorch_limit=SCORCH_LIMIT[clay.shade],
+        crack_index=max(0.0, 100.0 - end.core_at_100_c),
+        set_depth_all=end.core_peak_c >= clay.label_c.value - 45,
+        raw_in=raw,
+        why=_why(body, rule_min(work, piece), end),
+    )
+
+
+def insert_bake(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> InsertBake:
+    """A bought piece is as hot as the surface it lies in, or as the air where it stands free."""
+    part = work.sheet.part(part_id)
+    material = catalogue().stock_materials[part.stock or ""]
+    host = part.lies_on
+    trace = (
+        sim.temps.surface_c[: last + 1, sim.column[host]]
+        if host in sim.column
+        else sim.temps.air_c[: last + 1]
+    )
+    return InsertBake(
+        id=part.id,
+        label=part.label,
+        material=material.label,
+        limit_c=material.limit_c.value,
+        peak_c=float(trace.max()),
+    )
+
+
+def curve(temps: Temperatures, fused: Array, column: int, last: int) -> list[CurePoint]:
+    step = max(2, math.ceil(last / 90))
+    rows = [*range(0, last, step), last]
+    columns = np.column_stack(
+        [
+            np.array(rows) / STEPS_PER_MIN,
+            temps.air_c[rows].round(1),
+            temps.surface_c[rows, column].round(1),
+            temps.core_c[rows, column].round(1),
+            fused[rows, column].round(3),
+        ]
+    )
+    return [
+        CurePoint(minute=minute, air_c=air, surface_c=surface, core_c=core, fusion=fusion)
+        for minute, air, surface, core, fusion in columns.tolist()
+    ]

@@ -1,0 +1,44 @@
+"""What is said of the clay: by part, by kind, in packs."""
+
+from __future__ import annotations
+
+from windcrest_core.findings import Finding, Frozen, Quantity, Why
+from windcrest_core.steps import Undated
+
+
+class PartClay(Frozen):
+    """Raw clay of one part; `equal_to` names the other of a pair."""
+
+    id: str
+    label: str
+    clay: str
+    grams: float
+    ball_mm: float
+    equal_to: str | None
+    why: Why
+
+
+class Pack(Frozen):
+    grams: float
+    count: int
+
+
+class ClayTotal(Frozen):
+    clay: str
+    label: str
+    colour: str
+    owned: bool
+    net_g: float
+    with_waste: Quantity
+    packs: list[Pack]
+    cost: float
+
+
+class ClayPlan(Frozen):
+    parts: list[PartClay]
+    totals: list[ClayTotal]
+    clay_g: Quantity
+    packs: int
+    cost: float
+    findings: list[Finding]
+    steps: Undated

@@ -1,0 +1,85 @@
+"""What the clay asks to be done: what lies on what, what must be hard first, what must not be smeared."""
+
+from __future__ import annotations
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.steps import Need, Step
+
+
+def clay_steps(work: Workpiece) -> list[Step]:
+    """Covering and forming; what lies on what, what must be hard first, what must not be smeared."""
+    save = work.context.rules.bake_school != "one_bake"
+    short = work.context.rules.bake_school == "short_sets"
+    cored = {key for key, share in work.shares.items() if share.core_mm3 > 50}
+    body = [
+        p.part.id
+        for p in work.clay_pieces
+        if not (p.part.delicate or p.part.made_apart or p.part.press_in)
+        and p.part.layer == 0
+        and p.part.lies_on is None
+    ]
+    return [
+        step
+        for piece in work.figure.pieces
+        for step in _part_steps(piece, piece.part.id in cored, body, save, short)
+    ]
+
+
+def _part_steps(piece: Piece, cored: bool, body: list[str], save: bool, short: bool) -> list[Step]:
+    part = piece.part
+    stock = part.stock is not None
+    if stock and part.lies_on is None:
+        return []
+    needs = []
+    if cored:
+        needs.append(Need(key=f"{part.id}.core.1", reason="support before load: foil before clay"))
+    elif not (part.made_apart or part.lies_on or stock):
+        needs.append(Need(key="frame.join.1", reason="support before load: wire before clay"))
+    if part.lies_on is not None and not part.made_apart:
+        needs.append(
+            Need(
+                key=_first_key(part.lies_on),
+                reason="under before over: it lies on this",
+                cured=short and not stock,
+            )
+        )
+    if part.delicate and not part.made_apart and not stock:
+        needs += [
+            Need(
+                key=_first_key(other),
+                reason="body cured before what handling would smear",
+                cured=save,
+            )
+            for other in body
+        ]
+    size = max(1.0, piece.solid.volume_mm3 / 1000)
+    minutes = 6 + 2.5 * size**0.6 + (12 if part.delicate else 0)
+    if stock:
+        return [
+            Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=3, needs=needs,
+                 into_oven=True, label=f"Press in the {part.label}")
+        ]  # fmt: skip
+    if not (part.made_apart or part.press_in):
+        return [
+            Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=minutes,
+                 needs=needs, into_oven=True, label=f"Cover and form the {part.label}")
+        ]  # fmt: skip
+    own = [need for need in needs if need.key.endswith(".core.1")]
+    rest = [need for need in needs if not need.key.endswith(".core.1")]
+    hard = Need(
+        key=f"{part.id}.cover.1",
+        reason="hard before it is pressed in" if part.press_in else "made apart before assembly",
+        cured=True,
+    )
+    return [
+        Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=minutes, needs=own,
+             into_oven=True, label=f"Form the {part.label} apart"),
+        Step(key=f"{part.id}.join.1", station="clay" if part.press_in else "finish", part=part.id, minutes=10,
+             needs=[hard, *rest], into_oven=part.press_in, after_bakes=not part.press_in,
+             label=f"{'Press in' if part.press_in else 'Assemble'} the {part.label}"),
+    ]  # fmt: skip
+
+
+def _first_key(part_id: str) -> str:
+    return f"{part_id}.cover.1"

@@ -1,0 +1,79 @@
+"""Findings of the colours."""
+
+from __future__ import annotations
+
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.colour.model import AreaPlan, Ground, GroundOption
+from windcrest_core.findings import Finding, fix
+
+WORTH_CHANGING = 0.75
+
+
+def colour_findings(
+    work: Workpiece, areas: list[AreaPlan], grounds: list[GroundOption], advised: Ground
+) -> list[Finding]:
+    found = []
+    for area in areas:
+        if area.nearness in ("off", "no paints"):
+            found.append(
+                Finding(
+                    id="colour.mix.off",
+                    station="colour",
+                    severity="warn",
+                    subject=area.id,
+                    title=f"{area.label}: no mix of the owned paints comes near",
+                    reason="The nearest mix is visibly another colour. Add a paint to Stores, or take "
+                    "the colour that the mix gives.",
+                    numbers={"owned_paints": float(len(work.context.stores.paints))},
+                    fixes=[fix("Take the mix's colour", (f"area/{area.id}/target", area.mix))]
+                    if area.mix
+                    else [],
+                )
+            )
+        if not area.parts:
+            found.append(
+                Finding(
+                    id="colour.area.unused",
+                    station="colour",
+                    severity="note",
+                    subject=area.id,
+                    title=f"{area.label}: no part wears this colour",
+                    reason="Give it to a part, or take it off the list.",
+                    fixes=[fix("Remove it", (f"area/{area.id}", None))],
+                )
+            )
+    bare = [p.part for p in work.clay_pieces if p.part.area is None]
+    if bare and areas:
+        found.append(
+            Finding(
+                id="colour.part.bare",
+                station="colour",
+                severity="note",
+                subject=bare[0].id,
+                title=f"{len(bare)} parts have no colour",
+                reason="They stay the colour of their clay, and no paint is reckoned for them.",
+                numbers={"parts": float(len(bare))},
+                fixes=[
+                    fix(
+                        f"Give them {areas[0].label}",
+                        *((f"part/{part.id}/area", areas[0].id) for part in bare),
+                    )
+                ],
+            )
+        )
+    coats = {option.ground: option.coats for option in grounds}
+    now = coats[work.sheet.colour.ground]
+    if areas and now - coats[advised] >= WORTH_CHANGING:
+        found.append(
+            Finding(
+                id="colour.ground.costly",
+                station="colour",
+                severity="note",
+                subject="ground",
+                title=f"A {advised} ground would save coats",
+                reason="The ground shows through thin paint; on the right one the colours cover sooner.",
+                numbers={"coats_now": now, "coats_then": coats[advised]},
+                fixes=[fix(f"Prime it {advised}", ("colour/ground", advised))],
+            )
+        )
+    return found

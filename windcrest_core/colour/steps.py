@@ -1,0 +1,62 @@
+"""What the colours ask to be done: ground, coats, seal, gloss."""
+
+from __future__ import annotations
+
+from windcrest_core.colour.model import AreaPlan, Ground
+from windcrest_core.steps import Need, Step
+
+
+def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
+    worn = [area for area in areas if area.parts]
+    if not worn:
+        return []
+    steps = []
+    first: list[Need] = []
+    if ground != "none":
+        steps.append(
+            Step(
+                key="figure.prime.1",
+                station="colour",
+                label=f"Prime it {ground}",
+                minutes=15,
+                wait_min=60,
+                caution="Air the room; wear a respirator with sprays, and no flame near.",
+            )
+        )
+        first = [Need(key="figure.prime.1", reason="ground before colour")]
+    for area in worn:
+        coats = int(area.coats.value) if area.coats else 1
+        steps.append(
+            Step(
+                key=f"{area.id}.coats.1",
+                station="colour",
+                label=f"Paint {area.label}: {coats} coat{'s' if coats > 1 else ''}",
+                minutes=12 * coats + 30 * area.share * coats,
+                wait_min=45.0 * coats,
+                needs=first,
+            )
+        )
+    gloss = [area for area in worn if area.finish == "gloss"]
+    steps.append(
+        Step(
+            key="figure.seal.1",
+            station="colour",
+            label="Seal it matte",
+            minutes=15,
+            wait_min=180,
+            needs=[Need(key=f"{a.id}.coats.1", reason="colour before its seal") for a in worn],
+            caution="Waterborne varnish; a solvent spray only if it passed on a chip.",
+        )
+    )
+    steps += [
+        Step(
+            key=f"{area.id}.gloss.1",
+            station="colour",
+            label=f"Gloss on {area.label}",
+            minutes=8,
+            wait_min=60,
+            needs=[Need(key="figure.seal.1", reason="gloss last, after the overall matte")],
+        )
+        for area in gloss
+    ]
+    return steps
