@@ -18,6 +18,7 @@ from windcrest_core.units import inches_text
 
 TITLE = ParagraphStyle("title", fontName="Times-Bold", fontSize=20, leading=24)
 LEAD = ParagraphStyle("lead", fontName="Helvetica", fontSize=10, leading=14, spaceAfter=6)
+BIG = ParagraphStyle("big", fontName="Helvetica-Bold", fontSize=17, leading=24)
 HEAD = ParagraphStyle("head", fontName="Times-Bold", fontSize=13, leading=18, spaceBefore=8)
 CELL = ParagraphStyle("cell", fontName="Helvetica", fontSize=9, leading=11)
 GRID = TableStyle(
@@ -27,12 +28,19 @@ GRID = TableStyle(
         ("FONT", (0, 0), (-1, 0), "Helvetica-Bold", 9),
         ("FONT", (0, 1), (-1, -1), "Helvetica", 9),
         ("VALIGN", (0, 0), (-1, -1), "TOP"),
+        ("TOPPADDING", (0, 0), (-1, -1), 1.5),
+        ("BOTTOMPADDING", (0, 0), (-1, -1), 1.8),
+        ("LEFTPADDING", (0, 0), (0, -1), 0),
     ]
 )
 
 
 def _length(value_mm: float, unit: str) -> str:
     return inches_text(value_mm) if unit == "in" else f"{value_mm:.0f} mm"
+
+
+def _long(value_m: float, unit: str) -> str:
+    return f"{value_m / 0.3048:.1f} ft" if unit == "in" else f"{value_m:.2f} m"
 
 
 def _temperature(value_c: float, unit: str) -> str:
@@ -84,10 +92,10 @@ class _Curve(Flowable):  # type: ignore[misc]  # reportlab has no types
             for i in range(1, len(points)):
                 path.lineTo(x(points[i].minute), y(value(i)))
             c.drawPath(path)
-            key = left + wide - 34 * mm
-            c.line(key, low + (14 - 4 * row) * mm, key + 12 * mm, low + (14 - 4 * row) * mm)
+            key, line_y = left + wide - 34 * mm, low + (12 - 4 * row) * mm
+            c.line(key, line_y, key + 12 * mm, line_y)
             c.setDash([])
-            c.drawString(key + 14 * mm, low + (13.3 - 4 * row) * mm, name)
+            c.drawString(key + 14 * mm, line_y - 0.7 * mm, name)
 
 
 def _bar(canvas: Canvas, _: SimpleDocTemplate) -> None:
@@ -125,7 +133,7 @@ def cut_list_pdf(plan: Plan, units: tuple[str, str] = ("mm", "C")) -> bytes:
     story: list[Flowable] = [
         Paragraph(f"{_escaped(plan.name)}: cut list", TITLE),
         Paragraph(
-            f"{len(plan.frame.runs)} runs, {plan.frame.wire_m.value:.2f} m of wire in all. "
+            f"{len(plan.frame.runs)} runs, {_long(plan.frame.wire_m.value, unit)} of wire in all. "
             "Eye protection when cutting; file or loop the ends.",
             LEAD,
         ),
@@ -147,7 +155,12 @@ def cut_list_pdf(plan: Plan, units: tuple[str, str] = ("mm", "C")) -> bytes:
             ]
         )
     story.append(
-        Table(rows, colWidths=[9 * mm, 40 * mm, 40 * mm, 22 * mm, 38 * mm, 24 * mm], style=GRID)
+        Table(
+            rows,
+            colWidths=[8 * mm, 36 * mm, 38 * mm, 22 * mm, 40 * mm, 28 * mm],
+            style=GRID,
+            hAlign="LEFT",
+        )
     )
     story.append(Spacer(1, 6 * mm))
     story.append(
@@ -164,9 +177,12 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
     story: list[Flowable] = [
         Paragraph(f"{_escaped(plan.name)}: bake {number} of {len(plan.bake.bakes)}", TITLE),
         Paragraph(
-            f"<b>Dial {_temperature(bake.dial_c.value, unit)}, {bake.advised_min.value:.0f} min</b>, "
-            f"{'preheated' if bake.start == 'preheated' else 'from cold'}; "
-            f"air {_temperature(bake.label_c.value, unit)} by the clay's label. "
+            f"Dial {_temperature(bake.dial_c.value, unit)}, {bake.advised_min.value:.0f} min, "
+            f"{'preheated' if bake.start == 'preheated' else 'from cold'}",
+            BIG,
+        ),
+        Paragraph(
+            f"Air {_temperature(bake.label_c.value, unit)} by the clay's label. "
             f"Label rule {bake.rule_min.value:.0f} min, model {model}: {_escaped(bake.because)}.",
             LEAD,
         ),
@@ -204,7 +220,11 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
             )
     story.append(
         Table(
-            rows, colWidths=[56 * mm, 38 * mm, 24 * mm, 26 * mm, 29 * mm], style=GRID, repeatRows=1
+            rows,
+            colWidths=[56 * mm, 38 * mm, 24 * mm, 24 * mm, 28 * mm],
+            style=GRID,
+            repeatRows=1,
+            hAlign="LEFT",
         )
     )
     return _pdf(f"{plan.name}: bake {number}", story)

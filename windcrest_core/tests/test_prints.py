@@ -72,6 +72,7 @@ class CutListTest(unittest.TestCase):
         text = " ".join(pages(cut_list_pdf(plan, ("in", "F"))))
         for run in plan.frame.runs:
             self.assertIn(inches_text(run.cut_mm), text)
+        self.assertIn(f"{plan.frame.wire_m.value / 0.3048:.1f} ft of wire", text)
 
 
 class BakeCardTest(unittest.TestCase):
