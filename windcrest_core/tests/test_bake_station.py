@@ -79,7 +79,7 @@ class CarriedOverTest(unittest.TestCase):
         self.assertTrue(part(second, "hand_r").raw_in)
         self.assertIn("chest", [row.id for row in second.parts])
 
-    @settings(max_examples=8, deadline=None)
+    @settings(max_examples=8)
     @given(st.floats(5, 90), st.floats(1, 60))
     def test_longer_never_cures_less_nor_scorches_less(self, minutes: float, more: float) -> None:
         short = planned(biped(), progress=baked(minutes)).bake.bakes[0]

@@ -213,7 +213,7 @@ class FigureTest(unittest.TestCase):
             for a, b in zip(small.pieces, large.pieces, strict=True):
                 self.assertAlmostEqual(b.solid.volume_mm3 / a.solid.volume_mm3, 8, 6)
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=10)
     @given(st.floats(3, 9), st.floats(0.7, 1.6), st.floats(0.6, 1.8))
     def test_parts_add_up_to_the_figure(self, heads: float, build: float, limbs: float) -> None:
         sheet = biped(body__heads_tall=heads, body__build=build, body__limb_thickness=limbs)

@@ -106,7 +106,7 @@ class ClayTest(unittest.TestCase):
         assert light.low is not None and light.high is not None
         self.assertTrue(light.low < light.value < light.high)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(
         st.floats(1, 2500),
         st.lists(st.sampled_from([57, 227, 400, 454, 1000]), min_size=1, max_size=2, unique=True),

@@ -42,7 +42,7 @@ class RecipeTest(unittest.TestCase):
                 self.assertLessEqual(sum(row.parts for row in area.recipe), 12)
                 self.assertTrue(1 <= len(area.recipe) <= 4)
 
-    @settings(max_examples=12, deadline=None)
+    @settings(max_examples=12)
     @given(COLOURS)
     def test_more_paints_never_come_further_off(self, target: tuple[int, int, int]) -> None:
         few = nearest(target, ("titanium_white", "carbon_black", "ultramarine"))
@@ -75,7 +75,7 @@ def few_and_more() -> tuple[str, ...]:
 
 
 class PaintTest(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.sampled_from(PAINTS), st.sampled_from(PAINTS), st.integers(1, 9))
     def test_parts_are_shares_and_not_amounts(self, a: str, b: str, k: int) -> None:
         films = [film_of(catalogue().paints[key]) for key in (a, b)]
@@ -83,7 +83,7 @@ class PaintTest(unittest.TestCase):
         np.testing.assert_allclose(once.kappa, more.kappa)
         self.assertAlmostEqual(once.scatter_per_mm, more.scatter_per_mm)
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(st.sampled_from(PAINTS), st.floats(0.01, 0.98), st.floats(0.001, 0.2))
     def test_a_layer_lies_between_its_ground_and_its_masstone(
         self, key: str, ground: float, x_mm: float
@@ -113,7 +113,7 @@ class PaintTest(unittest.TestCase):
         self.assertEqual(coats_needed(film, reflectance((60, 100, 165))), 1)
         self.assertGreater(coats_needed(film, WHITE_R), 1)
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(COLOURS, COLOURS)
     def test_distance_is_a_distance(self, a: tuple[int, int, int], b: tuple[int, int, int]) -> None:
         first, second = (lab_of(reflectance(colour)) for colour in (a, b))

@@ -83,7 +83,7 @@ class WireTest(unittest.TestCase):
 
 
 class StaticsTest(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=60)
     @given(st.integers(1, 4), st.integers(1, 12), st.integers(0, 10_000))
     def test_forces_and_moments_balance(self, feet: int, masses: int, seed: int) -> None:
         rng = np.random.default_rng(seed)

@@ -35,7 +35,7 @@ PATHS = st.sampled_from(
         "part//", "part/chest/id", "sheet",
     ]
 )  # fmt: skip
-SLOW = settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+SLOW = settings(max_examples=150, suppress_health_check=[HealthCheck.too_slow])
 
 
 def faults(error: SheetError) -> list[str]:

@@ -92,7 +92,7 @@ class ReadyTest(unittest.TestCase):
         for step in order.steps:
             self.assertEqual(step.ready, not step.needs, step.key)
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=10)
     @given(st.sampled_from(NAMES), st.integers(0, 60))
     def test_following_the_order_never_meets_a_step_that_is_not_ready(
         self, name: str, so_far: int

@@ -120,7 +120,7 @@ class EditTest(unittest.TestCase):
         self.assertEqual(new, other)
         self.assertEqual(apply_edits(new, inverse)[0], sheet)
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(
         st.lists(
             st.one_of(

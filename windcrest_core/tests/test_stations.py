@@ -58,7 +58,7 @@ class EveryFigureTest(unittest.TestCase):
                 assert q.low is not None and q.high is not None
                 self.assertTrue(q.low < q.value < q.high, f"{name} {q.why.formula}")
 
-    @settings(max_examples=12, deadline=None)
+    @settings(max_examples=12)
     @given(st.sampled_from(sorted(BODIES)), st.floats(120, 600), st.floats(2.5, 9), st.floats(2, 9))
     def test_no_figure_breaks_the_plan(
         self, body: str, height: float, heads: float, wall: float

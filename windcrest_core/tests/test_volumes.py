@@ -151,7 +151,7 @@ class KeptTest(unittest.TestCase):
         forget()
         self.assertEqual(self.drawn_and_measured(sheet), followed)
 
-    @settings(max_examples=8, deadline=None)
+    @settings(max_examples=8)
     @given(
         st.lists(
             st.sampled_from(
