@@ -14,10 +14,9 @@ from windcrest_core.bake.cure import SCORCH_LIMIT
 from windcrest_core.bake.heat import (
     STEP_S,
     HeatBody,
-    Temperatures,
 )
 from windcrest_core.bake.model import CurePoint, InsertBake, PartBake
-from windcrest_core.bake.ovenful import OvenRun
+from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fused_in, in_the_oven
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
@@ -73,9 +72,7 @@ def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
     return [End(*row) for row in rows.tolist()]
 
 
-@lru_cache(maxsize=600)
 def _why(body: HeatBody, rule_min: float, end: End) -> Why:
-    """Kept, since posing a figure changes nothing of it."""
     cures = math.isfinite(end.cured_min)
     return Why(
         formula="heat from the air into clay over its core; fused when its coldest has had 95 % of "
@@ -96,23 +93,40 @@ def _why(body: HeatBody, rule_min: float, end: End) -> Why:
 def part_bake(
     work: Workpiece, piece: Piece, body: HeatBody, end: End, carried: Carried, raw: bool
 ) -> PartBake:
-    clay = catalogue().clays[piece.part.clay]
+    part = piece.part
+    before = (carried.fusion.get(part.id, 0.0), carried.scorch.get(part.id, 0.0))
+    return _part_bake(part.id, part.label, part.clay, body, rule_min(work, piece), end, before, raw)
+
+
+@lru_cache(maxsize=600)
+def _part_bake(
+    part_id: str,
+    label: str,
+    clay_id: str,
+    body: HeatBody,
+    rule: float,
+    end: End,
+    before: tuple[float, float],
+    raw: bool,
+) -> PartBake:
+    """Kept, since posing a figure changes nothing of it; `before` is fusion and scorch so far."""
+    clay = catalogue().clays[clay_id]
     return PartBake(
-        id=piece.part.id,
-        label=piece.part.label,
+        id=part_id,
+        label=label,
         shape=body.shape,
         clay_mm=body.clay_mm,
-        rule_min=rule_min(work, piece),
+        rule_min=rule,
         model_min=end.cured_min if math.isfinite(end.cured_min) else None,
         core_c=end.core_c,
         surface_peak_c=end.surface_peak_c,
-        fusion=max(carried.fusion.get(piece.part.id, 0.0), end.fusion),
-        scorch=carried.scorch.get(piece.part.id, 0.0) + end.scorch,
+        fusion=max(before[0], end.fusion),
+        scorch=before[1] + end.scorch,
         scorch_limit=SCORCH_LIMIT[clay.shade],
         crack_index=max(0.0, 100.0 - end.core_at_100_c),
         set_depth_all=end.core_peak_c >= clay.label_c.value - 45,
         raw_in=raw,
-        why=_why(body, rule_min(work, piece), end),
+        why=_why(body, rule, end),
     )
 
 
@@ -135,7 +149,10 @@ def insert_bake(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> Inser
     )
 
 
-def curve(temps: Temperatures, fused: Array, column: int, last: int) -> list[CurePoint]:
+@lru_cache(maxsize=48)
+def curve(ovenful: Ovenful, fused: FusedIn, column: int, last: int) -> tuple[CurePoint, ...]:
+    """Minute by minute, for one body of the oven; kept as the oven is."""
+    temps, fusion = in_the_oven(ovenful), fused_in(ovenful, *fused)
     step = max(2, math.ceil(last / 90))
     rows = [*range(0, last, step), last]
     columns = np.column_stack(
@@ -144,10 +161,10 @@ def curve(temps: Temperatures, fused: Array, column: int, last: int) -> list[Cur
             temps.air_c[rows].round(1),
             temps.surface_c[rows, column].round(1),
             temps.core_c[rows, column].round(1),
-            fused[rows, column].round(3),
+            fusion[rows, column].round(3),
         ]
     )
-    return [
-        CurePoint(minute=minute, air_c=air, surface_c=surface, core_c=core, fusion=fusion)
-        for minute, air, surface, core, fusion in columns.tolist()
-    ]
+    return tuple(
+        CurePoint(minute=minute, air_c=air, surface_c=surface, core_c=core, fusion=fused_to)
+        for minute, air, surface, core, fused_to in columns.tolist()
+    )

@@ -21,6 +21,7 @@ Array = NDArray[np.float64]
 LONGEST_MIN = 240.0
 FIRST_LOOK_MIN = 120.0
 Ovenful = tuple[tuple[HeatBody, ...], Oven, float, float]
+FusedIn = tuple[tuple[float, ...], tuple[float, ...]]
 
 
 @dataclass(frozen=True)
@@ -44,7 +45,8 @@ def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: 
     bodies = tuple(unique)
     minutes = max(least_min, FIRST_LOOK_MIN)
     while True:
-        temps = _ovenful(bodies, oven, dial, minutes)
+        ovenful = (bodies, oven, dial, minutes)
+        temps = in_the_oven(ovenful)
         if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12:
             break
         minutes = min(LONGEST_MIN, minutes + 60)
@@ -52,18 +54,23 @@ def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: 
     for key, index in column.items():
         clay = catalogue().clays[pieces[key].part.clay]
         labels[index] = max(labels[index], clay.label_c.value)
-    ovenful = (bodies, oven, dial, minutes)
-    return OvenRun(temps, of_part, column, labels, scorch(temps.surface_c, STEP_S), ovenful)
+    return OvenRun(temps, of_part, column, labels, scorched_in(ovenful), ovenful)
 
 
 @lru_cache(maxsize=24)
-def _ovenful(bodies: tuple[HeatBody, ...], oven: Oven, dial: float, minutes: float) -> Temperatures:
+def in_the_oven(ovenful: Ovenful) -> Temperatures:
     """What the oven does to these bodies; kept, since posing a figure does not change them."""
+    bodies, oven, dial, minutes = ovenful
     return temperatures(list(bodies), air_c(oven, dial, minutes), AIR_H_W_M2K[oven.air])
+
+
+@lru_cache(maxsize=24)
+def scorched_in(ovenful: Ovenful) -> Array:
+    """Scorch of these bodies in that oven, at every step."""
+    return scorch(in_the_oven(ovenful).surface_c, STEP_S)
 
 
 @lru_cache(maxsize=24)
 def fused_in(ovenful: Ovenful, label_c: tuple[float, ...], start: tuple[float, ...]) -> Array:
     """Fusion of these bodies in that oven, on top of what they were when they went in."""
-    core_c = _ovenful(*ovenful).core_c
-    return fusion(core_c, np.array(label_c), STEP_S, np.array(start))
+    return fusion(in_the_oven(ovenful).core_c, np.array(label_c), STEP_S, np.array(start))

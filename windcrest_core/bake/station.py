@@ -110,7 +110,8 @@ def _one_bake(
         start[sim.column[part_id]] = min(
             start[sim.column[part_id]] or 1.0, carried.fusion.get(part_id, 0.0)
         )
-    fused = fused_in(sim.ovenful, tuple(sim.label_c.tolist()), tuple(start.tolist()))
+    went_in = (tuple(sim.label_c.tolist()), tuple(start.tolist()))
+    fused = fused_in(sim.ovenful, *went_in)
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )
@@ -175,7 +176,7 @@ def _one_bake(
         cooling_min=_cooling(work, sim.bodies[slowest], label_c),
         slowest=slowest,
         because=because,
-        curve=curve(temps, fused, column, last),
+        curve=list(curve(sim.ovenful, went_in, column, last)),
         parts=parts,
         inserts=[insert_bake(work, key, sim, last) for key in inserts],
     )

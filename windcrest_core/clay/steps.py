@@ -13,7 +13,11 @@ def clay_steps(work: Workpiece) -> list[Step]:
     short = work.context.rules.bake_school == "short_sets"
     cored = {key for key, share in work.shares.items() if share.core_mm3 > 50}
     body = [
-        p.part.id
+        Need(
+            key=_first_key(p.part.id),
+            reason="body cured before what handling would smear",
+            cured=save,
+        )
         for p in work.clay_pieces
         if not (p.part.delicate or p.part.made_apart or p.part.press_in)
         and p.part.layer == 0
@@ -22,11 +26,11 @@ def clay_steps(work: Workpiece) -> list[Step]:
     return [
         step
         for piece in work.figure.pieces
-        for step in _part_steps(piece, piece.part.id in cored, body, save, short)
+        for step in _part_steps(piece, piece.part.id in cored, body, short)
     ]
 
 
-def _part_steps(piece: Piece, cored: bool, body: list[str], save: bool, short: bool) -> list[Step]:
+def _part_steps(piece: Piece, cored: bool, body: list[Need], short: bool) -> list[Step]:
     part = piece.part
     stock = part.stock is not None
     if stock and part.lies_on is None:
@@ -45,14 +49,7 @@ def _part_steps(piece: Piece, cored: bool, body: list[str], save: bool, short: b
             )
         )
     if part.delicate and not part.made_apart and not stock:
-        needs += [
-            Need(
-                key=_first_key(other),
-                reason="body cured before what handling would smear",
-                cured=save,
-            )
-            for other in body
-        ]
+        needs += body
     size = max(1.0, piece.solid.volume_mm3 / 1000)
     minutes = 6 + 2.5 * size**0.6 + (12 if part.delicate else 0)
     if stock:

@@ -106,6 +106,11 @@ def wire_diameter(wire_id: str) -> float:
     return _strength(wire_id).diameter_mm
 
 
+def hold_factor(moment_nmm: float, load_nmm: float) -> float:
+    """How many times over a yield moment carries a load; 99 at most: it holds freely."""
+    return min(FREELY, moment_nmm / max(load_nmm, 1e-6))
+
+
 def tried(
     wire: Wire, strands: int, demand: Demand, want_upright: float, owned: bool
 ) -> GaugeOption:
@@ -120,8 +125,8 @@ def tried(
     weakest = demand.joints[0].label if demand.joints else ""
     worst = FREELY
     for load in demand.joints:
-        up = min(FREELY, my / max(load.upright_nmm, 1e-6))
-        free = FREELY if load.any_way_nmm is None else min(FREELY, my / max(load.any_way_nmm, 1e-6))
+        up = hold_factor(my, load.upright_nmm)
+        free = FREELY if load.any_way_nmm is None else hold_factor(my, load.any_way_nmm)
         upright, anyway = min(upright, up), min(anyway, free)
         if (ratio := min(up / want_upright, free / HOLD_ANY_WAY)) < worst:
             worst, weakest = ratio, load.label

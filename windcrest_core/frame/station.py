@@ -19,6 +19,7 @@ from windcrest_core.frame.gauges import (
     Demand,
     GaugeOption,
     JointLoad,
+    hold_factor,
     lightest,
     tried,
     wire_diameter,
@@ -189,22 +190,7 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         if (allowance := end_allowance(which, d, work.sheet.base.thickness_mm, room)) is not None
     ]
     cut = cut_length_mm(path, allowances, run, d)
-    holds = []
-    for load in demand.joints:
-        alone = Demand([load], 0, 0, 1000)
-        wire = catalogue().wires[chosen.wire]
-        held = tried(wire, run.strands, alone, work.context.rules.hold_upright, True)
-        holds.append(
-            JointHold(
-                joint=load.joint,
-                label=load.label,
-                mass_g=load.mass_g,
-                upright_nmm=load.upright_nmm,
-                any_way_nmm=load.any_way_nmm,
-                hold_upright=held.hold_upright,
-                hold_any_way=held.hold_any_way if load.any_way_nmm is not None else None,
-            )
-        )
+    moment = yield_moment_nmm(d, metal.yield_mpa.value, run.strands)
     return RunPlan(
         id=run.id,
         label=run.label,
@@ -217,17 +203,31 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         chosen=chosen,
         gauge=gauge_text(d, work.context.rules.gauge_words),
         options=sorted(options, key=lambda option: option.g_per_m),
-        joints=holds,
+        joints=[_joint_hold(load, moment) for load in demand.joints],
         push_n=_push_n(
             work,
             run,
             [(run.path[0], start, points[0]), (run.path[-1], end, points[-1])],
-            yield_moment_nmm(d, metal.yield_mpa.value, run.strands),
+            moment,
         ),
         room_mm=demand.room_mm,
         allowances=allowances,
         cut_mm=cut,
         mass_g=cut * wire_g_per_mm(chosen.wire) * run.strands,
+    )
+
+
+def _joint_hold(load: JointLoad, moment_nmm: float) -> JointHold:
+    return JointHold(
+        joint=load.joint,
+        label=load.label,
+        mass_g=load.mass_g,
+        upright_nmm=load.upright_nmm,
+        any_way_nmm=load.any_way_nmm,
+        hold_upright=hold_factor(moment_nmm, load.upright_nmm),
+        hold_any_way=None
+        if load.any_way_nmm is None
+        else hold_factor(moment_nmm, load.any_way_nmm),
     )
 
 

@@ -150,11 +150,14 @@ def _waiting_for(bake: Step, before: list[Step]) -> Step:
 
 def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
     """What must be cured first is waited for as the bake that cures it."""
-    found = dict.fromkeys(
-        (f"bake.{placed[n.key]}" if n.cured and n.key in placed else n.key, n.reason, n.cured)
-        for n in needs
-    )
-    return [Need(key=key, reason=reason, cured=cured) for key, reason, cured in found]
+    found: dict[tuple[str, str], Need] = {}
+    for need in needs:
+        through = need.cured and need.key in placed
+        key = f"bake.{placed[need.key]}" if through else need.key
+        if (key, need.reason) not in found:
+            changed = need.model_copy(update={"key": key}) if through else need
+            found[key, need.reason] = changed
+    return list(found.values())
 
 
 def _in_order(steps: list[Step], rank: dict[str, int]) -> list[Step]:
