@@ -7,6 +7,7 @@ import { Callouts, type Callout } from "./Callouts";
 import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
+import { Parts } from "./Parts";
 import { Ruler } from "./Ruler";
 
 export interface Dragging {
@@ -98,12 +99,6 @@ export function Elevation(props: Props) {
     setDrag(null);
   };
 
-  const fillOf = (id: string): string => {
-    const part = parts.get(id);
-    const painted = layers.colour ? colours.get(part?.area ?? "") : undefined;
-    return painted ?? tint(part?.stock ? "stockFill" : "clayFill");
-  };
-
   const drawn = (name: ViewName) => {
     const view = drawing[name];
     const bone = drag?.view === name ? view.bones.find((b) => b.joint === drag.joint) : undefined;
@@ -143,38 +138,18 @@ export function Elevation(props: Props) {
             vectorEffect="non-scaling-stroke"
           />
         ) : null}
-        {view.parts.map((part) => {
-          const chosen = part.id === selected;
-          const mark = props.marked?.has(part.id) ?? false;
-          return (
-            <g key={part.id} transform={moving.has(part.id) ? spin : undefined}>
-              <path
-                data-part={part.id}
-                d={paths[name].get(part.id)?.outline}
-                fill={layers.clay ? fillOf(part.id) : tint("claySoft")}
-                fillOpacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
-                stroke={chosen ? tint("clay") : mark ? tint("stop") : tint("clayEdge")}
-                strokeWidth={chosen ? 3 : mark ? 2 : 0.8}
-                strokeDasharray={mark && !chosen ? "5 3" : undefined}
-                vectorEffect="non-scaling-stroke"
-                onClick={() => props.onSelect(chosen ? null : part.id)}
-                style={{ cursor: "pointer" }}
-              >
-                <title>{parts.get(part.id)?.label ?? part.id}</title>
-              </path>
-              {layers.core && part.core.length ? (
-                <path
-                  d={paths[name].get(part.id)?.core}
-                  fill="url(#foil)"
-                  stroke={tint("foil")}
-                  strokeWidth={1}
-                  vectorEffect="non-scaling-stroke"
-                  pointerEvents="none"
-                />
-              ) : null}
-            </g>
-          );
-        })}
+        <Parts
+          view={view}
+          paths={paths[name]}
+          parts={parts}
+          colours={colours}
+          layers={layers}
+          selected={selected}
+          marked={props.marked}
+          moving={bone?.members}
+          spin={spin}
+          onSelect={props.onSelect}
+        />
         {layers.wire
           ? plan.frame.runs.map((run) => (
               <polyline
