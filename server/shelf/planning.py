@@ -21,10 +21,10 @@ from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet
 
 
-def context_of(owner: User) -> Context:
+def context_of(owner_id: int) -> Context:
     """House rules and stores of a person as they are now."""
-    rules = getattr(owner, "houserules", None) or HouseRules()
-    stores = getattr(owner, "storesdocument", None) or StoresDocument()
+    rules = HouseRules.objects.filter(owner_id=owner_id).first() or HouseRules()
+    stores = StoresDocument.objects.filter(owner_id=owner_id).first() or StoresDocument()
     return Context(rules=rules.rules, stores=stores.stores)
 
 
@@ -60,7 +60,7 @@ def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: da
 def figure_context(figure: Figure) -> Context:
     if figure.pinned is not None:
         return Context.model_validate(figure.pinned)
-    return context_of(figure.owner)
+    return context_of(figure.owner_id)
 
 
 Given = tuple[Context, Progress]
@@ -98,4 +98,4 @@ def etag_of(figure: Figure, station: str) -> str:
 def refuse_unbuildable(owner: User, sheet: FigureSheet) -> None:
     """Raise SheetError for a choice that nothing can be built from."""
     if any(run.wire for run in sheet.runs):
-        refuse_thick_wire(workpiece(sheet, context_of(owner), Progress()))
+        refuse_thick_wire(workpiece(sheet, context_of(owner.pk), Progress()))

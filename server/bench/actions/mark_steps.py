@@ -33,7 +33,7 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
         ignore_conflicts=True,
     )
     if figure.pinned is None and plan_of(figure).order.next_step is None:
-        _pin(figure, context_of(figure.owner))
+        _pin(figure, context_of(figure.owner_id))
 
 
 def _pin(figure: Figure, context: Context | None) -> None:
