@@ -19,7 +19,14 @@ from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.actions.import_sheet import import_as_new, replace_sheet
 from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
-from server.shelf.planning import etag_of, given_of, kept_plan_of, plan_of, refuse_unbuildable
+from server.shelf.planning import (
+    etag_of,
+    figure_context,
+    given_of,
+    kept_plan_of,
+    plan_of,
+    refuse_unbuildable,
+)
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
@@ -347,7 +354,5 @@ def print_bake_card(request: HttpRequest, figure_id: str, number: int) -> HttpRe
 
 def plan_units(figure: Figure) -> tuple[str, str]:
     """Length and temperature unit of the owner."""
-    from server.shelf.planning import figure_context
-
     rules = figure_context(figure).rules
     return rules.length_unit, rules.temperature_unit

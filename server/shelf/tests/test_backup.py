@@ -12,6 +12,10 @@ from pathlib import Path
 from django.conf import settings
 
 COUNT = "from server.shelf.models import Figure; from server.bench.models import LogEntry; print(Figure.objects.count(), LogEntry.objects.count())"
+PINNED = (
+    "from server.shelf.models import Figure; p = Figure.objects.exclude(pinned=None).get().pinned; "
+    "print(len(p['stores']['paints']), p['rules']['oven']['offset_c'])"
+)
 
 
 class BackupTest(unittest.TestCase):
@@ -26,6 +30,8 @@ class BackupTest(unittest.TestCase):
             self.manage(two, "restore", str(archive))
             counted = self.manage(two, "shell", "-v0", "-c", COUNT).split()
             self.assertEqual(counted, ["4", "6"])
+            ox = self.manage(two, "shell", "-v0", "-c", PINNED).split()
+            self.assertEqual(ox, ["10", "5.0"], "the festival's own paints and oven")
             pictures = [p.name for p in (two / "pictures" / "log").iterdir()]
             self.assertEqual(len(pictures), 3)
             self.assertIn("already", self.manage(one, "demo"))

@@ -254,7 +254,7 @@ function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
             aria-label={`Take ${card.name} off the shelf`}
             onClick={onRemove}
           >
-            Take off the shelf
+            Take off
           </Button>
         </Flex>
       </Box>
