@@ -148,7 +148,8 @@ def preview_ms(page: Page, url: str) -> tuple[float, float]:
     )
     page.mouse.move(x, y)
     page.mouse.down()
-    for step in range(120):
+    page.evaluate("() => performance.setResourceTimingBufferSize(2000)")
+    for step in range(600):
         page.mouse.move(x + 40 * np.sin(step / 9), y - 30 * np.cos(step / 13))
         page.wait_for_timeout(16)
     taken = page.evaluate(
