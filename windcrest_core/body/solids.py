@@ -16,7 +16,7 @@ Array = NDArray[np.float64]
 Field = NDArray[np.float32]
 FRONT = np.array([[-1.0, 0.0, 0.0], [0.0, 0.0, 1.0]])
 SIDE = np.array([[0.0, 1.0, 0.0], [0.0, 0.0, 1.0]])
-_ANGLES = np.linspace(0.0, 2.0 * math.pi, 40, endpoint=False)
+_ANGLES = np.linspace(0.0, 2.0 * math.pi, 32, endpoint=False)
 _CIRCLE = np.stack([np.cos(_ANGLES), np.sin(_ANGLES)])
 
 

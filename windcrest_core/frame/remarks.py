@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
+from functools import cache
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.frame.gauges import Demand, holds, tried
+from windcrest_core.frame.gauges import Demand, holds, tried, wire_g_per_mm
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.standing import WANTED_TIP_DEG, Standing, counterweight_g
 
@@ -33,29 +34,37 @@ def frame_findings(
 
 def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
     """Ways that hold: strands, an owned wire, the lightest of the catalogue."""
-    shelf, rules, stores = catalogue(), work.context.rules, work.context.stores
+    want, stores = work.context.rules.hold_upright, work.context.stores.wires
     fixes = []
-    passing = []
-    for strands in (1, 2, 3):
-        for wire in shelf.wires.values():
-            if not holds(wire.id, strands, demand, rules.hold_upright):
-                continue
-            option = tried(wire, strands, demand, rules.hold_upright, wire.id in stores.wires)
-            if option.passes:
-                passing.append(option)
-    owned = [option for option in passing if option.owned]
-    for label, found in (("from Stores", owned), ("to buy", [o for o in passing if not o.owned])):
-        if found:
-            best = min(found, key=lambda option: (option.strands, option.g_per_m))
-            several = "" if best.strands == 1 else f"{best.strands} strands of "
+    for label, in_stores in (("from Stores", True), ("to buy", False)):
+        easiest = next(
+            (
+                option
+                for strands, wire in _by_ease()
+                if (wire.id in stores) == in_stores
+                and holds(wire.id, strands, demand, want)
+                and (option := tried(wire, strands, demand, want, in_stores)).passes
+            ),
+            None,
+        )
+        if easiest is not None:
+            several = "" if easiest.strands == 1 else f"{easiest.strands} strands of "
             fixes.append(
                 fix(
-                    f"Use {several}{best.label} ({label})",
-                    (f"run/{run.id}/strands", best.strands),
-                    (f"run/{run.id}/wire", best.wire),
+                    f"Use {several}{easiest.label} ({label})",
+                    (f"run/{run.id}/strands", easiest.strands),
+                    (f"run/{run.id}/wire", easiest.wire),
                 )
             )
     return fixes
+
+
+@cache
+def _by_ease() -> list[tuple[int, Wire]]:
+    """Every wire by how many strands have to be twisted, then by weight."""
+    wires = catalogue().wires.values()
+    pairs = [(strands, wire) for strands in (1, 2, 3) for wire in wires]
+    return sorted(pairs, key=lambda pair: (pair[0], wire_g_per_mm(pair[1].id)))
 
 
 def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:

@@ -8,6 +8,7 @@ everything beyond it.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import shapely
@@ -64,15 +65,40 @@ def reactions(weights: list[Weight], feet: dict[str, Array]) -> list[Support]:
     ]
 
 
-def moment_nmm(
-    beyond: set[str], joint: Array, weights: list[Weight], supports: list[Support]
-) -> Array:
-    """Horizontal lever sum at a joint of all weights and pegs on the bones `beyond` it, (2,) N·mm."""
-    total = np.zeros(2)
-    for weight in weights:
-        if weight.bone in beyond:
-            total += weight.mass_g * G_MM_N * (weight.centre[:2] - joint[:2])
-    for support in supports:
-        if support.bone in beyond:
-            total -= support.force_n * (support.at - joint[:2]) + support.clamp_nmm
-    return total
+@dataclass(frozen=True)
+class Loads:
+    """The weights and pegs of a figure, summed up by bone."""
+
+    weights: list[Weight]
+    supports: list[Support]
+
+    @cached_property
+    def _by_bone(self) -> dict[str, tuple[float, float, float, float]]:
+        """Mass, g, and its first moments about the origin, g·mm."""
+        sums: dict[str, tuple[float, float, float, float]] = {}
+        for weight in self.weights:
+            m, (x, y, z) = weight.mass_g, weight.centre.tolist()
+            a, b, c, d = sums.get(weight.bone, (0.0, 0.0, 0.0, 0.0))
+            sums[weight.bone] = (a + m, b + m * x, c + m * y, d + m * z)
+        return sums
+
+    def on(self, bones: set[str]) -> tuple[float, Array]:
+        """Mass on these bones, g, and its first moments about the origin, (3,) g·mm."""
+        rows = [row for bone, row in self._by_bone.items() if bone in bones]
+        mass, x, y, z = (sum(row[n] for row in rows) for n in range(4))
+        return mass, np.array([x, y, z])
+
+    def moment_nmm(self, beyond: set[str], joint: Array) -> Array:
+        """Horizontal lever sum at a joint of all weights and pegs beyond it, (2,) N·mm.
+
+        Parameters
+        ----------
+        beyond : the bones that hang on the joint, its own among them.
+        joint : (3,) mm.
+        """
+        mass, moments = self.on(beyond)
+        total: Array = (moments[:2] - mass * joint[:2]) * G_MM_N
+        for support in self.supports:
+            if support.bone in beyond:
+                total = total - support.force_n * (support.at - joint[:2]) - support.clamp_nmm
+        return total

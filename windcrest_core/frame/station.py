@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from windcrest_core.body.skeleton import Array
@@ -37,7 +35,7 @@ from windcrest_core.frame.paths import (
     run_points,
     wire_weights,
 )
-from windcrest_core.frame.statics import Support, Weight, moment_nmm, reactions
+from windcrest_core.frame.statics import Loads, reactions
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
@@ -45,33 +43,25 @@ from windcrest_core.units import gauge_text
 HELD: tuple[End, ...] = ("peg", "anchor")
 
 
-@dataclass(frozen=True)
-class _Statics:
-    weights: list[Weight]
-    supports: list[Support]
-
-
-def _demand(work: Workpiece, run: Run, statics: _Statics, column_mm: float) -> Demand:
+def _demand(work: Workpiece, run: Run, loads: Loads, column_mm: float) -> Demand:
     bones = work.figure.bones
     ranges = joint_ranges(work.sheet.body.plan, work.sheet.body.wing_span > 0)
-    held_up = {support.bone for support in statics.supports}
+    held_up = {support.bone for support in loads.supports}
     joints = []
     for joint in run.path:
         if bones[joint].parent is None:
             continue
         beyond = work.beyond[joint]
-        distal = [w for w in statics.weights if w.bone in beyond]
-        mass = sum(w.mass_g for w in distal)
+        mass, moments = loads.on(beyond)
         if mass <= 0 and not beyond & held_up:
             continue
         at = bones[joint].start
-        upright = float(np.linalg.norm(moment_nmm(beyond, at, statics.weights, statics.supports)))
+        upright = float(np.linalg.norm(loads.moment_nmm(beyond, at)))
         any_way = None
         if joint not in TRUNK and not beyond & held_up:
-            centre = np.sum([w.mass_g * w.centre for w in distal], axis=0) / mass
-            any_way = mass * G_MM_N * float(np.linalg.norm(centre - at))
+            any_way = mass * G_MM_N * float(np.linalg.norm(moments / mass - at))
         joints.append(JointLoad(joint, ranges[joint].label, mass, upright, any_way))
-    carried = max((s.force_n for s in statics.supports if s.bone in run.path), default=0.0)
+    carried = max((s.force_n for s in loads.supports if s.bone in run.path), default=0.0)
     return Demand(joints, column_mm, carried, room_mm(work, run))
 
 
@@ -123,13 +113,13 @@ def frame_plan(work: Workpiece) -> FramePlan:
     parts = part_weights(work)
     ground = feet(work)
     columns = {run.id: column_mm(work, run) for run in work.sheet.runs}
-    bare = _Statics(parts, reactions(parts, ground))
+    bare = Loads(parts, reactions(parts, ground))
     first = {
         run.id: _chosen(run, _options(work, run, _demand(work, run, bare, columns[run.id]))).wire
         for run in work.sheet.runs
     }
     weights = parts + wire_weights(work, first)
-    statics = _Statics(weights, reactions(weights, ground))
+    statics = Loads(weights, reactions(weights, ground))
     demands = {run.id: _demand(work, run, statics, columns[run.id]) for run in work.sheet.runs}
     runs = [_run_plan(work, run, demands[run.id]) for run in work.sheet.runs]
     wire_g = sum(run.mass_g for run in runs)

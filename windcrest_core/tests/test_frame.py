@@ -28,7 +28,7 @@ from windcrest_core.frame.mechanics import (
 )
 from windcrest_core.frame.pose import drag
 from windcrest_core.frame.standing import circle, counterweight_g, rectangle, standing
-from windcrest_core.frame.statics import Weight, moment_nmm, reactions
+from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import Run
 from windcrest_core.tests.support import biped, changed, context, example, planned
@@ -97,7 +97,7 @@ class StaticsTest(unittest.TestCase):
         self.assertAlmostEqual(sum(s.force_n for s in supports) / total, 1, 9)
         self.assertTrue(all(s.force_n >= -1e-9 for s in supports))
         everything = {w.bone for w in weights} | set(ground)
-        left = moment_nmm(everything, rng.uniform(-50, 50, 3), weights, supports)
+        left = Loads(weights, supports).moment_nmm(everything, rng.uniform(-50, 50, 3))
         self.assertLess(float(np.abs(left).max()), 1e-9 * total * 200)
 
     def test_the_two_sides_of_a_joint_agree(self) -> None:
@@ -107,15 +107,18 @@ class StaticsTest(unittest.TestCase):
         ]
         supports = reactions(weights, {"leg": np.array([0.0, 0.0])})
         at = np.array([10.0, 0, 80])
-        one = moment_nmm({"arm"}, at, weights, supports)
-        other = moment_nmm({"leg"}, at, weights, supports)
+        one = Loads(weights, supports).moment_nmm({"arm"}, at)
+        other = Loads(weights, supports).moment_nmm({"leg"}, at)
         np.testing.assert_allclose(one, -other, atol=1e-12)
 
     def test_a_straight_leg_under_its_load_does_not_bend(self) -> None:
         weights = [Weight("body", 500, np.array([0.0, 0, 150]))]
         supports = reactions(weights, {"leg": np.array([0.0, 0.0])})
         self.assertAlmostEqual(
-            float(np.linalg.norm(moment_nmm({"leg"}, np.array([0, 0, 80.0]), weights, supports))), 0
+            float(
+                np.linalg.norm(Loads(weights, supports).moment_nmm({"leg"}, np.array([0, 0, 80.0])))
+            ),
+            0,
         )
 
 
