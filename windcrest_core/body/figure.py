@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -152,6 +152,19 @@ def _arc(shape: Coil, unit: float) -> tuple[RoundConeSolid, ...]:
     return tuple(segments)
 
 
+@lru_cache(maxsize=1000)
+def _known(solid: Solid) -> Solid:
+    """The same solid as before where it has not moved, with all that was worked out of it."""
+    return solid
+
+
+@lru_cache(maxsize=500)
+def _core(solid: Solid, wall_mm: float) -> Solid | None:
+    """What is under a wall, where there is enough of it to be worth making."""
+    core = solid.shrunk(wall_mm)
+    return core if core is not None and core.volume_mm3 >= LEAST_CORE_MM3 else None
+
+
 def standing_bones(sheet: FigureSheet) -> dict[str, Bone]:
     """The posed bones, lifted or lowered until what stands on the ground touches it."""
     bones = posed(sheet)
@@ -177,12 +190,9 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     pieces = []
     for part in sheet.parts:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm
-        solid = solid_of(sheet, part, bones[part.bone], head_mm)
+        solid = _known(solid_of(sheet, part, bones[part.bone], head_mm))
         cored = part.core == "foil" and part.stock is None
-        core = solid.shrunk(wall) if cored else None
-        if core is not None and core.volume_mm3 < LEAST_CORE_MM3:
-            core = None
-        pieces.append(Piece(part, solid, core, wall))
+        pieces.append(Piece(part, solid, _core(solid, wall) if cored else None, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)
 
 

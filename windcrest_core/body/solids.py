@@ -138,29 +138,22 @@ class RoundConeSolid(Solid):
     depth: float = 1.0
 
     def distance(self, x: Field, y: Field, z: Field) -> Field:
+        """The solid is a ball rolling from end to end; the nearest is the one it meets head on."""
         r1, r2, h, depth = (np.float32(v) for v in (self.r1, self.r2, self.h, self.depth))
         y = y / depth
         radial2 = x * x + y * y
-        radial = np.sqrt(radial2)
         slope = (r1 - r2) / h if h > 1e-6 else np.float32(2.0)
         if abs(slope) >= 1:
-            shift = np.float32(0.0) if r1 >= r2 else h
-            far = np.sqrt(radial2 + (z - shift) ** 2)
-            d = far - max(r1, r2)
-            ny2 = (y / np.maximum(far, 1e-6)) ** 2
+            from_ball = np.sqrt(radial2 + (z - (np.float32(0.0) if r1 >= r2 else h)) ** 2)
+            d = from_ball - max(r1, r2)
         else:
-            a = np.float32(math.sqrt(1 - float(slope) ** 2))
-            k = a * z - slope * radial
-            near1 = np.sqrt(radial2 + z * z)
-            near2 = np.sqrt(radial2 + (z - h) ** 2)
-            low, high = k < 0, k > a * h
-            d = np.where(low, near1 - r1, np.where(high, near2 - r2, radial * a + z * slope - r1))
-            if self.depth == 1.0:
-                return np.asarray(d)
-            size = np.where(low, near1, np.where(high, near2, np.maximum(radial, 1e-6) / a))
-            ny2 = (y / np.maximum(size, 1e-6)) ** 2
+            lean = slope / np.float32(math.sqrt(1 - float(slope) ** 2))
+            at = np.clip(z - lean * np.sqrt(radial2), 0, h)
+            from_ball = np.sqrt(radial2 + (z - at) ** 2)
+            d = from_ball + (slope * at - r1)
         if self.depth == 1.0:
             return np.asarray(d)
+        ny2 = (y / np.maximum(from_ball, 1e-6)) ** 2
         return np.asarray(d / np.sqrt(1 + ny2 * (1 / (depth * depth) - 1)))
 
     @property

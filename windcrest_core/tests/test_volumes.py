@@ -8,6 +8,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.body import figure as figures
 from windcrest_core.body import volumes
 from windcrest_core.body.figure import Figure, Piece, figure, standing_bones
 from windcrest_core.body.portions import ball_mm
@@ -28,7 +29,7 @@ def forget() -> None:
     """Everything kept from figures measured and drawn before."""
     for kept in (
         volumes._filled, volumes._on_lattice, volumes._on_its_own,
-        elevation._outline, elevation._silhouette, elevation._part,
+        elevation._outline, elevation._silhouette, elevation._part, figures._known, figures._core,
     ):  # fmt: skip
         kept.cache_clear()
 
