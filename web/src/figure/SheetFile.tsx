@@ -1,7 +1,7 @@
 import { Button } from "@chakra-ui/react";
-import { useRef } from "react";
 import { sendSheet } from "../api/useShelf";
 import { tellProblem } from "../ui/notices";
+import { SheetChooser } from "../ui/SheetChooser";
 
 interface SheetFileProps {
   id: string;
@@ -11,7 +11,6 @@ interface SheetFileProps {
 
 /** The figure sheet out to a file, and in from one. */
 export function SheetFile({ id, revision, onReplaced }: SheetFileProps) {
-  const chooser = useRef<HTMLInputElement>(null);
   const send = async (file: File) => {
     try {
       onReplaced(
@@ -26,26 +25,7 @@ export function SheetFile({ id, revision, onReplaced }: SheetFileProps) {
       <Button size="2xs" variant="outline" borderColor="hairline" asChild>
         <a href={`/api/v1/figures/${id}/export`}>Save to a file</a>
       </Button>
-      <Button
-        size="2xs"
-        variant="outline"
-        borderColor="hairline"
-        onClick={() => chooser.current?.click()}
-      >
-        Replace from a file
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        hidden
-        accept=".json,application/json"
-        aria-label="Replace from a file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) void send(file);
-          event.target.value = "";
-        }}
-      />
+      <SheetChooser label="Replace from a file" size="2xs" onFile={(file) => void send(file)} />
     </>
   );
 }

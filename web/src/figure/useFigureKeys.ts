@@ -3,6 +3,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useRules } from "../api/useRules";
 import { STATIONS } from "../api/types";
 import type { Layer } from "../elevation/layers";
+import { useFinderKey } from "../ui/useFinderKey";
 import type { Place } from "./callouts";
 
 interface Deeds {
@@ -49,12 +50,5 @@ export function useFigureKeys(deeds: Deeds) {
   useHotkeys("mod+z", undo, { preventDefault: true });
   useHotkeys("mod+shift+z", redo, { preventDefault: true });
   useHotkeys("p", () => window.open(print, "_blank", "noopener"), keys);
-  useHotkeys(
-    "/",
-    (event) => {
-      event.preventDefault();
-      finder.current?.focus();
-    },
-    { ...keys, useKey: true },
-  );
+  useFinderKey(finder, keys.enabled);
 }

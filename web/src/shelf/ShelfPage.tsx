@@ -22,6 +22,8 @@ import { pathOf } from "../elevation/paths";
 import { tint } from "../theme";
 import { faultText } from "../ui/fields";
 import { notices, tellProblem } from "../ui/notices";
+import { SheetChooser } from "../ui/SheetChooser";
+import { useFinderKey } from "../ui/useFinderKey";
 import { useUnits } from "../ui/UnitsContext";
 import { length } from "../units/format";
 import { NewFigureDialog } from "./NewFigureDialog";
@@ -33,7 +35,6 @@ export function ShelfPage() {
   const [making, setMaking] = useState(false);
   const [find, setFind] = useState("");
   const [bad, setBad] = useState<{ file: File; error: Error } | null>(null);
-  const chooser = useRef<HTMLInputElement>(null);
   const finder = useRef<HTMLInputElement>(null);
   const keys = { enabled: useRules().data?.rules.single_keys ?? true };
   useHotkeys(
@@ -44,14 +45,7 @@ export function ShelfPage() {
     },
     keys,
   );
-  useHotkeys(
-    "/",
-    (event) => {
-      event.preventDefault();
-      finder.current?.focus();
-    },
-    { ...keys, useKey: true },
-  );
+  useFinderKey(finder, keys.enabled);
 
   const open = (id: string) => void go(`/figures/${id}/character`);
   const bring = (file: File, asCopy: boolean) =>
@@ -95,26 +89,11 @@ export function ShelfPage() {
           value={find}
           onChange={(event) => setFind(event.target.value)}
         />
-        <Button
+        <SheetChooser
+          label="Import a figure sheet"
           size="sm"
-          variant="outline"
-          borderColor="hairline"
-          onClick={() => chooser.current?.click()}
           loading={actions.importFile.isPending}
-        >
-          Import a figure sheet
-        </Button>
-        <input
-          ref={chooser}
-          type="file"
-          hidden
-          accept=".json,application/json"
-          aria-label="Import a figure sheet"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) bring(file, false);
-            event.target.value = "";
-          }}
+          onFile={(file) => bring(file, false)}
         />
         <Button size="sm" bg="clay" color="onClay" onClick={() => setMaking(true)}>
           New figure

@@ -9,12 +9,13 @@ export function tellProblem(error: unknown) {
   const rows = problem?.conflicts.map(
     (c) => `${c.path}: yours ${String(c.yours)}, theirs ${String(c.theirs)}`,
   );
+  const faults = problem?.faults.slice(1, 5).map((f) => `${f.path}: ${f.value}; ${f.allowed}`);
   notices.create({
     type: "error",
     title: problem ? problem.message : "The server cannot be reached.",
     description: rows?.length
       ? `${rows.join("; ")}. Theirs is shown; change it again to keep yours.`
-      : undefined,
+      : faults?.join(". ") || undefined,
     duration: 9000,
   });
 }
