@@ -75,10 +75,14 @@ class WallJourney(Journey):
             page.get_by_role("heading", name="Bulk").click()
             page.keyboard.press("z")
             expect(foil.locator("b")).to_have_text(before)
+            page.keyboard.press("Control+Shift+z")
+            expect(foil.locator("b")).not_to_have_text(before)
+            page.keyboard.press("Control+z")
+            expect(foil.locator("b")).to_have_text(before)
             expect(page.get_by_text("All changes saved")).to_be_visible()
 
         self.drive(work)
-        self.assertEqual(Figure.objects.get().revision, 3)
+        self.assertEqual(Figure.objects.get().revision, 5)
         self.finish()
 
 

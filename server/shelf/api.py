@@ -191,7 +191,7 @@ def _card(figure: Figure) -> Card:
     current = next((s.station for s in plan.line if s.state == "now"), None)
     step = next((s for s in plan.order.steps if s.key == plan.order.next_step), None)
     front, side = plan.drawing.front, plan.drawing.side
-    broad = side.bounds[2] - side.bounds[0] > 1.25 * (front.bounds[2] - front.bounds[0])
+    broad = side.bounds[2] - side.bounds[0] > front.bounds[2] - front.bounds[0]
     view = side if broad else front
     return Card(
         id=figure.id,
