@@ -37,6 +37,7 @@ from windcrest_core.prints import bake_card_pdf, cut_list_pdf
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.model import number_ranges
 
 router = Router(tags=["shelf"])
 ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}
@@ -81,6 +82,7 @@ class FigureOut(Out):
     can_redo: bool
     undo_label: str | None
     joints: list[JointOut]
+    build_ranges: dict[str, tuple[float, float]]
     presets: dict[str, dict[str, dict[str, float]]]
 
 
@@ -151,6 +153,7 @@ def figure_out(figure: Figure) -> FigureOut:
             )
             for key, j in joint_ranges(sheet.body.plan, winged).items()
         ],
+        build_ranges=number_ranges(type(sheet.body)),
         presets={
             name: {
                 joint: angles.model_dump()

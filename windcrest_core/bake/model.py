@@ -28,6 +28,7 @@ class PartBake(Frozen):
     core_c: float
     surface_peak_c: float
     fusion: float
+    cured: bool
     scorch: float
     scorch_limit: float
     crack_index: float

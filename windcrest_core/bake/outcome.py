@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import rule_thickness_mm
-from windcrest_core.bake.cure import SCORCH_LIMIT
+from windcrest_core.bake.cure import CURED, SCORCH_LIMIT
 from windcrest_core.bake.heat import (
     STEP_S,
     HeatBody,
@@ -111,6 +111,7 @@ def _part_bake(
 ) -> PartBake:
     """Kept, since posing a figure changes nothing of it; `before` is fusion and scorch so far."""
     clay = catalogue().clays[clay_id]
+    fused = max(before[0], end.fusion)
     return PartBake(
         id=part_id,
         label=label,
@@ -120,7 +121,8 @@ def _part_bake(
         model_min=end.cured_min if math.isfinite(end.cured_min) else None,
         core_c=end.core_c,
         surface_peak_c=end.surface_peak_c,
-        fusion=max(before[0], end.fusion),
+        fusion=fused,
+        cured=fused >= CURED,
         scorch=before[1] + end.scorch,
         scorch_limit=SCORCH_LIMIT[clay.shade],
         crack_index=max(0.0, 100.0 - end.core_at_100_c),

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from windcrest_core.bake.bodies import longest_overhang_mm
-from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.workpiece import Workpiece
@@ -25,7 +24,7 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
 
 
 def _raw_inside(bake: BakePlan) -> list[Finding]:
-    raw = [part for part in bake.parts if part.raw_in and part.fusion < CURED]
+    raw = [part for part in bake.parts if part.raw_in and not part.cured]
     if not raw:
         return []
     worst = min(raw, key=lambda part: part.fusion)

@@ -6,6 +6,7 @@ Lengths of parts are fractions of the figure's height (`scale="figure"`) or of o
 
 from __future__ import annotations
 
+from functools import cache
 from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
@@ -211,3 +212,20 @@ class FigureSheet(Frozen):
 
     def part(self, part_id: str) -> Part:
         return next(part for part in self.parts if part.id == part_id)
+
+
+@cache
+def number_ranges(model: type[Frozen]) -> dict[str, tuple[float, float]]:
+    """What each number of a document may be, least and most, by its key.
+
+    Examples
+    --------
+    >>> number_ranges(Biped)["heads_tall"]
+    (1.5, 10.0)
+    """
+    rows = model.model_json_schema()["properties"]
+    return {
+        key: (float(row["minimum"]), float(row["maximum"]))
+        for key, row in rows.items()
+        if "minimum" in row and "maximum" in row
+    }

@@ -1178,6 +1178,13 @@ export interface components {
         };
         /** FigureOut */
         FigureOut: {
+            /** Build Ranges */
+            build_ranges: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
             /** Can Redo */
             can_redo: boolean;
             /** Can Undo */
@@ -1777,6 +1784,8 @@ export interface components {
             core_c: number;
             /** Crack Index */
             crack_index: number;
+            /** Cured */
+            cured: boolean;
             /** Fusion */
             fusion: number;
             /** Id */

@@ -29,7 +29,7 @@ export function calloutsOf(plan: Plan, place: Place, bake: number, units: Units)
           part: part.id,
           text: `${part.label} ${part.model_min === null ? "over 4 h" : minutes(part.model_min)}, ${Math.round(part.fusion * 100)} % fused`,
           weight: part.model_min ?? 999,
-          alarm: part.fusion < 0.95,
+          alarm: !part.cured,
         }));
     case "colour":
       return plan.colour.areas.flatMap((area) => {
@@ -50,7 +50,7 @@ export function markedOf(plan: Plan, place: Place, bake: number): Set<string> {
   if (place === "bake")
     return new Set(
       (plan.bake.bakes.find((b) => b.number === bake)?.parts ?? [])
-        .filter((p) => p.fusion < 0.95)
+        .filter((p) => !p.cured)
         .map((p) => p.id),
     );
   return new Set();

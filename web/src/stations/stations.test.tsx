@@ -58,6 +58,13 @@ describe("Character", () => {
     expect(within(table).getByText(/Drillis and Contini/)).toBeTruthy();
   });
 
+  test("sliders go as far as the core lets them", () => {
+    showStation(<CharacterPanel />);
+    const [heads] = screen.getAllByRole("slider", { hidden: true });
+    expect(heads?.getAttribute("aria-valuemin")).toBe("1.5");
+    expect(heads?.getAttribute("aria-valuemax")).toBe("10");
+  });
+
   test("a slider previews while it moves, and is one change when it is let go", async () => {
     const { user, done } = showStation(<CharacterPanel />);
     const [heads] = screen.getAllByRole("slider", { hidden: true });

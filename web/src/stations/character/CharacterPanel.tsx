@@ -7,18 +7,18 @@ import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 
 const BUILD = [
-  { key: "heads_tall", label: "Heads tall", min: 1.5, max: 10, step: 0.1 },
-  { key: "build", label: "Build", min: 0.6, max: 1.8, step: 0.05 },
-  { key: "shoulder_breadth", label: "Shoulder breadth", min: 0.6, max: 1.6, step: 0.05 },
-  { key: "hip_breadth", label: "Hip breadth", min: 0.6, max: 1.6, step: 0.05 },
-  { key: "limb_thickness", label: "Limb thickness", min: 0.5, max: 2, step: 0.05 },
-  { key: "head_breadth", label: "Head breadth", min: 0.6, max: 1.6, step: 0.05 },
-  { key: "head_depth", label: "Head depth", min: 0.6, max: 1.6, step: 0.05 },
+  { key: "heads_tall", label: "Heads tall", step: 0.1 },
+  { key: "build", label: "Build", step: 0.05 },
+  { key: "shoulder_breadth", label: "Shoulder breadth", step: 0.05 },
+  { key: "hip_breadth", label: "Hip breadth", step: 0.05 },
+  { key: "limb_thickness", label: "Limb thickness", step: 0.05 },
+  { key: "head_breadth", label: "Head breadth", step: 0.05 },
+  { key: "head_depth", label: "Head depth", step: 0.05 },
 ] as const;
 const MORE = [
-  { key: "neck_length", label: "Neck length", min: 0.02, max: 0.6, step: 0.02 },
-  { key: "tail_length", label: "Tail length", min: 0.05, max: 1.5, step: 0.05 },
-  { key: "trunk_length", label: "Trunk length", min: 0.4, max: 2, step: 0.05 },
+  { key: "neck_length", label: "Neck length", step: 0.02 },
+  { key: "tail_length", label: "Tail length", step: 0.05 },
+  { key: "trunk_length", label: "Trunk length", step: 0.05 },
 ] as const;
 
 export function CharacterPanel() {
@@ -26,6 +26,7 @@ export function CharacterPanel() {
   const units = useUnits();
   const body: Record<string, number | string> = { ...figure.sheet.body };
   const extra = MORE.filter((row) => row.key in body);
+  const range = (key: string) => figure.build_ranges[key] ?? [0, 1];
   return (
     <Stack gap="3">
       <WordsField
@@ -44,8 +45,8 @@ export function CharacterPanel() {
             key={row.key}
             label={row.label}
             value={Number(body[row.key])}
-            min={row.min}
-            max={row.max}
+            min={range(row.key)[0]}
+            max={range(row.key)[1]}
             step={row.step}
             show={(v) => (row.key === "heads_tall" ? v.toFixed(1) : `${Math.round(v * 100)} %`)}
             onMove={(v) => preview({ label: row.label, operations: [set(`body/${row.key}`, v)] })}

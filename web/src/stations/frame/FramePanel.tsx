@@ -239,9 +239,9 @@ function RunBox({ run }: { run: RunPlan }) {
             }))}
           />
           <Note>
-            Hold factor = strands × yield × π d³/32 ÷ moment of everything beyond the joint; 2
-            wanted upright, 1 any way up (assumed). Bundle {length(c.bundle_mm, units)} in{" "}
-            {length(run.room_mm, units)} of room.
+            Hold factor = strands × yield × π d³/32 ÷ moment of everything beyond the joint; wanted
+            upright as House rules say, 1 any way up (assumed). Bundle {length(c.bundle_mm, units)}{" "}
+            in {length(run.room_mm, units)} of room.
           </Note>
         </>
       ) : null}
