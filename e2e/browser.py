@@ -10,12 +10,14 @@ from typing import Any, TypeVar
 
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
 
 from server.testing import PASSWORD, sign_up
 
 T = TypeVar("T")
 AXE = Path(settings.ROOT) / "web" / "node_modules" / "axe-core" / "axe.min.js"
+PATIENCE_MS = 20_000
+expect.set_options(timeout=PATIENCE_MS)
 ARGS = [
     "--no-sandbox",
     "--disable-gpu-rasterization",
@@ -64,7 +66,7 @@ class Journey(StaticLiveServerTestCase):
             self.page = self.browser.new_page(
                 viewport={"width": self.width, "height": 800}, bypass_csp=False
             )
-            self.page.set_default_timeout(15_000)
+            self.page.set_default_timeout(PATIENCE_MS)
             self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
             self.page.on("console", self._listen)
             self.page.goto(self.live_server_url)
