@@ -136,11 +136,45 @@ test("a slider previews and commits by the keyboard", async () => {
       onCommit={commit}
     />,
   );
-  expect(screen.getByText("100 %")).toBeTruthy();
+  expect(screen.getByDisplayValue("100 %")).toBeTruthy();
   screen.getByRole("slider", { hidden: true }).focus();
   await user.keyboard("{ArrowRight}");
   await waitFor(() => expect(move).toHaveBeenCalledWith(expect.closeTo(1.05, 5)));
   expect(commit).toHaveBeenCalledWith(expect.closeTo(1.05, 5));
+});
+
+const BUILD = { label: "Build", value: 1, min: 0.6, max: 1.8, step: 0.05, scale: 100 };
+const percent = (v: number) => `${Math.round(v * 100)} %`;
+
+test("the number of a slider can be typed, in what it is shown in", async () => {
+  const commit = vi.fn();
+  const { user } = show(
+    <SliderField {...BUILD} show={percent} onMove={() => undefined} onCommit={commit} />,
+  );
+  const field = screen.getByLabelText("Build, typed");
+  await user.clear(field);
+  await user.type(field, "125{Enter}");
+  expect(commit).toHaveBeenCalledWith(1.25);
+});
+
+test("a number beyond the range stays as typed, with the range beside it", async () => {
+  const commit = vi.fn();
+  const angle = { label: "Forward and back", value: 20, min: -5, max: 150, step: 1 };
+  const { user } = show(
+    <SliderField {...angle} show={(v) => `${v}°`} onMove={() => undefined} onCommit={commit} />,
+  );
+  const field = screen.getByLabelText("Forward and back, typed");
+  await user.clear(field);
+  await user.type(field, "200{Enter}");
+  expect(screen.getByRole("alert").textContent).toBe("200 is not allowed: -5° to 150°");
+  expect(field).toHaveProperty("value", "200");
+  await user.clear(field);
+  await user.type(field, "bent{Enter}");
+  expect(screen.getByRole("alert").textContent).toBe('"bent" is not a number');
+  await user.keyboard("{Escape}");
+  expect(field).toHaveProperty("value", "20°");
+  expect(screen.queryByRole("alert")).toBeNull();
+  expect(commit).not.toHaveBeenCalled();
 });
 
 test("a choice says its value", async () => {

@@ -144,20 +144,36 @@ interface SliderProps {
   max: number;
   step: number;
   show: (value: number) => string;
+  /** How many of what is shown and typed make one: 100 where it is shown in per cent. */
+  scale?: number;
   onMove: (value: number) => void;
   onCommit: (value: number) => void;
 }
 
-/** A slider that previews while it moves and commits when it is let go. */
+/** A slider that previews while it moves and commits when it is let go; its number can be typed. */
 export function SliderField(props: SliderProps) {
-  const { label, value, min, max, step, show, onMove, onCommit } = props;
+  const { label, value, min, max, step, show, scale = 1, onMove, onCommit } = props;
   const [now, setNow] = useState(value);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
   /** Where the thumb is: by keys the end is told before the move has been drawn. */
   const latest = useRef(value);
   useEffect(() => {
     latest.current = value;
     setNow(value);
+    setTyped(null);
+    setWrong(null);
   }, [value]);
+  const commit = () => {
+    if (typed === null || typed === show(now)) return setTyped(null);
+    const next = Number.parseFloat(typed.replace("−", "-").replace(",", ".")) / scale;
+    if (Number.isNaN(next)) return setWrong(`"${typed}" is not a number`);
+    if (next < min || next > max)
+      return setWrong(`${typed} is not allowed: ${show(min)} to ${show(max)}`);
+    setTyped(null);
+    setWrong(null);
+    if (next !== value) onCommit(next);
+  };
   return (
     <Slider.Root
       size="sm"
@@ -184,10 +200,34 @@ export function SliderField(props: SliderProps) {
           </Slider.Track>
           <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
         </Slider.Control>
-        <Text width="3.2rem" textAlign="right" fontWeight="600">
-          {show(now)}
-        </Text>
+        <Input
+          size="2xs"
+          width="3.6rem"
+          px="1"
+          fontSize="sm"
+          fontWeight="600"
+          textAlign="right"
+          borderColor={wrong ? "stop" : "transparent"}
+          _hover={{ borderColor: "hairline" }}
+          aria-label={`${label}, typed`}
+          aria-invalid={wrong !== null}
+          value={typed ?? show(now)}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") commit();
+            if (event.key === "Escape") {
+              setTyped(null);
+              setWrong(null);
+            }
+          }}
+        />
       </Flex>
+      {wrong ? (
+        <Text role="alert" fontSize="xs" color="stop" textAlign="right">
+          {wrong}
+        </Text>
+      ) : null}
     </Slider.Root>
   );
 }

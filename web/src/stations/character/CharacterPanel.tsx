@@ -48,6 +48,7 @@ export function CharacterPanel() {
             min={range(row.key)[0]}
             max={range(row.key)[1]}
             step={row.step}
+            scale={row.key === "heads_tall" ? 1 : 100}
             show={(v) => (row.key === "heads_tall" ? v.toFixed(1) : `${Math.round(v * 100)} %`)}
             onMove={(v) => preview({ label: row.label, operations: [set(`body/${row.key}`, v)] })}
             onCommit={(v) => apply(row.label, [set(`body/${row.key}`, v)])}
