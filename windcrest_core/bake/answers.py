@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import math
 
-from windcrest_core.bake.heat import (
-    AIR_H_W_M2K,
-)
+from windcrest_core.bake.bodies import rule_thickness_mm
+from windcrest_core.bake.heat import AIR_H_W_M2K
+from windcrest_core.bake.outcome import rule_min
 from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import Clay
+from windcrest_core.catalogue import Clay, catalogue
 from windcrest_core.findings import Input, Quantity, Why
 
 FIXED_MIN = 30.0
@@ -29,14 +29,23 @@ def advice(work: Workpiece, rule: float, model: float) -> tuple[float, str]:
     return math.ceil(rule), "the longer of rule and model: the label asks for more than the model"
 
 
-def rule_answer(minutes: float) -> Quantity:
+def rule_answer(work: Workpiece, piece: Piece) -> Quantity:
+    """The label's minutes for the piece that asks for the most of them."""
+    per_6_mm = catalogue().clays[piece.part.clay].label_min_per_6mm
     return Quantity(
-        value=minutes,
+        value=rule_min(work, piece),
         unit="min",
         why=Why(
             formula="label minutes per 6 mm × greatest thickness ÷ 6 mm",
-            inputs=[Input(name="thickness", value=minutes / 15 * 6, unit="mm")],
-            source="label rule, 15 min per 6 mm unless your label says otherwise",
+            inputs=[
+                Input(name="label, per 6 mm", value=per_6_mm.value, unit="min"),
+                Input(
+                    name=f"thickness, {piece.part.label}",
+                    value=rule_thickness_mm(work, piece),
+                    unit="mm",
+                ),
+            ],
+            source=f"label rule: {per_6_mm.source}; your own label stands above it",
         ),
     )
 

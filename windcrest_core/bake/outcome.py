@@ -11,10 +11,7 @@ from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import rule_thickness_mm
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT
-from windcrest_core.bake.heat import (
-    STEP_S,
-    HeatBody,
-)
+from windcrest_core.bake.heat import STEP_S, HeatBody
 from windcrest_core.bake.model import CurePoint, InsertBake, PartBake
 from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fused_in, in_the_oven
 from windcrest_core.body.figure import Piece

@@ -8,11 +8,7 @@ import numpy as np
 
 from windcrest_core.bake.answers import advice, label_answer, model_answer, rule_answer
 from windcrest_core.bake.cure import CURED
-from windcrest_core.bake.heat import (
-    AIR_H_W_M2K,
-    HeatBody,
-    cooling_minutes,
-)
+from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, cooling_minutes
 from windcrest_core.bake.model import BakePlan, BakeStation
 from windcrest_core.bake.outcome import (
     STEPS_PER_MIN,
@@ -104,19 +100,18 @@ def _one_bake(
         sims[key] = simulate(work, pieces, dial, key[1])
     sim = sims[key]
     temps = sim.temps
-    bodies = len(sim.label_c)
-    start = np.zeros(bodies)
+    start = np.ones(len(sim.label_c))
     for part_id in inside:
-        start[sim.column[part_id]] = min(
-            start[sim.column[part_id]] or 1.0, carried.fusion.get(part_id, 0.0)
-        )
+        at = sim.column[part_id]
+        start[at] = min(start[at], carried.fusion.get(part_id, 0.0))
     went_in = (tuple(sim.label_c.tolist()), tuple(start.tolist()))
     fused = fused_in(sim.ovenful, *went_in)
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )
     pacing = raw or set(inside)
-    rule = max(rule_min(work, pieces[key]) for key in pacing)
+    thickest = max((pieces[key] for key in pacing), key=lambda piece: rule_min(work, piece))
+    rule = rule_min(work, thickest)
     slowest = max(pacing, key=lambda part_id: (cured_at[sim.column[part_id]], part_id))
     model = float(cured_at[sim.column[slowest]])
     advised, because = advice(work, rule, model)
@@ -152,7 +147,7 @@ def _one_bake(
         peak_air_c=peak,
         maximum_c=strictest.maximum_c.value,
         start=rules.oven.start,
-        rule_min=rule_answer(rule),
+        rule_min=rule_answer(work, thickest),
         model_min=model_answer(work, pieces[slowest], model, sim, column)
         if math.isfinite(model)
         else None,

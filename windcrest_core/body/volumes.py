@@ -108,7 +108,8 @@ def _outside(full: Field, taken: Field) -> Field:
     """What of full cells is left outside what has taken them.
 
     Where both edges cross a cell they may be the same edge, which leaves full − taken, or cross it
-    each their own way, which leaves full × (1 − taken); half of each is within 3 % of either.
+    each their own way, which leaves full × (1 − taken). Half of each keeps every part of the demo
+    figures within 3 % of a count by points; either alone is 3 to 6 % off where parts meet end to end.
     """
     left: Field = (np.maximum(full - taken, 0) + full * (1 - taken)) / 2
     return left

@@ -99,31 +99,33 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
             label=name,
             height_mm=mm,
             heads=mm / head,
-            why=_of_height(mm, height, _landmark_source(work)),
+            why=_of_height(mm, height, *_canon_source(work)),
         )
         for name, mm in sorted(pairs, key=lambda pair: -pair[1])
     ]
 
 
-def _of_height(mm: float, height: float, source: str) -> Why:
+def _of_height(mm: float, height: float, source: str, assumed: bool) -> Why:
     return Why(
         formula=f"{mm / height:.3f} × height",
         inputs=[Input(name="height", value=height, unit="mm")],
         source=source,
-        assumed="assumed" in source,
+        assumed=assumed,
     )
 
 
-def _landmark_source(work: Workpiece) -> str:
+def _canon_source(work: Workpiece) -> tuple[str, bool]:
+    """Where the proportions come from, and whether any of it is assumed."""
     body = work.sheet.body
     if not isinstance(body, Biped):
-        return "this body plan standing, assumed"
+        return "this body plan, standing", True
+    adult = "adult segment ratios of Drillis and Contini (1966)"
     if body.heads_tall == ADULT_HEADS:
-        return "adult segment ratios of Drillis and Contini (1966)"
+        return adult, False
     return (
-        "adult segment ratios of Drillis and Contini (1966) within trunk, arm and leg; head by the "
-        f"teaching canon of {body.heads_tall:g} heads, hips at {leg_share(body.heads_tall):.2f} of "
-        "the height, assumed"
+        f"{adult} within trunk, arm and leg; head by the teaching canon of {body.heads_tall:g} "
+        f"heads, hips at {leg_share(body.heads_tall):.2f} of the height",
+        True,
     )
 
 
@@ -149,13 +151,14 @@ def _spans(work: Workpiece) -> list[Span]:
         "wing_tip_r": "wing hand",
     }
     spans += [(label, bones[joint].length_mm) for joint, label in named.items() if joint in bones]
-    source = (
-        "adult segment ratios of Drillis and Contini (1966), by this build's sliders"
-        if isinstance(body, Biped)
-        else "this body plan, assumed"
-    )
+    source, assumed = _canon_source(work)
     return [
-        Span(label=label, length_mm=mm, why=_of_height(mm, height, source)) for label, mm in spans
+        Span(
+            label=label,
+            length_mm=mm,
+            why=_of_height(mm, height, f"{source}; by the sliders", assumed),
+        )
+        for label, mm in spans
     ]
 
 

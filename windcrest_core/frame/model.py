@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from windcrest_core.findings import Finding, Frozen, Quantity
 from windcrest_core.frame.cutting import Allowance
-from windcrest_core.frame.gauges import (
-    GaugeOption,
-)
+from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.sheet.model import End
 
 

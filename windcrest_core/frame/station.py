@@ -236,15 +236,19 @@ def _push_n(
     return min(pushes, default=None)
 
 
+def _any_way(joint: JointHold) -> float:
+    return FREELY if joint.hold_any_way is None else joint.hold_any_way
+
+
 def _hold(runs: list[RunPlan], want_upright: float) -> Quantity | None:
     joints = [(joint, run) for run in runs for joint in run.joints]
     if not joints:
         return None
     joint, run = min(
         joints,
-        key=lambda pair: min(pair[0].hold_upright / want_upright, pair[0].hold_any_way or FREELY),
+        key=lambda pair: min(pair[0].hold_upright / want_upright, _any_way(pair[0])),
     )
-    upright = joint.hold_upright / want_upright <= (joint.hold_any_way or FREELY)
+    upright = joint.hold_upright / want_upright <= _any_way(joint)
     moment = joint.upright_nmm if upright else joint.any_way_nmm or 0.0
     value = joint.hold_upright if upright else joint.hold_any_way or 0.0
     wire = catalogue().wires[run.chosen.wire]

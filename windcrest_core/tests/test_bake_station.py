@@ -53,6 +53,12 @@ class AgainstTheOvenTest(unittest.TestCase):
         shorter = planned(biped(), progress=baked(bake.model_min.value - 2)).bake.bakes[0]
         self.assertTrue(any(row.fusion < CURED for row in shorter.parts))
 
+    def test_the_label_rule_can_be_worked_out_from_its_reason(self) -> None:
+        for name in ("ferrywoman", "newt_drummer", "barnacle_ox"):
+            for bake in planned(example(name)).bake.bakes:
+                per_6_mm, thickness = (row.value for row in bake.rule_min.why.inputs)
+                self.assertAlmostEqual(bake.rule_min.value, per_6_mm * thickness / 6)
+
     def test_the_curve_ends_where_the_table_does(self) -> None:
         bake = planned(biped()).bake.bakes[0]
         slow, last = part(bake, bake.slowest), bake.curve[-1]
@@ -72,6 +78,13 @@ class CarriedOverTest(unittest.TestCase):
         self.assertGreater(after.fusion, before.fusion)
         self.assertAlmostEqual(after.scorch, 2 * before.scorch, delta=0.01 * before.scorch)
         self.assertLess(second.curve[0].core_c, 25)
+
+    def test_a_raw_hand_is_raw_though_its_cured_twin_is_in_the_oven_too(self) -> None:
+        sheet = biped(part__hand_l__made_apart=True)
+        first, second = planned(sheet, progress=baked(60, 1)).bake.bakes
+        self.assertGreater(part(first, "hand_l").fusion, 0.9)
+        self.assertLess(part(second, "hand_r").fusion, 0.05)
+        self.assertEqual(part(second, "hand_l").fusion, part(first, "hand_l").fusion)
 
     def test_a_part_is_in_no_bake_before_its_own(self) -> None:
         first, second = planned(biped()).bake.bakes

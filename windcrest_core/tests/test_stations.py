@@ -79,6 +79,14 @@ class EveryFigureTest(unittest.TestCase):
 
 
 class CharacterTest(unittest.TestCase):
+    def test_published_ratios_are_not_called_assumed_and_made_up_ones_are(self) -> None:
+        for heads, assumed in ((7.5, False), (6.0, True)):
+            character = planned(biped(body__heads_tall=heads)).character
+            for row in (*character.landmarks, *character.spans):
+                self.assertEqual(row.why.assumed, assumed, row.label)
+        newt = planned(example("newt_drummer")).character
+        self.assertTrue(all(row.why.assumed for row in newt.landmarks))
+
     def test_landmarks_in_mm_and_heads(self) -> None:
         marks = {m.id: m for m in planned(biped(height_mm=310)).character.landmarks}
         self.assertAlmostEqual(marks["knee"].height_mm, 0.285 * 310)

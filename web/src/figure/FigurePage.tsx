@@ -14,7 +14,7 @@ import { ColourPanel } from "../stations/colour/ColourPanel";
 import { FinishPanel } from "../stations/finish/FinishPanel";
 import { FramePanel } from "../stations/frame/FramePanel";
 import { OrderPanel } from "../stations/order/OrderPanel";
-import { faultText } from "../ui/fields";
+import { faultText } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
 import { calloutsOf, markedOf, type Place } from "./callouts";

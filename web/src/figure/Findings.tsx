@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Finding, Fix, Preview } from "../api/types";
 import { useFixPreview } from "../api/useFigure";
 import { tint } from "../theme";
-import { faultText } from "../ui/fields";
+import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { quantity, value } from "../units/format";
 import { useFigurePage } from "./useFigurePage";

@@ -2,7 +2,8 @@ import { Box, Button, Flex, Image, Input, Stack, Text, Textarea } from "@chakra-
 import { useRef, useState } from "react";
 import { useBench, useLog } from "../api/useBench";
 import { useFigurePage } from "../figure/useFigurePage";
-import { faultText, Note } from "../ui/fields";
+import { Note } from "../ui/fields";
+import { faultText } from "../ui/useDraft";
 import { notices, tellProblem } from "../ui/notices";
 
 /** Notes and photographs, newest first. */

@@ -13,7 +13,7 @@ import {
 import { useState, type FormEvent } from "react";
 import { Problem, type Fault } from "../api/client";
 import { useBodies, useShelfActions } from "../api/useShelf";
-import { faultText } from "../ui/fields";
+import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { typedLength } from "../units/format";
 

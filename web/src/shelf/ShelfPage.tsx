@@ -20,7 +20,7 @@ import { useShelf, useShelfActions } from "../api/useShelf";
 import { TITLES, type Card } from "../api/types";
 import { pathOf } from "../elevation/paths";
 import { tint } from "../theme";
-import { faultText } from "../ui/fields";
+import { faultText } from "../ui/useDraft";
 import { notices, tellProblem } from "../ui/notices";
 import { SheetChooser } from "../ui/SheetChooser";
 import { useFinderKey } from "../ui/useFinderKey";

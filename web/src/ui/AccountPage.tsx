@@ -1,7 +1,7 @@
 import { Box, Button, chakra, Field, Heading, Input, Stack, Text } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { useChangePassword, useMe } from "../api/useMe";
-import { faultText } from "./fields";
+import { faultText } from "./useDraft";
 import { notices } from "./notices";
 
 export function AccountPage() {

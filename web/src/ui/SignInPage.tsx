@@ -13,7 +13,7 @@ import {
 import { useState, type FormEvent } from "react";
 import { useMe, useSession } from "../api/useMe";
 import { tint } from "../theme";
-import { faultText } from "./fields";
+import { faultText } from "./useDraft";
 
 export function SignInPage() {
   const me = useMe().data;

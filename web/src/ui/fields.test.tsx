@@ -2,14 +2,9 @@ import { screen, waitFor } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import { Problem } from "../api/client";
 import { show } from "../testing/bench";
-import {
-  ChoiceField,
-  faultText,
-  MeasureField,
-  NumberField,
-  SliderField,
-  WordsField,
-} from "./fields";
+import { ChoiceField, MeasureField, NumberField, WordsField } from "./fields";
+import { SliderField } from "./SliderField";
+import { faultText } from "./useDraft";
 
 const INCHES = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" } as const;
 const refused = new Problem(422, "No.", [
@@ -155,6 +150,10 @@ test("the number of a slider can be typed, in what it is shown in", async () => 
   await user.clear(field);
   await user.type(field, "125{Enter}");
   expect(commit).toHaveBeenCalledWith(1.25);
+  await user.clear(field);
+  await user.type(field, "100{Enter}");
+  await waitFor(() => expect(field).toHaveProperty("value", "100 %"));
+  expect(commit).toHaveBeenCalledTimes(1);
 });
 
 test("a number beyond the range stays as typed, with the range beside it", async () => {

@@ -1,24 +1,8 @@
-import {
-  Box,
-  chakra,
-  Field,
-  Flex,
-  Input,
-  NativeSelect,
-  Slider,
-  Text,
-  Textarea,
-} from "@chakra-ui/react";
-import { useEffect, useId, useRef, useState } from "react";
-import { Problem } from "../api/client";
+import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
+import { useId } from "react";
 import { lengthAsTyped, typedLength } from "../units/format";
+import { readNumber, useDraft } from "./useDraft";
 import { useUnits } from "./UnitsContext";
-
-export const faultText = (error: unknown): string | null => {
-  if (!(error instanceof Problem)) return error ? "The server cannot be reached." : null;
-  const fault = error.faults[0];
-  return fault ? `${fault.value} is not allowed: ${fault.allowed}` : error.message;
-};
 
 interface MeasureProps {
   label: string;
@@ -30,23 +14,9 @@ interface MeasureProps {
 export function MeasureField({ label, mm, onCommit }: MeasureProps) {
   const units = useUnits();
   const shown = lengthAsTyped(mm, units);
-  const [text, setText] = useState(shown);
-  const [wrong, setWrong] = useState<string | null>(null);
-  useEffect(() => {
-    setText(shown);
-    setWrong(null);
-  }, [shown]);
-  const commit = async () => {
-    if (text === shown) return setWrong(null);
-    try {
-      await onCommit(typedLength(text, units));
-      setWrong(null);
-    } catch (error) {
-      setWrong(faultText(error));
-    }
-  };
+  const draft = useDraft(shown, (text) => onCommit(typedLength(text, units)));
   return (
-    <Field.Root invalid={wrong !== null}>
+    <Field.Root invalid={draft.wrong !== null}>
       <Flex align="center" justify="space-between" gap="3" width="100%">
         <Field.Label fontSize="sm" fontWeight="400">
           {label}
@@ -56,17 +26,12 @@ export function MeasureField({ label, mm, onCommit }: MeasureProps) {
           width="8.5rem"
           bg="sheet"
           textAlign="right"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-          onBlur={() => void commit()}
-          onKeyDown={(event) => {
-            if (event.key === "Enter") void commit();
-            if (event.key === "Escape") setText(shown);
-          }}
+          {...draft.field}
+          onKeyDown={draft.onKeyDown}
         />
       </Flex>
       <Field.ErrorText role="alert" color="stop">
-        {wrong}
+        {draft.wrong}
       </Field.ErrorText>
     </Field.Root>
   );
@@ -81,31 +46,11 @@ interface WordsProps {
 
 /** Words, saved when the person goes on; what is refused stays, with what is wrong beneath it. */
 export function WordsField({ label, text, rows = 1, onCommit }: WordsProps) {
-  const [now, setNow] = useState(text);
-  const [wrong, setWrong] = useState<string | null>(null);
-  useEffect(() => {
-    setNow(text);
-    setWrong(null);
-  }, [text]);
-  const commit = async () => {
-    if (now === text) return setWrong(null);
-    try {
-      await onCommit(now);
-      setWrong(null);
-    } catch (error) {
-      setWrong(faultText(error));
-    }
-  };
-  const shared = {
-    size: "sm" as const,
-    bg: "sheet",
-    value: now,
-    maxLength: 4000,
-    onBlur: () => void commit(),
-  };
+  const draft = useDraft(text, onCommit);
+  const shared = { size: "sm" as const, bg: "sheet", maxLength: 4000, ...draft.field };
   const long = rows > 1;
   return (
-    <Field.Root invalid={wrong !== null}>
+    <Field.Root invalid={draft.wrong !== null}>
       <Flex
         direction={long ? "column" : "row"}
         align={long ? "stretch" : "center"}
@@ -117,118 +62,15 @@ export function WordsField({ label, text, rows = 1, onCommit }: WordsProps) {
           {label}
         </Field.Label>
         {long ? (
-          <Textarea {...shared} rows={rows} onChange={(event) => setNow(event.target.value)} />
+          <Textarea {...shared} rows={rows} />
         ) : (
-          <Input
-            {...shared}
-            maxWidth="15rem"
-            onChange={(event) => setNow(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === "Enter") void commit();
-              if (event.key === "Escape") setNow(text);
-            }}
-          />
+          <Input {...shared} maxWidth="15rem" onKeyDown={draft.onKeyDown} />
         )}
       </Flex>
       <Field.ErrorText role="alert" color="stop">
-        {wrong}
+        {draft.wrong}
       </Field.ErrorText>
     </Field.Root>
-  );
-}
-
-interface SliderProps {
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  step: number;
-  show: (value: number) => string;
-  /** How many of what is shown and typed make one: 100 where it is shown in per cent. */
-  scale?: number;
-  onMove: (value: number) => void;
-  onCommit: (value: number) => void;
-}
-
-/** A slider that previews while it moves and commits when it is let go; its number can be typed. */
-export function SliderField(props: SliderProps) {
-  const { label, value, min, max, step, show, scale = 1, onMove, onCommit } = props;
-  const [now, setNow] = useState(value);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
-  /** Where the thumb is: by keys the end is told before the move has been drawn. */
-  const latest = useRef(value);
-  useEffect(() => {
-    latest.current = value;
-    setNow(value);
-    setTyped(null);
-    setWrong(null);
-  }, [value]);
-  const commit = () => {
-    if (typed === null || typed === show(now)) return setTyped(null);
-    const next = Number.parseFloat(typed.replace("−", "-").replace(",", ".")) / scale;
-    if (Number.isNaN(next)) return setWrong(`"${typed}" is not a number`);
-    if (next < min || next > max)
-      return setWrong(`${typed} is not allowed: ${show(min)} to ${show(max)}`);
-    setTyped(null);
-    setWrong(null);
-    if (next !== value) onCommit(next);
-  };
-  return (
-    <Slider.Root
-      size="sm"
-      value={[now]}
-      min={min}
-      max={max}
-      step={step}
-      aria-label={[label]}
-      onValueChange={({ value: [next] }) => {
-        if (next === undefined) return;
-        latest.current = next;
-        setNow(next);
-        onMove(next);
-      }}
-      onValueChangeEnd={() => onCommit(latest.current)}
-    >
-      <Flex align="center" gap="3" fontSize="sm" minHeight="1.75rem">
-        <Text width="8.2rem" flexShrink="0">
-          {label}
-        </Text>
-        <Slider.Control flex="1" minWidth="6rem">
-          <Slider.Track bg="hairline">
-            <Slider.Range bg="verdigris" />
-          </Slider.Track>
-          <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
-        </Slider.Control>
-        <Input
-          size="2xs"
-          width="3.6rem"
-          px="1"
-          fontSize="sm"
-          fontWeight="600"
-          textAlign="right"
-          borderColor={wrong ? "stop" : "transparent"}
-          _hover={{ borderColor: "hairline" }}
-          aria-label={`${label}, typed`}
-          aria-invalid={wrong !== null}
-          value={typed ?? show(now)}
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={commit}
-          onKeyDown={(event) => {
-            if (event.key === "Enter") commit();
-            if (event.key === "Escape") {
-              setTyped(null);
-              setWrong(null);
-            }
-          }}
-        />
-      </Flex>
-      {wrong ? (
-        <Text role="alert" fontSize="xs" color="stop" textAlign="right">
-          {wrong}
-        </Text>
-      ) : null}
-    </Slider.Root>
   );
 }
 
@@ -279,27 +121,11 @@ interface NumberProps<T extends number | null> {
 export function NumberField<T extends number | null>(props: NumberProps<T>) {
   const { label, value, unit, empty, onCommit } = props;
   const shown = value === null ? "" : String(value);
-  const [text, setText] = useState(shown);
-  const [wrong, setWrong] = useState<string | null>(null);
-  useEffect(() => {
-    setText(shown);
-    setWrong(null);
-  }, [shown]);
-  const commit = async () => {
-    const blank = text.trim() === "";
-    if (text === shown) return setWrong(null);
-    const number = blank && empty !== undefined ? empty : Number(text.replace(",", "."));
-    if ((blank && empty === undefined) || Number.isNaN(number))
-      return setWrong(`"${text}" is not a number`);
-    try {
-      await onCommit(number);
-      setWrong(null);
-    } catch (error) {
-      setWrong(faultText(error));
-    }
-  };
+  const draft = useDraft(shown, (text) =>
+    onCommit(text.trim() === "" && empty !== undefined ? empty : readNumber(text)),
+  );
   return (
-    <Field.Root invalid={wrong !== null}>
+    <Field.Root invalid={draft.wrong !== null}>
       <Flex align="center" justify="space-between" gap="3" width="100%">
         <Field.Label fontSize="sm" fontWeight="400">
           {label}
@@ -310,10 +136,8 @@ export function NumberField<T extends number | null>(props: NumberProps<T>) {
             width="5.5rem"
             bg="sheet"
             textAlign="right"
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-            onBlur={() => void commit()}
-            onKeyDown={(event) => event.key === "Enter" && void commit()}
+            {...draft.field}
+            onKeyDown={draft.onKeyDown}
           />
           <Text fontSize="sm" width="2.2rem" color="inkSoft">
             {unit}
@@ -321,7 +145,7 @@ export function NumberField<T extends number | null>(props: NumberProps<T>) {
         </Flex>
       </Flex>
       <Field.ErrorText role="alert" color="stop">
-        {wrong}
+        {draft.wrong}
       </Field.ErrorText>
     </Field.Root>
   );

@@ -2,7 +2,8 @@ import { Box, Heading, Stack } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length } from "../../units/format";
 import { Answer } from "../../ui/Answer";
-import { MeasureField, SliderField, WordsField } from "../../ui/fields";
+import { MeasureField, WordsField } from "../../ui/fields";
+import { SliderField } from "../../ui/SliderField";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 

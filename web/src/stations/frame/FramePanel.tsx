@@ -5,7 +5,8 @@ import { useStores, useCatalogue } from "../../api/useRules";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, value } from "../../units/format";
 import { Answer } from "../../ui/Answer";
-import { ChoiceField, Note, SliderField } from "../../ui/fields";
+import { ChoiceField, Note } from "../../ui/fields";
+import { SliderField } from "../../ui/SliderField";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 

@@ -1,0 +1,82 @@
+import { Flex, Input, Slider, Text } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { readNumber, UNCHANGED, Unread, useDraft } from "./useDraft";
+
+interface SliderProps {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  show: (value: number) => string;
+  /** How many of what is shown and typed make one: 100 where it is shown in per cent. */
+  scale?: number;
+  onMove: (value: number) => void;
+  onCommit: (value: number) => void;
+}
+
+/** A slider that previews while it moves and commits when it is let go; its number can be typed. */
+export function SliderField(props: SliderProps) {
+  const { label, value, min, max, step, show, scale = 1, onMove, onCommit } = props;
+  const [now, setNow] = useState(value);
+  /** Where the thumb is: by keys the end is told before the move has been drawn. */
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+    setNow(value);
+  }, [value]);
+  const draft = useDraft(show(now), (text) => {
+    const next = readNumber(text) / scale;
+    if (next < min || next > max)
+      throw new Unread(`${text} is not allowed: ${show(min)} to ${show(max)}`);
+    return next === value ? UNCHANGED : onCommit(next);
+  });
+  return (
+    <Slider.Root
+      size="sm"
+      value={[now]}
+      min={min}
+      max={max}
+      step={step}
+      aria-label={[label]}
+      onValueChange={({ value: [next] }) => {
+        if (next === undefined) return;
+        latest.current = next;
+        setNow(next);
+        onMove(next);
+      }}
+      onValueChangeEnd={() => onCommit(latest.current)}
+    >
+      <Flex align="center" gap="3" fontSize="sm" minHeight="1.75rem">
+        <Text width="8.2rem" flexShrink="0">
+          {label}
+        </Text>
+        <Slider.Control flex="1" minWidth="6rem">
+          <Slider.Track bg="hairline">
+            <Slider.Range bg="verdigris" />
+          </Slider.Track>
+          <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
+        </Slider.Control>
+        <Input
+          size="2xs"
+          width="3.6rem"
+          px="1"
+          fontSize="sm"
+          fontWeight="600"
+          textAlign="right"
+          borderColor={draft.wrong ? "stop" : "transparent"}
+          _hover={{ borderColor: "hairline" }}
+          aria-label={`${label}, typed`}
+          aria-invalid={draft.wrong !== null}
+          {...draft.field}
+          onKeyDown={draft.onKeyDown}
+        />
+      </Flex>
+      {draft.wrong ? (
+        <Text role="alert" fontSize="xs" color="stop" textAlign="right">
+          {draft.wrong}
+        </Text>
+      ) : null}
+    </Slider.Root>
+  );
+}
