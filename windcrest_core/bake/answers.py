@@ -45,7 +45,7 @@ def rule_answer(work: Workpiece, piece: Piece) -> Quantity:
                     unit="mm",
                 ),
             ],
-            source=f"label rule: {per_6_mm.source}; your own label stands above it",
+            source=f"{per_6_mm.source}; your own label stands above it",
         ),
     )
 
