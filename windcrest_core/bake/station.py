@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Container
 
 import numpy as np
 
@@ -85,7 +86,7 @@ def _one_bake(
     number: int,
     label_c: float,
     inside: list[str],
-    raw: set[str],
+    raw: Container[str],
     inserts: list[str],
     carried: Carried,
     ran: dict[int, float],
@@ -109,7 +110,7 @@ def _one_bake(
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )
-    pacing = raw or set(inside)
+    pacing = [key for key in inside if key in raw] or inside
     thickest = max((pieces[key] for key in pacing), key=lambda piece: rule_min(work, piece))
     rule = rule_min(work, thickest)
     slowest = max(pacing, key=lambda part_id: (cured_at[sim.column[part_id]], part_id))

@@ -5,8 +5,11 @@ from __future__ import annotations
 import ast
 import importlib
 import inspect
+import os
 import pkgutil
 import re
+import subprocess
+import sys
 import unittest
 from collections.abc import Iterator
 from pathlib import Path
@@ -108,8 +111,29 @@ class NameTest(unittest.TestCase):
                     self.assertRegex(bare, UNITS)
 
 
+PLANS_OF_THE_EXAMPLES = """
+from windcrest_core.tests.support import EXAMPLES, example, planned
+for path in sorted(EXAMPLES.glob("*.figure.json")):
+    print(planned(example(path.name.split(".")[0])).model_dump_json())
+"""
+
+
 class PurityTest(unittest.TestCase):
     """The core opens no socket and reads no clock, so that the same in gives the same out."""
+
+    def test_another_process_with_another_hash_seed_gives_the_same_plans(self) -> None:
+        processes = [
+            subprocess.Popen(
+                [sys.executable, "-c", PLANS_OF_THE_EXAMPLES],
+                env={**os.environ, "PYTHONHASHSEED": str(seed)},
+                cwd=ROOT.parent,
+                stdout=subprocess.PIPE,
+            )
+            for seed in (1, 2, 3)
+        ]
+        plans = [process.communicate()[0] for process in processes]
+        self.assertEqual(plans[0].count(b"\n"), 4)
+        self.assertTrue(plans[0] == plans[1] == plans[2], "the plans differ between processes")
 
     FORBIDDEN = ("socket", "urllib", "requests", "subprocess", "random", "time", "django", "ninja")
 
