@@ -7,7 +7,7 @@ import math
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.character.parts import ball, cone, pair
+from windcrest_core.character.starting.shapes import ball, cone, mid, pair
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import load_sheet
 from windcrest_core.sheet.model import Box, Coil, FigureSheet, Part, Sheet
@@ -16,10 +16,6 @@ HERE = Path(__file__).parent
 DISC = [
     (0.09 * math.cos(math.radians(a)), 0.09 * math.sin(math.radians(a))) for a in range(0, 360, 20)
 ]
-
-
-def mid(part_id: str, label: str, bone: str, shape: Any, **rest: Any) -> Part:
-    return Part(id=part_id, label=label, bone=bone, shape=shape, **rest)
 
 
 def dressed(

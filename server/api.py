@@ -9,6 +9,8 @@ from server.accounts.api import router as accounts
 from server.bench.api import router as bench
 from server.problems import install
 from server.shelf.api import router as shelf
+from server.shelf.prints_api import router as prints
+from server.shelf.references_api import router as references
 from server.stores.api import router as stores
 
 api = NinjaAPI(
@@ -22,5 +24,7 @@ api = NinjaAPI(
 install(api)
 api.add_router("/v1/", accounts)
 api.add_router("/v1/", shelf)
+api.add_router("/v1/", references)
+api.add_router("/v1/", prints)
 api.add_router("/v1/", stores)
 api.add_router("/v1/", bench)

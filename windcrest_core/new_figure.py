@@ -5,21 +5,27 @@ from __future__ import annotations
 from pydantic import ValidationError
 
 from windcrest_core.catalogue import known
-from windcrest_core.character.parts import starting_parts
 from windcrest_core.character.poses import preset
+from windcrest_core.character.starting import starting_parts
 from windcrest_core.context import faults_of
 from windcrest_core.frame.runs import starting_runs
-from windcrest_core.sheet.model import (
-    Area,
-    Base,
+from windcrest_core.sheet.bodies import (
     Biped,
-    Colour,
-    FigureSheet,
+    Body,
+    Bust,
+    Capsule,
+    Draped,
+    Free,
+    ManyLimbed,
+    Plan,
     Quadruped,
+    Stacked,
+    StemCap,
     TailedBiped,
 )
+from windcrest_core.sheet.model import Area, Base, Colour, FigureSheet
 
-BODIES: dict[str, tuple[str, Biped | TailedBiped | Quadruped]] = {
+BODIES: dict[str, tuple[str, Body]] = {
     "biped": ("two legs, upright", Biped()),
     "tailed_biped": (
         "two legs, on its toes, with a tail",
@@ -32,7 +38,22 @@ BODIES: dict[str, tuple[str, Biped | TailedBiped | Quadruped]] = {
         ),
     ),
     "quadruped": ("four legs", Quadruped(heads_tall=5.2)),
+    "many_limbed": ("many legs, low", ManyLimbed()),
+    "capsule": ("head and trunk in one, stub limbs", Capsule()),
+    "bust": ("bust: head and shoulders", Bust()),
+    "draped": ("robed, standing on its hem", Draped()),
+    "floating": ("robed, floating on a rod", Draped(hem_height=0.16)),
+    "stem_cap": ("stem and cap", StemCap()),
+    "stacked": ("figures one on another", Stacked()),
+    "free": ("free: one solid to start from", Free()),
 }
+BASE_SHARE: dict[Plan, float] = {
+    "biped": 0.42,
+    "tailed_biped": 0.6,
+    "quadruped": 1.1,
+    "many_limbed": 1.2,
+}  # of the height [A]
+OTHER_BASES = 0.5
 
 
 def new_sheet(
@@ -54,13 +75,13 @@ def new_sheet(
     try:
         if heads_tall is not None:
             shape = type(shape).model_validate({**shape.model_dump(), "heads_tall": heads_tall})
-        broad = 0.42 if shape.plan == "biped" else 0.6 if shape.plan == "tailed_biped" else 1.1
+        broad = BASE_SHARE.get(shape.plan, OTHER_BASES)
         size = round(min(1000.0, max(60.0, broad * height_mm)) / 5) * 5
         return FigureSheet(
             name=name,
             height_mm=height_mm,
             body=shape,
-            pose=preset(shape.plan, "standing", shape.wing_span > 0),
+            pose=preset(shape, "standing"),
             parts=starting_parts(shape),
             runs=starting_runs(shape),
             base=Base(width_mm=size, depth_mm=size),

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import json
 from datetime import datetime
-from typing import Any, Literal
+from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils.http import content_disposition_header
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from server.downloads import download
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.actions.create_figure import create_figure
 from server.shelf.actions.delete_figure import delete_figure
@@ -21,23 +21,24 @@ from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
 from server.shelf.planning import (
     etag_of,
-    figure_context,
     given_of,
     kept_plan_of,
     plan_of,
     refuse_unbuildable,
 )
+from windcrest_core.character.library import LibraryItem, add_from_library, offered
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
 from windcrest_core.frame.pose import drag
 from windcrest_core.new_figure import BODIES
 from windcrest_core.plan import Plan
-from windcrest_core.prints import bake_card_pdf, cut_list_pdf
+from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import number_ranges
+from windcrest_core.sheet.landmarks import landmark_ids
+from windcrest_core.sheet.model import Face, number_ranges
 
 router = Router(tags=["shelf"])
 ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}
@@ -83,6 +84,9 @@ class FigureOut(Out):
     undo_label: str | None
     joints: list[JointOut]
     build_ranges: dict[str, tuple[float, float]]
+    face_ranges: dict[str, tuple[float, float]]
+    landmarks: dict[str, str]
+    library: list[LibraryItem]
     presets: dict[str, dict[str, dict[str, float]]]
 
 
@@ -114,11 +118,27 @@ class Drag(BaseModel):
     to: tuple[float, float]
 
 
+class Pick(BaseModel):
+    """Something of the library, and how many fingers, teeth or strands of it."""
+
+    item: str
+    count: int | None = None
+
+
+class Copy(BaseModel):
+    part: str
+    how: Literal["duplicate", "mirror"]
+
+
 class Edits(BaseModel):
+    """Operations; or a drag, something of the library or a copy that the core makes them from."""
+
     base_revision: int
     label: str = "Change"
     operations: list[Operation] = []
     drag: Drag | None = None
+    add: Pick | None = None
+    copy_of: Copy | None = None
 
 
 class PreviewIn(Edits):
@@ -132,7 +152,6 @@ def own_figure(request: HttpRequest, figure_id: str) -> Figure:
 
 def figure_out(figure: Figure) -> FigureOut:
     sheet = figure.sheet
-    winged = sheet.body.wing_span > 0
     last = (
         figure.revisions.filter(number=figure.undo_stack[-1]).first() if figure.undo_stack else None
     )
@@ -151,28 +170,28 @@ def figure_out(figure: Figure) -> FigureOut:
                 spread_deg=j.spread_deg,
                 turn_deg=j.turn_deg,
             )
-            for key, j in joint_ranges(sheet.body.plan, winged).items()
+            for key, j in joint_ranges(sheet.body).items()
         ],
         build_ranges=number_ranges(type(sheet.body)),
+        face_ranges=number_ranges(Face),
+        landmarks=landmark_ids(sheet.body),
+        library=offered(sheet.body),
         presets={
-            name: {
-                joint: angles.model_dump()
-                for joint, angles in preset(sheet.body.plan, name, winged).items()
-            }
+            name: {joint: angles.model_dump() for joint, angles in preset(sheet.body, name).items()}
             for name in PRESETS[sheet.body.plan]
         },
     )
 
 
-def _json(body: BaseModel | str, status: int = 200) -> HttpResponse:
+def as_json(body: BaseModel | str, status: int = 200) -> HttpResponse:
     """An answer of the core's own models, which are checked already."""
     text = body if isinstance(body, str) else body.model_dump_json()
     return HttpResponse(text, content_type="application/json", status=status)
 
 
-def _edited(figure: Figure) -> HttpResponse:
+def edited(figure: Figure) -> HttpResponse:
     shown = figure_out(figure).model_dump_json()
-    return _json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text}}}')
+    return as_json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text}}}')
 
 
 @router.get("bodies", response=list[BodyChoice])
@@ -215,7 +234,7 @@ def _card(figure: Figure) -> Card:
 @router.post("figures", response={201: Edited, **ERRORS})
 def new_figure(request: HttpRequest, body: NewFigure) -> HttpResponse:
     figure = create_figure(request.user, body.name, body.body, body.height_mm, body.heads_tall)
-    answer = _edited(figure)
+    answer = edited(figure)
     answer.status_code = 201
     return answer
 
@@ -223,14 +242,14 @@ def new_figure(request: HttpRequest, body: NewFigure) -> HttpResponse:
 @router.post("figures/import", response={201: Edited, **ERRORS})
 def import_figure(request: HttpRequest, as_copy: bool = False) -> HttpResponse:
     """A figure sheet as the body of the request becomes a new figure."""
-    answer = _edited(import_as_new(request.user, request.body, as_copy))
+    answer = edited(import_as_new(request.user, request.body, as_copy))
     answer.status_code = 201
     return answer
 
 
 @router.get("figures/{figure_id}", response={200: FigureOut, **ERRORS})
 def get_figure(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return _json(figure_out(own_figure(request, figure_id)))
+    return as_json(figure_out(own_figure(request, figure_id)))
 
 
 @router.delete("figures/{figure_id}", response={200: Done, **ERRORS})
@@ -255,23 +274,27 @@ def get_plan(request: HttpRequest, figure_id: str, station: str | None = None) -
     if request.headers.get("If-None-Match") == etag:
         return HttpResponse(status=304, headers={"ETag": etag})
     kept = kept_plan_of(figure)
-    answer = _json(getattr(kept.plan, station) if station else kept.text)
+    answer = as_json(getattr(kept.plan, station) if station else kept.text)
     answer["ETag"] = etag
     answer["Cache-Control"] = "private, no-cache"
     return answer
 
 
 def _operations(figure: Figure, body: Edits) -> list[Operation]:
-    if body.drag is None:
-        return body.operations
-    return [*body.operations, *drag(figure.sheet, body.drag.joint, body.drag.view, body.drag.to)]
+    sheet = figure.sheet
+    return [
+        *worked_out(sheet, body.operations),
+        *(drag(sheet, body.drag.joint, body.drag.view, body.drag.to) if body.drag else ()),
+        *(add_from_library(sheet, body.add.item, body.add.count) if body.add else ()),
+        *(copied(sheet, body.copy_of.part, body.copy_of.how) if body.copy_of else ()),
+    ]
 
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})
 def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpResponse:
     figure = own_figure(request, figure_id)
     operations = _operations(figure, body)
-    return _edited(
+    return edited(
         edit_figure(
             figure.id,
             body.base_revision,
@@ -300,30 +323,23 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
         "gone": [finding.model_dump(mode="json") for finding in gone],
         "new": [finding.model_dump(mode="json") for finding in new],
     }
-    return _json(f'{{"number":{body.number},"plan":{will.text},{json.dumps(rows)[1:-1]}}}')
+    return as_json(f'{{"number":{body.number},"plan":{will.text},{json.dumps(rows)[1:-1]}}}')
 
 
 @router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})
 def undo(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return _edited(step_back(own_figure(request, figure_id).id, "undo"))
+    return edited(step_back(own_figure(request, figure_id).id, "undo"))
 
 
 @router.post("figures/{figure_id}/redo", response={200: Edited, **ERRORS})
 def redo(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return _edited(step_back(own_figure(request, figure_id).id, "redo"))
+    return edited(step_back(own_figure(request, figure_id).id, "redo"))
 
 
 @router.put("figures/{figure_id}/sheet", response={200: Edited, **ERRORS})
 def put_sheet(request: HttpRequest, figure_id: str, base_revision: int) -> HttpResponse:
     """A figure sheet as the body of the request takes the place of this figure's own."""
-    return _edited(replace_sheet(own_figure(request, figure_id), request.body, base_revision))
-
-
-def _download(body: bytes, kind: str, name: str) -> HttpResponse:
-    safe = "".join(c if c.isalnum() else "-" for c in name.lower()).strip("-") or "figure"
-    ending = {"application/pdf": "pdf", "application/json": "figure.json"}[kind]
-    way = content_disposition_header(kind != "application/pdf", f"{safe}.{ending}")
-    return HttpResponse(body, content_type=kind, headers={"Content-Disposition": way})
+    return edited(replace_sheet(own_figure(request, figure_id), request.body, base_revision))
 
 
 @router.get("figures/{figure_id}/export", response={200: FigureSheet, **ERRORS})
@@ -331,31 +347,4 @@ def export(request: HttpRequest, figure_id: str) -> HttpResponse:
     """The figure sheet as a file."""
     sheet = own_figure(request, figure_id).sheet
     text = json.dumps(sheet.model_dump(mode="json"), indent=1, ensure_ascii=False)
-    return _download(text.encode(), "application/json", sheet.name)
-
-
-@router.get("figures/{figure_id}/prints/cut-list", response={200: Any, **ERRORS})
-def print_cut_list(request: HttpRequest, figure_id: str) -> HttpResponse:
-    figure = own_figure(request, figure_id)
-    unit = plan_units(figure)
-    return _download(
-        cut_list_pdf(plan_of(figure), unit), "application/pdf", f"{figure.sheet.name} cut list"
-    )
-
-
-@router.get("figures/{figure_id}/prints/bake-card/{number}", response={200: Any, **ERRORS})
-def print_bake_card(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
-    figure = own_figure(request, figure_id)
-    plan = plan_of(figure)
-    if not 1 <= number <= len(plan.bake.bakes):
-        raise SheetError.one(
-            "number", number, f"1 to {len(plan.bake.bakes)}, the bakes of this plan"
-        )
-    body = bake_card_pdf(plan, number, plan_units(figure))
-    return _download(body, "application/pdf", f"{figure.sheet.name} bake {number}")
-
-
-def plan_units(figure: Figure) -> tuple[str, str]:
-    """Length and temperature unit of the owner."""
-    rules = figure_context(figure).rules
-    return rules.length_unit, rules.temperature_unit
+    return download(text.encode(), "application/json", sheet.name)

@@ -69,3 +69,15 @@ class Revision(models.Model):
     @property
     def back(self) -> list[Operation]:
         return [Operation.model_validate(row) for row in self.inverse]
+
+
+class ReferencePicture(models.Model):
+    """The picture of a reference of the sheet; kept while the sheet may come back to it."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="pictures")
+    key = models.CharField(max_length=40)
+    picture = models.FileField(upload_to="references")
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_picture")]

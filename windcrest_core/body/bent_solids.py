@@ -81,6 +81,10 @@ class SheetSolid(Solid):
         points = tuple((float(u), float(v)) for u, v in list(inner.exterior.coords)[:-1])
         return replace(self, outline_xz=points, t=self.t - 2 * wall_mm)
 
+    def scaled(self, by: float) -> Solid:
+        outline = tuple((u * by, v * by) for u, v in self.outline_xz)
+        return replace(self, outline_xz=outline, t=self.t * by)
+
     def convex_rings(self, view: Array) -> list[Array]:
         hull = shapely.convex_hull(shapely.multipoints(np.concatenate(self._faces(view))))
         return [shapely.get_coordinates(hull)[:-1]]
@@ -153,6 +157,11 @@ class CoilSolid(Solid):
         cores = [s.shrunk(wall_mm) for s in self.segments]
         kept = tuple(core for core in cores if isinstance(core, RoundConeSolid))
         return replace(self, segments=kept) if kept else None
+
+    def scaled(self, by: float) -> Solid:
+        grown = [replace(s, origin=s.origin * by, r1=s.r1 * by, r2=s.r2 * by, h=s.h * by)
+                 for s in self.segments]  # fmt: skip
+        return replace(self, segments=tuple(grown))
 
     def convex_rings(self, view: Array) -> list[Array]:
         return [ring for segment in self._world for ring in segment.convex_rings(view)]

@@ -28,17 +28,23 @@ class Canon:
     ankle: float
 
 
-def leg_share(heads_tall: float) -> float:
+def share_of_legs(heads_tall: float) -> float:
     """Hip height over stature for `heads_tall`; constant beyond the ends of the table [A]."""
     heads, shares = zip(*LEG_SHARE, strict=True)
     return float(np.interp(heads_tall, heads, shares))
 
 
-def canon(heads_tall: float) -> Canon:
+def canon(
+    heads_tall: float, leg_share: float = 1.0, trunk_length: float = 1.0, arm_length: float = 1.0
+) -> Canon:
     """Landmark heights for a figure `heads_tall` heads tall.
 
     The adult of 7.5 heads has the segment ratios of Drillis & Contini (1966). Other canons keep
     the ratios within trunk, arm and leg, and change the head and the leg share [A].
+
+    Parameters
+    ----------
+    leg_share, trunk_length, arm_length : legs, trunk and arms against those of the canon.
 
     Examples
     --------
@@ -46,9 +52,9 @@ def canon(heads_tall: float) -> Canon:
     (0.818, 0.285)
     """
     chin = 1.0 - CHIN_TO_CROWN_HEADS / heads_tall
-    hip = min(leg_share(heads_tall), 0.75 * chin)
-    shoulder = hip + (chin - hip) * (SHOULDER - HIP) / (CHIN - HIP)
-    arm = shoulder / SHOULDER
+    hip = min(share_of_legs(heads_tall) * leg_share, 0.75 * chin)
+    shoulder = hip + (chin - hip) * (SHOULDER - HIP) / (CHIN - HIP) * trunk_length
+    arm = shoulder / SHOULDER * arm_length
     return Canon(
         chin=chin,
         shoulder=shoulder,

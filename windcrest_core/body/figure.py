@@ -9,16 +9,21 @@ from functools import cached_property, lru_cache
 import numpy as np
 
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
+from windcrest_core.body.face import seated
+from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array, Bone, cross, posed, turn_matrix
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
+from windcrest_core.sheet.bodies import Draped
 from windcrest_core.sheet.model import (
     Box,
     Coil,
     Ellipsoid,
     FigureSheet,
+    Frustum,
     Part,
     Place,
     RoundCone,
+    Shape,
     Sheet,
 )
 
@@ -70,6 +75,21 @@ def _girths(sheet: FigureSheet, part: Part) -> tuple[float, float]:
             return 1.0, 1.0
 
 
+def _tall(sheet: FigureSheet, part: Part, wide: float, deep: float) -> float:
+    if part.girth == "head":
+        return sheet.body.head_height
+    return (wide + deep) / 2 if part.girth == "limb" else 1.0
+
+
+def _muzzle(shape: Shape, length: float) -> Shape:
+    """The end of a muzzle further from its start, or nearer."""
+    if not isinstance(shape, RoundCone | Frustum):
+        return shape
+    (x, y, z), (u, v, w) = shape.start, shape.end
+    end = (x + (u - x) * length, y + (v - y) * length, z + (w - z) * length)
+    return shape.model_copy(update={"end": end})
+
+
 def _place(bone: Bone, place: Place, unit_mm: float, upright: bool) -> Array:
     """Across and front in units of size, along in lengths of the bone."""
     if upright:
@@ -84,20 +104,20 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
     wide, deep = _girths(sheet, part)
     upright = part.orient == "world"
     frame = WORLD if upright else bone.frame
-    shape = part.shape
+    shape = _muzzle(part.shape, sheet.body.muzzle_length) if part.seat == "muzzle" else part.shape
 
     def at(place: Place) -> Array:
         return _place(bone, place, unit, upright)
 
     match shape:
-        case RoundCone():
-            start, end = at(shape.start), at(shape.end)
-            axis = end - start
+        case RoundCone() | Frustum():
+            start = at(shape.start)
+            axis = at(shape.end) - start
             length = float(np.linalg.norm(axis))
-            along = axis / length if length > 1e-6 else frame[:, 2]
-            return RoundConeSolid(
+            kind = RoundConeSolid if isinstance(shape, RoundCone) else FrustumSolid
+            return kind(
                 start,
-                _frame_along(along, frame),
+                _frame_along(axis / length if length > 1e-6 else frame[:, 2], frame),
                 shape.start_radius * unit * wide,
                 shape.end_radius * unit * wide,
                 length,
@@ -106,7 +126,7 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
         case Ellipsoid():
             a, b, c = shape.semi_axes
             turned = frame @ turn_matrix(shape.turns_deg)
-            tall = (wide + deep) / 2 if part.girth == "limb" else 1.0
+            tall = _tall(sheet, part, wide, deep)
             axes = (a * unit * wide, b * unit * deep, c * unit * tall)
             return EllipsoidSolid(at(shape.centre), turned, axes)
         case Box():
@@ -165,6 +185,11 @@ def _core(solid: Solid, wall_mm: float) -> Solid | None:
     return core if core is not None and core.volume_mm3 >= LEAST_CORE_MM3 else None
 
 
+def clearance_mm(sheet: FigureSheet) -> float:
+    """How far off the ground a floating figure is held on its rod, mm."""
+    return sheet.body.hem_height * sheet.height_mm if isinstance(sheet.body, Draped) else 0.0
+
+
 def standing_bones(sheet: FigureSheet) -> dict[str, Bone]:
     """The posed bones, lifted or lowered until what stands on the ground touches it."""
     bones = posed(sheet)
@@ -174,8 +199,18 @@ def standing_bones(sheet: FigureSheet) -> dict[str, Bone]:
         (solid_of(sheet, part, bones[part.bone], head_mm).lowest_z for part in touching),
         default=0.0,
     )
-    lift = np.array([0.0, 0.0, -lowest])
+    lift = np.array([0.0, 0.0, clearance_mm(sheet) - lowest])
     return {joint: replace(bone, start=bone.start + lift) for joint, bone in bones.items()}
+
+
+def _solids(sheet: FigureSheet, bones: dict[str, Bone], head_mm: float) -> dict[str, Solid]:
+    """Every part's solid by its id; those with a seat after what they sit on."""
+    found = {p.id: solid_of(sheet, p, bones[p.bone], head_mm) for p in sheet.parts}
+    for part in sheet.parts:
+        if part.seat is not None:
+            host = found[part.lies_on] if part.lies_on is not None else None
+            found[part.id] = seated(sheet, part, found[part.id], bones[part.bone], host)
+    return found
 
 
 def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
@@ -187,10 +222,11 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     """
     bones = standing_bones(sheet)
     head_mm = sheet.height_mm / sheet.body.heads_tall
+    solids = _solids(sheet, bones, head_mm)
     pieces = []
     for part in sheet.parts:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm
-        solid = _known(solid_of(sheet, part, bones[part.bone], head_mm))
+        solid = _known(solids[part.id])
         cored = part.core == "foil" and part.stock is None
         pieces.append(Piece(part, solid, _core(solid, wall) if cored else None, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)

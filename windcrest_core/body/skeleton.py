@@ -13,7 +13,8 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from windcrest_core.body.plans import FORWARD, UP, Vector, rest_bones
+from windcrest_core.body.plans import rest_bones
+from windcrest_core.body.plans.bones import FORWARD, UP, Vector
 from windcrest_core.sheet.model import FigureSheet
 
 Array = NDArray[np.float64]
@@ -81,7 +82,7 @@ def posed(sheet: FigureSheet) -> dict[str, Bone]:
     height = sheet.height_mm
     globals_: dict[str, Array] = {}
     bones: dict[str, Bone] = {}
-    for rest in rest_bones(sheet):
+    for rest in rest_bones(sheet.body):
         parent_turn = globals_[rest.parent] if rest.parent else np.eye(3)
         origin = bones[rest.parent].start if rest.parent else np.zeros(3)
         frame = rest_frame(rest.direction)

@@ -17,7 +17,7 @@ Field = NDArray[np.float32]
 FRONT = np.array([[-1.0, 0.0, 0.0], [0.0, 0.0, 1.0]])
 SIDE = np.array([[0.0, 1.0, 0.0], [0.0, 0.0, 1.0]])
 _ANGLES = np.linspace(0.0, 2.0 * math.pi, 32, endpoint=False)
-_CIRCLE = np.stack([np.cos(_ANGLES), np.sin(_ANGLES)])
+CIRCLE = np.stack([np.cos(_ANGLES), np.sin(_ANGLES)])
 
 
 @dataclass(frozen=True, eq=False)
@@ -48,6 +48,10 @@ class Solid(ABC):
     @abstractmethod
     def shrunk(self, wall_mm: float) -> Solid | None:
         """What is left under a wall, or None."""
+
+    @abstractmethod
+    def scaled(self, by: float) -> Solid:
+        """The same solid larger or smaller about its origin."""
 
     @abstractmethod
     def convex_rings(self, view: Array) -> list[Array]:
@@ -117,14 +121,14 @@ def _ring(centres: list[Array], axes: list[Array]) -> Array:
 
     `axes` are the 2×3 projected semi-axes of each; a direction's support is n·c + |nᵀA|.
     """
-    reach = [_CIRCLE.T @ a for a in axes]
+    reach = [CIRCLE.T @ a for a in axes]
     size = [np.maximum(np.sqrt((r * r).sum(axis=1)), 1e-9) for r in reach]
     points = [
         c + r @ a.T / s[:, None] for c, r, a, s in zip(centres, reach, axes, size, strict=True)
     ]
     if len(points) == 1:
         return np.asarray(points[0])
-    support = [_CIRCLE.T @ c + s for c, s in zip(centres, size, strict=True)]
+    support = [CIRCLE.T @ c + s for c, s in zip(centres, size, strict=True)]
     return np.asarray(np.where((support[0] >= support[1])[:, None], points[0], points[1]))
 
 
@@ -206,6 +210,9 @@ class RoundConeSolid(Solid):
         origin = self.origin + self.frame[:, 2] * start
         return RoundConeSolid(origin, self.frame, c1, c2, length - start, depth)
 
+    def scaled(self, by: float) -> Solid:
+        return replace(self, r1=self.r1 * by, r2=self.r2 * by, h=self.h * by)
+
     def convex_rings(self, view: Array) -> list[Array]:
         axes = view @ self.frame
         scaled = axes * np.array([1.0, self.depth, 1.0])
@@ -248,6 +255,10 @@ class EllipsoidSolid(Solid):
         a, b, c = self.semi_axes
         return replace(self, semi_axes=(a - wall_mm, b - wall_mm, c - wall_mm))
 
+    def scaled(self, by: float) -> Solid:
+        a, b, c = self.semi_axes
+        return replace(self, semi_axes=(a * by, b * by, c * by))
+
     def convex_rings(self, view: Array) -> list[Array]:
         return [_ring([view @ self.origin], [view @ self.frame * np.array(self.semi_axes)])]
 
@@ -286,6 +297,10 @@ class BoxSolid(Solid):
             return None
         a, b, c = self.half_sizes
         return replace(self, half_sizes=(a - wall_mm, b - wall_mm, c - wall_mm))
+
+    def scaled(self, by: float) -> Solid:
+        a, b, c = self.half_sizes
+        return replace(self, half_sizes=(a * by, b * by, c * by))
 
     def convex_rings(self, view: Array) -> list[Array]:
         corners = np.array(

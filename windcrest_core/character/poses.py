@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from windcrest_core.sheet.joints import Plan, joint_ranges
+from windcrest_core.sheet.bodies import Body, Plan
+from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import JointAngles
 
 Angles = dict[str, tuple[float, float, float]]
@@ -55,16 +56,54 @@ QUADRUPED: dict[str, Angles] = {
     },
     "leaning": {"neck": (-20, 0, 0), "head": (-15, 0, 0)},
 }  # fmt: skip
+MANY: dict[str, Angles] = {
+    "standing": {},
+    "striding": {
+        "hip_1_r": (18, 0, 0), "hip_1_l": (-14, 0, 0), "hip_2_r": (-14, 0, 0), "hip_2_l": (18, 0, 0),
+    },
+    "leaning": {"neck": (-25, 0, 0), "head": (-20, 0, 0)},
+}  # fmt: skip
+CAPSULE: dict[str, Angles] = {
+    "standing": {},
+    "striding": {"hip_r": (22, 0, 0), "hip_l": (-18, 0, 0), **_both({"shoulder": (20, 10, 0)})},
+    "arms_up": {**_both({"shoulder": (0, 70, 0)})},
+    "leaning": {"hips": (0, 8, 0), "hip_r": (0, 10, 0), "hip_l": (0, -8, 0)},
+}
+BUST: dict[str, Angles] = {
+    "standing": {},
+    "leaning": {"neck": (8, 6, 0), "head": (4, 8, 16)},
+}
+DRAPED: dict[str, Angles] = {
+    "standing": {**_both({"shoulder": (4, 10, 0), "elbow": (12, 0, 0)})},
+    "arms_up": {**_both({"shoulder": (20, 150, 0), "elbow": (15, 0, 0)})},
+    "leaning": {"waist": (6, 6, 0), "head": (0, -8, 0), "shoulder_r": (5, 55, 0)},
+}
+STEM_CAP: dict[str, Angles] = {
+    "standing": {},
+    "leaning": {"stem_2": (0, 10, 0), "cap": (0, 12, 0)},
+}
+STACKED: dict[str, Angles] = {
+    "standing": {},
+    "arms_up": {f"arm_{n}_{side}": (0, 70, 0) for n in (1, 2, 3, 4) for side in "rl"},
+    "leaning": {"tier_2": (0, 6, 20), "tier_3": (0, -8, -30)},
+}
 PRESETS: dict[Plan, dict[str, Angles]] = {
     "biped": BIPED,
     "tailed_biped": TAILED,
     "quadruped": QUADRUPED,
+    "many_limbed": MANY,
+    "capsule": CAPSULE,
+    "bust": BUST,
+    "draped": DRAPED,
+    "stem_cap": STEM_CAP,
+    "stacked": STACKED,
+    "free": {"standing": {}},
 }
 
 
-def preset(plan: Plan, name: str, winged: bool) -> dict[str, JointAngles]:
-    """Angles of every joint of the body plan in the preset `name`; the others rest."""
-    chosen = PRESETS[plan][name]
+def preset(body: Body, name: str) -> dict[str, JointAngles]:
+    """Angles of every joint of the body in the preset `name`; the others rest."""
+    chosen = PRESETS[body.plan][name]
     return {
         joint: JointAngles(
             **dict(
@@ -75,5 +114,5 @@ def preset(plan: Plan, name: str, winged: bool) -> dict[str, JointAngles]:
                 )
             )
         )
-        for joint in joint_ranges(plan, winged)
+        for joint in joint_ranges(body)
     }

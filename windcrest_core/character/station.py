@@ -7,12 +7,20 @@ from windcrest_core.body.canon import (
     FOOT_LENGTH,
     HIP_BREADTH,
     SHOULDER_BREADTH,
-    canon,
-    leg_share,
+    share_of_legs,
 )
+from windcrest_core.body.joined import loose_parts
+from windcrest_core.body.plans.upright import proportions
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
-from windcrest_core.sheet.model import Biped
+from windcrest_core.character.ages import Ghost, Scale, ages, ghosts, scale
+from windcrest_core.character.calipers import CaliperRow, caliper_rows
+from windcrest_core.character.decide import Topic, open_topics, topics
+from windcrest_core.character.face_plan import FacePlan, face_plan
+from windcrest_core.character.landmarks import landmark_points, rest_points
+from windcrest_core.character.measuring import Pictures, pictures
+from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
+from windcrest_core.sheet.bodies import Biped
+from windcrest_core.sheet.landmarks import landmark_ids
 
 SMALLEST_HEAD_MM = 18.0
 HEAVY_HEAD = 0.45
@@ -38,12 +46,21 @@ class CharacterPlan(Frozen):
     head_mm: Quantity
     landmarks: list[Landmark]
     spans: list[Span]
+    calipers: list[CaliperRow]
+    face: FacePlan | None
+    scale: Scale
+    ages: list[Fix]
+    ghosts: list[Ghost]
+    topics: list[Topic]
+    pictures: Pictures
     findings: list[Finding]
 
 
 def character_plan(work: Workpiece) -> CharacterPlan:
     """Landmarks and spans of the figure at its height."""
     sheet, head = work.sheet, work.figure.head_mm
+    asked = topics(work)
+    face = face_plan(work)
     return CharacterPlan(
         head_mm=Quantity(
             value=head,
@@ -59,14 +76,26 @@ def character_plan(work: Workpiece) -> CharacterPlan:
         ),
         landmarks=_landmarks(work),
         spans=_spans(work),
-        findings=_findings(work),
+        calipers=caliper_rows(work),
+        face=face,
+        scale=scale(work),
+        ages=ages(sheet),
+        ghosts=ghosts(work),
+        topics=asked,
+        pictures=pictures(sheet, landmark_points(work.figure.bones, sheet.body)),
+        findings=[
+            *_findings(work),
+            *_loose(work),
+            *(face.findings if face else []),
+            *open_topics(asked),
+        ],
     )
 
 
 def _landmarks(work: Workpiece) -> list[Landmark]:
     height, head = work.sheet.height_mm, work.figure.head_mm
     if isinstance(work.sheet.body, Biped):
-        c = canon(work.sheet.body.heads_tall)
+        c = proportions(work.sheet.body)
         rows = [
             ("crown", 1.0),
             ("chin", c.chin),
@@ -80,18 +109,11 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
         ]
         pairs = [(name, share * height) for name, share in rows]
     else:
-        bones = work.figure.bones
-        named = {
-            "neck": "neck",
-            "waist": "waist",
-            "hips": "hips",
-            "knee_r": "knee",
-            "ankle_r": "hock",
-        }
-        pairs = [("height", height)] + [
-            (label, float(bones[joint].start[2]))
-            for joint, label in named.items()
-            if joint in bones
+        marks, points = landmark_ids(work.sheet.body), rest_points(work.sheet.body)
+        pairs = [
+            (label.removeprefix("right "), float(points[key][2]) * height)
+            for key, label in marks.items()
+            if not key.endswith("_l") and not key.startswith("sole_")
         ]
     return [
         Landmark(
@@ -124,7 +146,7 @@ def _canon_source(work: Workpiece) -> tuple[str, bool]:
         return adult, False
     return (
         f"{adult} within trunk, arm and leg; head by the teaching canon of {body.heads_tall:g} "
-        f"heads, hips at {leg_share(body.heads_tall):.2f} of the height",
+        f"heads, hips at {share_of_legs(body.heads_tall):.2f} of the height",
         True,
     )
 
@@ -159,6 +181,22 @@ def _spans(work: Workpiece) -> list[Span]:
             why=_of_height(mm, height, f"{source}; by the sliders", assumed),
         )
         for label, mm in spans
+    ]
+
+
+def _loose(work: Workpiece) -> list[Finding]:
+    return [
+        Finding(
+            id="character.part.loose",
+            station="character",
+            severity="warn",
+            subject=piece.part.id,
+            title=f"{piece.part.label}: touches nothing",
+            reason="It hangs in the air: nothing that leads to the body holds it. Move it in, or "
+            "say that it is made apart.",
+            fixes=[fix("It is made apart", (f"part/{piece.part.id}/made_apart", True))],
+        )
+        for piece in loose_parts(work.figure)
     ]
 
 

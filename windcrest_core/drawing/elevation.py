@@ -105,6 +105,11 @@ def _silhouette(solids: tuple[Solid, ...], name: str) -> shapely.Geometry:
     return shapely.union(_silhouette(solids[:middle], name), _silhouette(solids[middle:], name))
 
 
+def whole_silhouette(figure: Figure, name: str) -> Rings:
+    """The outline of everything in a view, as rings of u, v, u, v … mm."""
+    return _rings(_silhouette(tuple(piece.solid for piece in figure.pieces), name))
+
+
 @lru_cache(maxsize=1000)
 def _part(part_id: str, solid: Solid, core: Solid | None, name: str) -> PartDrawing:
     outline = _outline(solid, name)

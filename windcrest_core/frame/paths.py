@@ -9,14 +9,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from windcrest_core.body.bent_solids import SheetSolid
-from windcrest_core.body.figure import Piece
+from windcrest_core.body.figure import Piece, clearance_mm
 from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.model import End, Run
 
-TRUNK = {"hips", "waist"}
+TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
 LIFTED = 0.03
 REACH_IN_BONE: dict[End, float] = {
     "head_loop": 0.45,
@@ -29,7 +29,9 @@ REACH_IN_BONE: dict[End, float] = {
 
 
 def _foot_end(work: Workpiece, joint: str, end: End) -> End:
-    """A peg whose foot is off the ground is a loop in the foot."""
+    """A peg whose foot is off the ground is a loop in the foot; a floating figure's is its rod."""
+    if clearance_mm(work.sheet) > 0:
+        return end
     if end != "peg" or work.figure.bones[joint].start[2] <= _lift_limit(work, joint):
         return end
     return "loop"
@@ -125,7 +127,7 @@ def room_mm(work: Workpiece, run: Run) -> float:
 
 
 def column_mm(work: Workpiece, run: Run) -> float:
-    """Height from the ground to the hips along the leg of the run."""
+    """Height from the ground to the hips along the leg of the run; of a stem, the stem's own."""
     bones = work.figure.bones
     ground = feet(work)
     lengths = [0.0]
@@ -133,6 +135,8 @@ def column_mm(work: Workpiece, run: Run) -> float:
         if joint not in ground:
             continue
         length, at = float(bones[joint].start[2]), joint
+        if bones[joint].parent is None:
+            length += bones[joint].length_mm
         while (parent := bones[at].parent) is not None and at not in TRUNK:
             length += float(np.linalg.norm(bones[at].start - bones[parent].start))
             at = parent

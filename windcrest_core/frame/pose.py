@@ -39,7 +39,7 @@ def drag(sheet: FigureSheet, joint: str, view: str, to: tuple[float, float]) -> 
     SheetError : no such joint or view. A target out of the joint's range is met as nearly as the
         range allows.
     """
-    ranges = joint_ranges(sheet.body.plan, sheet.body.wing_span > 0)
+    ranges = joint_ranges(sheet.body)
     if joint not in ranges:
         raise SheetError.one("joint", joint, "one of " + ", ".join(sorted(ranges)))
     if view not in VIEWS:

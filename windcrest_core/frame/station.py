@@ -45,7 +45,7 @@ HELD: tuple[End, ...] = ("peg", "anchor")
 
 def _demand(work: Workpiece, run: Run, loads: Loads, column_mm: float) -> Demand:
     bones = work.figure.bones
-    ranges = joint_ranges(work.sheet.body.plan, work.sheet.body.wing_span > 0)
+    ranges = joint_ranges(work.sheet.body)
     held_up = {support.bone for support in loads.supports}
     joints = []
     for joint in run.path:

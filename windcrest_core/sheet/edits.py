@@ -11,9 +11,15 @@ from windcrest_core.sheet.load import load_sheet
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.units import length_mm
 
-_LISTS = {"part": ("parts",), "run": ("runs",), "area": ("colour", "areas")}
-_TOP = {"name", "story", "mood", "height_mm"}
-_OBJECTS = {"body", "base", "colour"}
+_LISTS = {
+    "part": ("parts",),
+    "run": ("runs",),
+    "area": ("colour", "areas"),
+    "reference": ("references",),
+}
+_TOP = {"name", "story", "mood", "expression", "height_mm", "stands_for_mm"}
+_OBJECTS = {"body", "face", "base", "colour"}
+_KEYED = {"joint": "pose", "decided": "decided"}
 WHOLE = "sheet"
 _MISSING = object()
 
@@ -22,8 +28,9 @@ def _refuse(path: str) -> SheetError:
     return SheetError.one(
         "path",
         path,
-        "name, story, mood, height_mm, body/…, base/…, colour/…, joint/<id>/…, "
-        "part/<id>[/…], run/<id>[/…] or area/<id>[/…]",
+        "name, story, mood, expression, height_mm, stands_for_mm, body/…, face/…, base/…, "
+        "colour/…, decided/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…] or "
+        "reference/<id>[/…]",
     )
 
 
@@ -59,6 +66,16 @@ def _set_field(holder: dict[str, Any], path: str, keys: list[str], value: Any) -
     return old
 
 
+def _set_keyed(holder: dict[str, Any], key: str, value: Any) -> Any:
+    """Set or, with a null value, remove a key; returns what it was, or null."""
+    old = holder.get(key)
+    if value is None:
+        holder.pop(key, None)
+    else:
+        holder[key] = value
+    return old
+
+
 def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation]:
     path, value = operation.path, _measured(operation.path, operation.value)
     steps = path.split("/")
@@ -66,6 +83,8 @@ def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation
         return [Operation(path=path, value=_set_field(document, path, [path], value))]
     if steps[0] in _OBJECTS and len(steps) >= 2:
         return [Operation(path=path, value=_set_field(document, path, steps, value))]
+    if steps[0] in _KEYED and len(steps) == 2:
+        return [Operation(path=path, value=_set_keyed(document[_KEYED[steps[0]]], steps[1], value))]
     if steps[0] == "joint" and len(steps) == 3:
         pose = document["pose"]
         rest = {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0}
@@ -84,6 +103,8 @@ def _apply_to_row(
     if len(steps) > 2:
         if index is None:
             raise SheetError.one(path, steps[1], f"the id of a {steps[0]} of this figure")
+        if steps[2] == "at" and len(steps) == 3:
+            return [_move(rows, index, path, value)]
         if steps[2] == "id":
             raise SheetError.one(path, value, "ids do not change")
         return [Operation(path=path, value=_set_field(rows[index], path, steps[2:], value))]
@@ -102,6 +123,14 @@ def _apply_to_row(
         document["retired_ids"] = [key for key in document["retired_ids"] if key != steps[1]]
     rows.insert(int(row.pop("at", len(rows))), row)
     return [Operation(path=path, value=None)]
+
+
+def _move(rows: list[Any], index: int, path: str, value: Any) -> Operation:
+    """Put a row elsewhere among its like."""
+    if not isinstance(value, int) or isinstance(value, bool) or not 0 <= value < len(rows):
+        raise SheetError.one(path, value, f"a whole number from 0 to {len(rows) - 1}")
+    rows.insert(value, rows.pop(index))
+    return Operation(path=path, value=index)
 
 
 def apply_edits(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 from typing import Any
 
 from pydantic import ValidationError
@@ -10,12 +11,15 @@ from pydantic import ValidationError
 from windcrest_core.catalogue import catalogue
 from windcrest_core.context import faults_of
 from windcrest_core.errors import Fault, SheetError
-from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.bodies import Free
+from windcrest_core.sheet.joints import RESERVED_JOINTS, joint_ranges
+from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.upgrades import CURRENT_VERSION, upgraded
 
 MAX_BYTES = 2_000_000
 MAX_DEPTH = 30
+LEAST_SCALE_PX = 4
 
 
 def parse(text: str | bytes) -> Any:
@@ -75,14 +79,75 @@ def load_sheet(data: Any) -> FigureSheet:
         sheet = FigureSheet.model_validate(upgraded(data, version))
     except ValidationError as error:
         raise faults_of(error) from error
-    faults = [*_reference_faults(sheet), *_pose_faults(sheet)]
+    faults = _bone_faults(sheet) or [
+        *_reference_faults(sheet),
+        *_pose_faults(sheet),
+        *_picture_faults(sheet),
+    ]
     if faults:
         raise SheetError(faults)
     return sheet
 
 
+def _bone_faults(sheet: FigureSheet) -> list[Fault]:
+    """A free body's bones must be one tree: one root, every other on a bone that is there."""
+    if not isinstance(sheet.body, Free):
+        return []
+    bones = sheet.body.bones
+    ids = [bone.id for bone in bones]
+    faults = [Fault(f"body/bones/{key}", key, "an id only once") for key in _repeated(ids)]
+    roots = [bone.id for bone in bones if bone.parent is None]
+    if len(roots) != 1:
+        faults.append(Fault("body/bones", ", ".join(roots) or "none", "one bone without a parent"))
+    parents = {bone.id: bone.parent for bone in bones}
+    for bone in bones:
+        at = f"body/bones/{bone.id}/parent"
+        if bone.parent is not None and bone.parent not in parents:
+            faults.append(Fault(at, bone.parent, "one of " + ", ".join(ids)))
+        elif leads_back(parents, bone.id):
+            faults.append(Fault(at, bone.parent, "a bone that does not hang on this one"))
+        if bone.id in RESERVED_JOINTS:
+            faults.append(Fault(f"body/bones/{bone.id}", bone.id, "an id no wing or tail has"))
+    return faults
+
+
+def _picture_faults(sheet: FigureSheet) -> list[Fault]:
+    """A scale needs two points apart; a landmark has to be one of this body's."""
+    faults = []
+    known = landmark_ids(sheet.body)
+    for reference in sheet.references:
+        at = f"reference/{reference.id}"
+        scale = reference.scale
+        if scale is not None:
+            a, b = (scale.a, scale.b) if scale.kind == "length" else (scale.crown, scale.sole)
+            apart = math.hypot(
+                (a[0] - b[0]) * reference.width_px, (a[1] - b[1]) * reference.height_px
+            )
+            if apart < LEAST_SCALE_PX:
+                faults.append(
+                    Fault(f"{at}/scale", f"{apart:.1f} pixels apart",
+                          f"two points at least {LEAST_SCALE_PX} pixels apart")
+                )  # fmt: skip
+            if scale.kind == "stature" and scale.crown[1] >= scale.sole[1]:
+                faults.append(Fault(f"{at}/scale/crown", "below the sole", "above the sole"))
+        for name in sorted(set(reference.landmarks) - set(known)):
+            faults.append(
+                Fault(f"{at}/landmarks/{name}", name, "one of " + ", ".join(sorted(known)))
+            )
+    return faults
+
+
+def leads_back(parents: dict[str, str | None], key: str) -> bool:
+    """Whether following the parents of `key` comes back to it."""
+    seen, at = {key}, parents.get(key)
+    while at is not None and at not in seen:
+        seen.add(at)
+        at = parents.get(at)
+    return at == key
+
+
 def _pose_faults(sheet: FigureSheet) -> list[Fault]:
-    ranges = joint_ranges(sheet.body.plan, sheet.body.wing_span > 0)
+    ranges = joint_ranges(sheet.body)
     faults = []
     for joint, angles in sheet.pose.items():
         if joint not in ranges:
@@ -102,14 +167,20 @@ def _repeated(ids: list[str]) -> list[str]:
 
 def _reference_faults(sheet: FigureSheet) -> list[Fault]:
     shelf = catalogue()
-    joints = joint_ranges(sheet.body.plan, sheet.body.wing_span > 0)
+    joints = joint_ranges(sheet.body)
     part_ids = [part.id for part in sheet.parts]
     run_ids = [run.id for run in sheet.runs]
     area_ids = [area.id for area in sheet.colour.areas]
+    picture_ids = [reference.id for reference in sheet.references]
     faults = [
         Fault(f"{kind}/{key}", key, "an id only once, and never again after it was deleted")
-        for kind, ids in (("part", part_ids), ("run", run_ids), ("area", area_ids))
-        for key in {*_repeated(ids), *set(ids).intersection(sheet.retired_ids)}
+        for kind, ids in (
+            ("part", part_ids),
+            ("run", run_ids),
+            ("area", area_ids),
+            ("reference", picture_ids),
+        )
+        for key in sorted({*_repeated(ids), *set(ids).intersection(sheet.retired_ids)})
     ]
     for part in sheet.parts:
         at = f"part/{part.id}"
@@ -145,14 +216,8 @@ def _reference_faults(sheet: FigureSheet) -> list[Fault]:
 
 def _cycle_faults(sheet: FigureSheet) -> list[Fault]:
     under = {part.id: part.lies_on for part in sheet.parts}
-    faults = []
-    for part_id in under:
-        seen, at = {part_id}, under[part_id]
-        while at is not None and at not in seen:
-            seen.add(at)
-            at = under.get(at)
-        if at == part_id:
-            faults.append(
-                Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself")
-            )
-    return faults
+    return [
+        Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself")
+        for part_id in under
+        if leads_back(under, part_id)
+    ]

@@ -13,6 +13,7 @@ from pydantic import Field, StringConstraints
 
 from windcrest_core.context import Id
 from windcrest_core.findings import Frozen
+from windcrest_core.sheet.bodies import Body
 
 Label = Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
 Words = Annotated[str, StringConstraints(max_length=4000)]
@@ -30,42 +31,21 @@ Turns = tuple[
 ]
 
 
-class Build(Frozen):
-    """What every body plan has: how many heads tall, and its girths as ratios of the ordinary."""
+class Face(Frozen):
+    """Where the face sits on the head: shares of the head's height, and of its parts.
 
-    heads_tall: float = Field(default=7.5, ge=1.5, le=10)
-    build: float = Field(default=1.0, ge=0.6, le=1.8)
-    shoulder_breadth: float = Field(default=1.0, ge=0.6, le=1.6)
-    hip_breadth: float = Field(default=1.0, ge=0.6, le=1.6)
-    limb_thickness: float = Field(default=1.0, ge=0.5, le=2.0)
-    head_breadth: float = Field(default=1.0, ge=0.6, le=1.6)
-    head_depth: float = Field(default=1.0, ge=0.6, le=1.6)
-    wing_span: float = Field(
-        default=0.0, ge=0, le=2.5, description="of the height; nought means no wings"
-    )
+    The ordinary face is that of the art canon: eye line half-way, five eye-breadths across, the
+    nose half-way from eyes to chin, the mouth a third of the way from nose to chin, the ears
+    between brow and nose.
+    """
 
-
-class Biped(Build):
-    plan: Literal["biped"] = "biped"
-
-
-class TailedBiped(Build):
-    """On its toes, with a tail; the trunk may pitch forward."""
-
-    plan: Literal["tailed_biped"] = "tailed_biped"
-    tail_length: float = Field(default=0.5, ge=0.05, le=1.5)
-    neck_length: float = Field(default=0.10, ge=0.02, le=0.6)
-    trunk_pitch_deg: float = Field(default=15.0, ge=0, le=80)
-
-
-class Quadruped(Build):
-    plan: Literal["quadruped"] = "quadruped"
-    tail_length: float = Field(default=0.5, ge=0.05, le=1.5)
-    neck_length: float = Field(default=0.2, ge=0.02, le=0.8)
-    trunk_length: float = Field(default=0.72, ge=0.4, le=2.0)
-
-
-Body = Annotated[Biped | TailedBiped | Quadruped, Field(discriminator="plan")]
+    eye_line: float = Field(default=0.5, ge=0.15, le=0.9, description="of the head, from below")
+    eye_breadth: float = Field(default=0.2, ge=0.06, le=0.45, description="of the head's breadth")
+    eye_gap: float = Field(default=1.0, ge=0.2, le=4, description="in eye-breadths")
+    nose: float = Field(default=0.5, ge=0.1, le=0.9, description="of the way from eyes to chin")
+    mouth: float = Field(default=1 / 3, ge=0.1, le=0.9, description="of the way from nose to chin")
+    ear_length: float = Field(default=1.0, ge=0.3, le=4, description="of brow to nose")
+    socket_depth: float = Field(default=0.75, ge=0, le=1, description="of the eye, under the skin")
 
 
 class JointAngles(Frozen):
@@ -126,7 +106,20 @@ class Coil(Frozen):
     turns_deg: Turns = (0, 0, 0)
 
 
-Shape = Annotated[RoundCone | Ellipsoid | Box | Sheet | Coil, Field(discriminator="kind")]
+class Frustum(Frozen):
+    """A cone cut flat at both ends; `depth` is its front-to-back thickness over its breadth."""
+
+    kind: Literal["frustum"] = "frustum"
+    start: Place
+    end: Place
+    start_radius: Fraction
+    end_radius: Fraction
+    depth: float = Field(default=1.0, gt=0.05, le=4)
+
+
+Shape = Annotated[RoundCone | Ellipsoid | Box | Sheet | Coil | Frustum, Field(discriminator="kind")]
+Seat = Literal["eye", "nose", "mouth", "ear", "muzzle"]
+Texture = Literal["smooth", "skin", "hair", "fur", "feathers", "scales", "cloth", "bark", "stone"]
 
 
 class Part(Frozen):
@@ -154,6 +147,12 @@ class Part(Frozen):
     press_in: bool = Field(default=False, description="hard before it is pressed in")
     made_apart: bool = False
     contact: bool = Field(default=False, description="stands on the ground")
+    seat: Seat | None = Field(default=None, description="its place comes from the face plan")
+    texture: Texture = "smooth"
+    limit_c: float | None = Field(
+        default=None, ge=40, le=400, description="the most it can take, where it is bought"
+    )
+    hidden: bool = Field(default=False, description="not drawn; it counts as before")
 
 
 End = Literal["head_loop", "loop", "peg", "anchor", "tail", "cut"]
@@ -164,7 +163,7 @@ class Run(Frozen):
 
     id: Id
     label: Label
-    path: list[Id] = Field(min_length=2, max_length=40)
+    path: list[Id] = Field(min_length=1, max_length=40)
     start: End = "cut"
     end: End = "cut"
     strands: Literal[1, 2, 3] = 1
@@ -195,19 +194,62 @@ class Colour(Frozen):
     areas: list[Area] = Field(default=[], max_length=40)
 
 
+Share = Annotated[float, Field(ge=0, le=1)]
+Point = tuple[Share, Share]
+
+
+class LengthScale(Frozen):
+    """Two points of a picture and what lies between them on the figure, mm."""
+
+    kind: Literal["length"] = "length"
+    a: Point
+    b: Point
+    length_mm: float = Field(gt=0, le=10000)
+
+
+class StatureScale(Frozen):
+    """Crown and sole in a picture: between them is the figure's height."""
+
+    kind: Literal["stature"] = "stature"
+    crown: Point
+    sole: Point
+
+
+class Reference(Frozen):
+    """A picture to measure by. Points are shares of its width from the left, of its height from
+    the top; the picture itself is kept beside the sheet under its id."""
+
+    id: Id
+    label: Label
+    view: Literal["front", "side"] = "front"
+    width_px: int = Field(ge=1, le=20000)
+    height_px: int = Field(ge=1, le=20000)
+    scale: Annotated[LengthScale | StatureScale, Field(discriminator="kind")] | None = None
+    landmarks: dict[Id, Point] = Field(default={}, max_length=120)
+    shown: bool = True
+    faded: float = Field(default=0.35, ge=0.05, le=1)
+
+
 class FigureSheet(Frozen):
     sheet_version: Literal[1] = 1
     figure_id: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None = None
     name: Label
     story: Words = ""
     mood: Words = ""
+    expression: Words = ""
+    decided: dict[Id, Words] = Field(default={}, max_length=60)
     height_mm: float = Field(gt=20, le=2000)
+    stands_for_mm: float | None = Field(
+        default=None, gt=0, le=100_000, description="the real height it is a model of"
+    )
     body: Body
+    face: Face = Face()
     pose: dict[Id, JointAngles] = {}
     parts: list[Part] = Field(default=[], max_length=120)
     runs: list[Run] = Field(default=[], max_length=60)
     base: Base = Base()
     colour: Colour = Colour()
+    references: list[Reference] = Field(default=[], max_length=12)
     retired_ids: list[Id] = []
 
     def part(self, part_id: str) -> Part:
@@ -220,8 +262,8 @@ def number_ranges(model: type[Frozen]) -> dict[str, tuple[float, float]]:
 
     Examples
     --------
-    >>> number_ranges(Biped)["heads_tall"]
-    (1.5, 10.0)
+    >>> number_ranges(Face)["eye_line"]
+    (0.15, 0.9)
     """
     rows = model.model_json_schema()["properties"]
     return {

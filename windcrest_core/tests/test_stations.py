@@ -41,7 +41,7 @@ class EveryFigureTest(unittest.TestCase):
         for body, (_, shape) in BODIES.items():
             for name, pose in PRESETS[shape.plan].items():
                 sheet = new_sheet("x", body, 280)
-                known = joint_ranges(shape.plan, shape.wing_span > 0)
+                known = joint_ranges(shape)
                 changes = {
                     f"joint__{joint}__{angle}": value
                     for joint, angles in pose.items()

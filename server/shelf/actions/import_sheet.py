@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.models import User
 
 from server.problems import Problem
+from server.shelf.actions.add_reference import copy_pictures
 from server.shelf.actions.create_figure import put_on_shelf
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.models import Figure
@@ -32,7 +33,11 @@ def import_as_new(owner: User, raw: bytes, as_copy: bool) -> Figure:
             "figure and replace it from the file.",
             [Fault("figure_id", sheet.figure_id, "the id of no figure here, or import as a copy")],
         )
-    return put_on_shelf(owner, sheet, "Imported from a file")
+    figure = put_on_shelf(owner, sheet, "Imported from a file")
+    source = Figure.objects.filter(owner=owner, pk=sheet.figure_id).first()
+    if source is not None:
+        copy_pictures(source, figure)
+    return figure
 
 
 def replace_sheet(figure: Figure, raw: bytes, base_revision: int) -> Figure:

@@ -271,7 +271,24 @@ export interface paths {
             cookie?: never;
         };
         /** Print Bake Card */
-        get: operations["server_shelf_api_print_bake_card"];
+        get: operations["server_shelf_prints_api_print_bake_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/caliper-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Caliper Card */
+        get: operations["server_shelf_prints_api_print_caliper_card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -288,7 +305,64 @@ export interface paths {
             cookie?: never;
         };
         /** Print Cut List */
-        get: operations["server_shelf_api_print_cut_list"];
+        get: operations["server_shelf_prints_api_print_cut_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/face-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Face Plan */
+        get: operations["server_shelf_prints_api_print_face_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/layout-map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Layout Map
+         * @description The layout map at true size: a PDF cut into pages, or one SVG.
+         */
+        get: operations["server_shelf_prints_api_print_layout_map"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/layout-map/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Layout Map Pages
+         * @description How many pages the layout map takes on each paper.
+         */
+        get: operations["server_shelf_prints_api_layout_map_pages"];
         put?: never;
         post?: never;
         delete?: never;
@@ -308,6 +382,23 @@ export interface paths {
         put?: never;
         /** Redo */
         post: operations["server_shelf_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/references": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Reference */
+        post: operations["server_shelf_references_api_post_reference"];
         delete?: never;
         options?: never;
         head?: never;
@@ -720,6 +811,11 @@ export interface components {
         /** Biped */
         Biped: {
             /**
+             * Arm Length
+             * @default 1
+             */
+            arm_length: number;
+            /**
              * Build
              * @default 1
              */
@@ -735,6 +831,11 @@ export interface components {
              */
             head_depth: number;
             /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
              * Heads Tall
              * @default 7.5
              */
@@ -745,10 +846,20 @@ export interface components {
              */
             hip_breadth: number;
             /**
+             * Leg Share
+             * @default 1
+             */
+            leg_share: number;
+            /**
              * Limb Thickness
              * @default 1
              */
             limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -759,6 +870,17 @@ export interface components {
              * @default 1
              */
             shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Trunk Length
+             * @default 1
+             */
+            trunk_length: number;
             /**
              * Wing Span
              * @description of the height; nought means no wings
@@ -819,6 +941,170 @@ export interface components {
             packed_g_cm3: number;
             /** Parts */
             parts: components["schemas"]["PartBulk"][];
+        };
+        /**
+         * Bust
+         * @description Head, neck and shoulders on a foot.
+         */
+        Bust: {
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 2.2
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "bust";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
+        };
+        /**
+         * CaliperRow
+         * @description A length between two landmarks, mm: as it is, and as either elevation shows it.
+         */
+        CaliperRow: {
+            /** Front Mm */
+            front_mm: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Side Mm */
+            side_mm: number;
+            /** True In */
+            true_in: string;
+            /** True Mm */
+            true_mm: number;
+        };
+        /**
+         * Capsule
+         * @description Head and trunk in one, with stubs for arms and legs.
+         */
+        Capsule: {
+            /**
+             * Arm Length
+             * @default 0.2
+             */
+            arm_length: number;
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 2
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Leg Length
+             * @default 0.12
+             */
+            leg_length: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "capsule";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
         };
         /**
          * Card
@@ -887,13 +1173,24 @@ export interface components {
         };
         /** CharacterPlan */
         CharacterPlan: {
+            /** Ages */
+            ages: components["schemas"]["Fix"][];
+            /** Calipers */
+            calipers: components["schemas"]["CaliperRow"][];
+            face: components["schemas"]["FacePlan"] | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Ghosts */
+            ghosts: components["schemas"]["Ghost"][];
             head_mm: components["schemas"]["Quantity"];
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
+            pictures: components["schemas"]["Pictures"];
+            scale: components["schemas"]["Scale"];
             /** Spans */
             spans: components["schemas"]["Span"][];
+            /** Topics */
+            topics: components["schemas"]["Topic"][];
         };
         /** CheckItem */
         CheckItem: {
@@ -1044,6 +1341,16 @@ export interface components {
             /** Yours */
             yours: unknown;
         };
+        /** Copy */
+        Copy: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "duplicate" | "mirror";
+            /** Part */
+            part: string;
+        };
         /** Credentials */
         Credentials: {
             /** Name */
@@ -1090,6 +1397,94 @@ export interface components {
              */
             view: "front" | "side";
         };
+        /**
+         * Draped
+         * @description Legs under a robe; with the hem off the ground it floats on a rod.
+         */
+        Draped: {
+            /**
+             * Arm Length
+             * @default 1
+             */
+            arm_length: number;
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 6.5
+             */
+            heads_tall: number;
+            /**
+             * Hem Height
+             * @default 0
+             */
+            hem_height: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Leg Share
+             * @default 1
+             */
+            leg_share: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "draped";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Trunk Length
+             * @default 1
+             */
+            trunk_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
+        };
         /** Drawing */
         Drawing: {
             front: components["schemas"]["View"];
@@ -1104,10 +1499,15 @@ export interface components {
             figure: components["schemas"]["FigureOut"];
             plan: components["schemas"]["Plan"];
         };
-        /** Edits */
+        /**
+         * Edits
+         * @description Operations; or a drag, something of the library or a copy that the core makes them from.
+         */
         Edits: {
+            add?: components["schemas"]["Pick"] | null;
             /** Base Revision */
             base_revision: number;
+            copy_of?: components["schemas"]["Copy"] | null;
             drag?: components["schemas"]["Drag"] | null;
             /**
              * Label
@@ -1167,6 +1567,90 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Face
+         * @description Where the face sits on the head: shares of the head's height, and of its parts.
+         *
+         *     The ordinary face is that of the art canon: eye line half-way, five eye-breadths across, the
+         *     nose half-way from eyes to chin, the mouth a third of the way from nose to chin, the ears
+         *     between brow and nose.
+         */
+        Face: {
+            /**
+             * Ear Length
+             * @description of brow to nose
+             * @default 1
+             */
+            ear_length: number;
+            /**
+             * Eye Breadth
+             * @description of the head's breadth
+             * @default 0.2
+             */
+            eye_breadth: number;
+            /**
+             * Eye Gap
+             * @description in eye-breadths
+             * @default 1
+             */
+            eye_gap: number;
+            /**
+             * Eye Line
+             * @description of the head, from below
+             * @default 0.5
+             */
+            eye_line: number;
+            /**
+             * Mouth
+             * @description of the way from nose to chin
+             * @default 0.3333333333333333
+             */
+            mouth: number;
+            /**
+             * Nose
+             * @description of the way from eyes to chin
+             * @default 0.5
+             */
+            nose: number;
+            /**
+             * Socket Depth
+             * @description of the eye, under the skin
+             * @default 0.75
+             */
+            socket_depth: number;
+        };
+        /**
+         * FaceLine
+         * @description A line of the grid: mm above the chin, and as a share of the head.
+         */
+        FaceLine: {
+            /** Above Chin Mm */
+            above_chin_mm: number;
+            /** Label */
+            label: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * FacePlan
+         * @description What is marked on the head before clay is moved; `bead_mm` is the nearest size sold.
+         */
+        FacePlan: {
+            bead_mm: components["schemas"]["Quantity"];
+            /** Behind Mm */
+            behind_mm: number | null;
+            eye_mm: components["schemas"]["Quantity"];
+            /** Eyes Apart Mm */
+            eyes_apart_mm: number;
+            /** Face Mm */
+            face_mm: number;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Head Mm */
+            head_mm: number;
+            /** Lines */
+            lines: components["schemas"]["FaceLine"][];
+        };
         /** Fault */
         Fault: {
             /** Allowed */
@@ -1189,10 +1673,23 @@ export interface components {
             can_redo: boolean;
             /** Can Undo */
             can_undo: boolean;
+            /** Face Ranges */
+            face_ranges: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
             /** Id */
             id: string;
             /** Joints */
             joints: components["schemas"]["JointOut"][];
+            /** Landmarks */
+            landmarks: {
+                [key: string]: string;
+            };
+            /** Library */
+            library: components["schemas"]["LibraryItem"][];
             /** Presets */
             presets: {
                 [key: string]: {
@@ -1222,7 +1719,7 @@ export interface components {
              */
             base: components["schemas"]["Base"];
             /** Body */
-            body: components["schemas"]["Biped"] | components["schemas"]["TailedBiped"] | components["schemas"]["Quadruped"];
+            body: components["schemas"]["Biped"] | components["schemas"]["TailedBiped"] | components["schemas"]["Quadruped"] | components["schemas"]["ManyLimbed"] | components["schemas"]["Capsule"] | components["schemas"]["Bust"] | components["schemas"]["Draped"] | components["schemas"]["StemCap"] | components["schemas"]["Stacked"] | components["schemas"]["Free"];
             /**
              * @default {
              *       "areas": [],
@@ -1230,6 +1727,30 @@ export interface components {
              *     }
              */
             colour: components["schemas"]["Colour"];
+            /**
+             * Decided
+             * @default {}
+             */
+            decided: {
+                [key: string]: string;
+            };
+            /**
+             * Expression
+             * @default
+             */
+            expression: string;
+            /**
+             * @default {
+             *       "ear_length": 1,
+             *       "eye_breadth": 0.2,
+             *       "eye_gap": 1,
+             *       "eye_line": 0.5,
+             *       "mouth": 0.3333333333333333,
+             *       "nose": 0.5,
+             *       "socket_depth": 0.75
+             *     }
+             */
+            face: components["schemas"]["Face"];
             /** Figure Id */
             figure_id: string | null;
             /** Height Mm */
@@ -1254,6 +1775,11 @@ export interface components {
                 [key: string]: components["schemas"]["JointAngles"];
             };
             /**
+             * References
+             * @default []
+             */
+            references: components["schemas"]["Reference"][];
+            /**
              * Retired Ids
              * @default []
              */
@@ -1269,6 +1795,11 @@ export interface components {
              * @constant
              */
             sheet_version: 1;
+            /**
+             * Stands For Mm
+             * @description the real height it is a model of
+             */
+            stands_for_mm: number | null;
             /**
              * Story
              * @default
@@ -1381,6 +1912,160 @@ export interface components {
             wire_m: components["schemas"]["Quantity"];
         };
         /**
+         * Free
+         * @description A body of one's own: its bones are the sculptor's.
+         */
+        Free: {
+            /**
+             * Bones
+             * @default [
+             *       {
+             *         "at": 1,
+             *         "direction": [
+             *           0,
+             *           0,
+             *           1
+             *         ],
+             *         "id": "root",
+             *         "label": "root",
+             *         "length": 1,
+             *         "parent": null
+             *       }
+             *     ]
+             */
+            bones: components["schemas"]["FreeBone"][];
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 3
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "free";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
+        };
+        /**
+         * FreeBone
+         * @description A bone of a free body: from where on its parent, which way, how long.
+         */
+        FreeBone: {
+            /**
+             * At
+             * @description share of the parent's length
+             * @default 1
+             */
+            at: number;
+            /**
+             * Direction
+             * @default [
+             *       0,
+             *       0,
+             *       1
+             *     ]
+             */
+            direction: [
+                number,
+                number,
+                number
+            ];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Length
+             * @default 0.2
+             */
+            length: number;
+            /** Parent */
+            parent: string | null;
+        };
+        /**
+         * Frustum
+         * @description A cone cut flat at both ends; `depth` is its front-to-back thickness over its breadth.
+         */
+        Frustum: {
+            /**
+             * Depth
+             * @default 1
+             */
+            depth: number;
+            /** End */
+            end: [
+                number,
+                number,
+                number
+            ];
+            /** End Radius */
+            end_radius: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "frustum";
+            /** Start */
+            start: [
+                number,
+                number,
+                number
+            ];
+            /** Start Radius */
+            start_radius: number;
+        };
+        /**
          * GaugeOption
          * @description One wire tried on a run. Factors above 99 are shown as 99: it holds freely.
          */
@@ -1413,6 +2098,18 @@ export interface components {
             weakest_joint: string;
             /** Wire */
             wire: string;
+        };
+        /**
+         * Ghost
+         * @description Another age at the figure's own scale: its outline from the front, mm.
+         */
+        Ghost: {
+            /** Height Mm */
+            height_mm: number;
+            /** Label */
+            label: string;
+            /** Outline */
+            outline: number[][];
         };
         /**
          * GroundOption
@@ -1556,12 +2253,160 @@ export interface components {
             label: string;
             why: components["schemas"]["Why"];
         };
+        /**
+         * LengthScale
+         * @description Two points of a picture and what lies between them on the figure, mm.
+         */
+        LengthScale: {
+            /** A */
+            a: [
+                number,
+                number
+            ];
+            /** B */
+            b: [
+                number,
+                number
+            ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "length";
+            /** Length Mm */
+            length_mm: number;
+        };
+        /**
+         * LibraryItem
+         * @description What can be added, and how many of it: least, most, usual.
+         */
+        LibraryItem: {
+            /** Count */
+            count: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Counts */
+            counts: string;
+            /** Group */
+            group: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * ManyLimbed
+         * @description Low, with two to six pairs of legs out to the sides.
+         */
+        ManyLimbed: {
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 3.2
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * Neck Length
+             * @default 0.12
+             */
+            neck_length: number;
+            /**
+             * Pairs
+             * @default 3
+             */
+            pairs: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "many_limbed";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Trunk Length
+             * @default 1
+             */
+            trunk_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
+        };
         /** Me */
         Me: {
             /** Demo */
             demo: boolean;
             /** Name */
             name: string | null;
+        };
+        /**
+         * Measure
+         * @description A length found in pictures, mm on the figure, beside what the figure has.
+         *
+         *     `true_mm` is there where two views give it; `note` says where it is seen short.
+         */
+        Measure: {
+            /** Figure Mm */
+            figure_mm: number;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+            /** Seen Mm */
+            seen_mm: number;
+            /** True Mm */
+            true_mm: number | null;
         };
         /** Metal */
         Metal: {
@@ -1721,6 +2566,12 @@ export interface components {
              * @enum {string}
              */
             girth: "trunk" | "limb" | "head" | "own";
+            /**
+             * Hidden
+             * @description not drawn; it counts as before
+             * @default false
+             */
+            hidden: boolean;
             /** Id */
             id: string;
             /** Label */
@@ -1732,6 +2583,11 @@ export interface components {
             layer: number;
             /** Lies On */
             lies_on: string | null;
+            /**
+             * Limit C
+             * @description the most it can take, where it is bought
+             */
+            limit_c: number | null;
             /**
              * Made Apart
              * @default false
@@ -1757,8 +2613,13 @@ export interface components {
              * @enum {string}
              */
             scale: "figure" | "head";
+            /**
+             * Seat
+             * @description its place comes from the face plan
+             */
+            seat: ("eye" | "nose" | "mouth" | "ear" | "muzzle") | null;
             /** Shape */
-            shape: components["schemas"]["RoundCone"] | components["schemas"]["Ellipsoid"] | components["schemas"]["Box"] | components["schemas"]["Sheet"] | components["schemas"]["Coil"];
+            shape: components["schemas"]["RoundCone"] | components["schemas"]["Ellipsoid"] | components["schemas"]["Box"] | components["schemas"]["Sheet"] | components["schemas"]["Coil"] | components["schemas"]["Frustum"];
             /**
              * Side
              * @default mid
@@ -1770,6 +2631,12 @@ export interface components {
              * @description a bought or carved piece of this material, not clay
              */
             stock: string | null;
+            /**
+             * Texture
+             * @default smooth
+             * @enum {string}
+             */
+            texture: "smooth" | "skin" | "hair" | "fur" | "feathers" | "scales" | "cloth" | "bark" | "stone";
             /** Wall Mm */
             wall_mm: number | null;
         };
@@ -1900,6 +2767,25 @@ export interface components {
             right_mm: number;
         };
         /**
+         * Pick
+         * @description Something of the library, and how many fingers, teeth or strands of it.
+         */
+        Pick: {
+            /** Count */
+            count?: number | null;
+            /** Item */
+            item: string;
+        };
+        /** Pictures */
+        Pictures: {
+            /** Proposals */
+            proposals: components["schemas"]["Proposal"][];
+            /** Readings */
+            readings: components["schemas"]["Reading"][];
+            /** True Lengths */
+            true_lengths: components["schemas"]["Measure"][];
+        };
+        /**
          * Plan
          * @description Everything that follows from a sheet.
          */
@@ -1943,8 +2829,10 @@ export interface components {
         };
         /** PreviewIn */
         PreviewIn: {
+            add?: components["schemas"]["Pick"] | null;
             /** Base Revision */
             base_revision: number;
+            copy_of?: components["schemas"]["Copy"] | null;
             drag?: components["schemas"]["Drag"] | null;
             /**
              * Label
@@ -2002,6 +2890,21 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * Proposal
+         * @description A number of the body as it is, as the pictures have it, and the change that sets it.
+         */
+        Proposal: {
+            change: components["schemas"]["Fix"];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Measured */
+            measured: number;
+            /** Now */
+            now: number;
+        };
         /** Quadruped */
         Quadruped: {
             /**
@@ -2020,6 +2923,11 @@ export interface components {
              */
             head_depth: number;
             /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
              * Heads Tall
              * @default 7.5
              */
@@ -2034,6 +2942,11 @@ export interface components {
              * @default 1
              */
             limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
             /**
              * Neck Length
              * @default 0.2
@@ -2084,6 +2997,31 @@ export interface components {
             value: number;
             why: components["schemas"]["Why"];
         };
+        /**
+         * Reading
+         * @description What one picture says; `per_px_mm` is null until it has a scale.
+         */
+        Reading: {
+            /** Measures */
+            measures: components["schemas"]["Measure"][];
+            /** Per Px Mm */
+            per_px_mm: number | null;
+            /** Reference */
+            reference: string;
+            /** Residuals */
+            residuals: components["schemas"]["Residual"][];
+            /** Troubles */
+            troubles: string[];
+        };
+        /** RealThing */
+        RealThing: {
+            /** Here Mm */
+            here_mm: number;
+            /** Label */
+            label: string;
+            /** Real Mm */
+            real_mm: number;
+        };
         /** RecipePart */
         RecipePart: {
             /** Colour */
@@ -2094,6 +3032,73 @@ export interface components {
             paint: string;
             /** Parts */
             parts: number;
+        };
+        /**
+         * Reference
+         * @description A picture to measure by. Points are shares of its width from the left, of its height from
+         *     the top; the picture itself is kept beside the sheet under its id.
+         */
+        Reference: {
+            /**
+             * Faded
+             * @default 0.35
+             */
+            faded: number;
+            /** Height Px */
+            height_px: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Landmarks
+             * @default {}
+             */
+            landmarks: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Scale */
+            scale: (components["schemas"]["LengthScale"] | components["schemas"]["StatureScale"]) | null;
+            /**
+             * Shown
+             * @default true
+             */
+            shown: boolean;
+            /**
+             * View
+             * @default front
+             * @enum {string}
+             */
+            view: "front" | "side";
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * Referenced
+         * @description The figure with its new picture; `said` is what was done to the picture on the way.
+         */
+        Referenced: {
+            figure: components["schemas"]["FigureOut"];
+            plan: components["schemas"]["Plan"];
+            /** Said */
+            said: string[];
+        };
+        /**
+         * Residual
+         * @description The same length left and right in one picture.
+         */
+        Residual: {
+            /** Label */
+            label: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Percent */
+            percent: number;
+            /** Right Mm */
+            right_mm: number;
         };
         /**
          * RoundCone
@@ -2314,6 +3319,20 @@ export interface components {
             strands: number;
         };
         /**
+         * Scale
+         * @description 1 : `ratio`, what it stands for, and whether that was said or is taken from its age.
+         */
+        Scale: {
+            /** Ratio */
+            ratio: number;
+            /** Said */
+            said: boolean;
+            /** Stands For Mm */
+            stands_for_mm: number;
+            /** Things */
+            things: components["schemas"]["RealThing"][];
+        };
+        /**
          * Sheet
          * @description A flat piece: an outline across and along, and its thickness.
          */
@@ -2359,6 +3378,85 @@ export interface components {
             why: components["schemas"]["Why"];
         };
         /**
+         * Stacked
+         * @description Figures one on another on one rod.
+         */
+        Stacked: {
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 5
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "stacked";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Taper
+             * @description each tier of the one below
+             * @default 0.85
+             */
+            taper: number;
+            /**
+             * Tiers
+             * @default 3
+             */
+            tiers: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
+        };
+        /**
          * StationState
          * @description A bend of the work line: done, now, later; and how many findings of each kind.
          */
@@ -2376,6 +3474,105 @@ export interface components {
             stops: number;
             /** Warns */
             warns: number;
+        };
+        /**
+         * StatureScale
+         * @description Crown and sole in a picture: between them is the figure's height.
+         */
+        StatureScale: {
+            /** Crown */
+            crown: [
+                number,
+                number
+            ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stature";
+            /** Sole */
+            sole: [
+                number,
+                number
+            ];
+        };
+        /**
+         * StemCap
+         * @description A stem with a cap over it, its face on the stem.
+         */
+        StemCap: {
+            /**
+             * Build
+             * @default 1
+             */
+            build: number;
+            /**
+             * Cap Breadth
+             * @default 1
+             */
+            cap_breadth: number;
+            /**
+             * Cap Height
+             * @default 0.34
+             */
+            cap_height: number;
+            /**
+             * Head Breadth
+             * @default 1
+             */
+            head_breadth: number;
+            /**
+             * Head Depth
+             * @default 1
+             */
+            head_depth: number;
+            /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
+             * Heads Tall
+             * @default 2.5
+             */
+            heads_tall: number;
+            /**
+             * Hip Breadth
+             * @default 1
+             */
+            hip_breadth: number;
+            /**
+             * Limb Thickness
+             * @default 1
+             */
+            limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            plan: "stem_cap";
+            /**
+             * Shoulder Breadth
+             * @default 1
+             */
+            shoulder_breadth: number;
+            /**
+             * Tail Length
+             * @description of the height; nought means no tail
+             * @default 0
+             */
+            tail_length: number;
+            /**
+             * Wing Span
+             * @description of the height; nought means no wings
+             * @default 0
+             */
+            wing_span: number;
         };
         /**
          * StepPlan
@@ -2497,6 +3694,11 @@ export interface components {
              */
             head_depth: number;
             /**
+             * Head Height
+             * @default 1
+             */
+            head_height: number;
+            /**
              * Heads Tall
              * @default 7.5
              */
@@ -2511,6 +3713,11 @@ export interface components {
              * @default 1
              */
             limb_thickness: number;
+            /**
+             * Muzzle Length
+             * @default 1
+             */
+            muzzle_length: number;
             /**
              * Neck Length
              * @default 0.1
@@ -2547,6 +3754,43 @@ export interface components {
         Tick: {
             /** Done */
             done: boolean;
+        };
+        /**
+         * Tiling
+         * @description How a drawing is cut: page size as it lies, rows and columns, and the pages in all.
+         *
+         *     `pages` counts the plan of the pages, which is printed first.
+         */
+        Tiling: {
+            /** Columns */
+            columns: number;
+            /** Page Mm */
+            page_mm: [
+                number,
+                number
+            ];
+            /** Pages */
+            pages: number;
+            /** Paper */
+            paper: string;
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * Topic
+         * @description A question; `settled` says by what it is answered, or is null.
+         */
+        Topic: {
+            /** Answered By Hand */
+            answered_by_hand: boolean;
+            /** Cost */
+            cost: string;
+            /** Id */
+            id: string;
+            /** Question */
+            question: string;
+            /** Settled */
+            settled: string | null;
         };
         /**
          * Totals
@@ -3482,7 +4726,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_print_bake_card: {
+    server_shelf_prints_api_print_bake_card: {
         parameters: {
             query?: never;
             header?: never;
@@ -3503,35 +4747,8 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Precondition Failed */
-            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3550,7 +4767,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_print_cut_list: {
+    server_shelf_prints_api_print_caliper_card: {
         parameters: {
             query?: never;
             header?: never;
@@ -3570,13 +4787,44 @@ export interface operations {
                     "application/json": unknown;
                 };
             };
-            /** @description Bad Request */
-            400: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_cut_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Not Found */
@@ -3588,8 +4836,8 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description Conflict */
-            409: {
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3597,8 +4845,114 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description Precondition Failed */
-            412: {
+        };
+    };
+    server_shelf_prints_api_print_face_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_layout_map: {
+        parameters: {
+            query?: {
+                paper?: string;
+                mirrored?: boolean;
+                form?: "pdf" | "svg";
+            };
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_layout_map_pages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tiling"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3666,6 +5020,66 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_references_api_post_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Label
+                     * @default
+                     */
+                    label?: string;
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                    /**
+                     * View
+                     * @default front
+                     */
+                    view?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Referenced"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

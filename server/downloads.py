@@ -1,0 +1,19 @@
+"""A file as the answer, under a name a person knows it by."""
+
+from __future__ import annotations
+
+from django.http import HttpResponse
+from django.utils.http import content_disposition_header
+
+ENDINGS = {
+    "application/pdf": "pdf",
+    "application/json": "figure.json",
+    "image/svg+xml": "svg",
+}
+
+
+def download(body: bytes, kind: str, name: str) -> HttpResponse:
+    """The bytes as an answer; a PDF opens in the browser, anything else is saved."""
+    safe = "".join(c if c.isalnum() else "-" for c in name.lower()).strip("-") or "figure"
+    way = content_disposition_header(kind != "application/pdf", f"{safe}.{ENDINGS[kind]}")
+    return HttpResponse(body, content_type=kind, headers={"Content-Disposition": way})

@@ -1,0 +1,96 @@
+"""Paper of a figure over HTTP."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from server.downloads import download
+from server.schemas import ProblemOut
+from server.shelf.api import own_figure
+from server.shelf.models import Figure
+from server.shelf.planning import figure_context, plan_of
+from windcrest_core.errors import SheetError
+from windcrest_core.prints import (
+    PAPERS,
+    Tiling,
+    bake_card_pdf,
+    caliper_card_pdf,
+    cut_list_pdf,
+    face_card_pdf,
+    layout_map,
+    layout_map_pdf,
+    layout_map_svg,
+    tiling,
+)
+
+router = Router(tags=["prints"])
+ERRORS = {404: ProblemOut, 422: ProblemOut}
+AT = "figures/{figure_id}/prints/"
+PDF = "application/pdf"
+
+
+def plan_units(figure: Figure) -> tuple[str, str]:
+    """Length and temperature unit of the owner."""
+    rules = figure_context(figure).rules
+    return rules.length_unit, rules.temperature_unit
+
+
+@router.get(AT + "cut-list", response={200: Any, **ERRORS})
+def print_cut_list(request: HttpRequest, figure_id: str) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    body = cut_list_pdf(plan_of(figure), plan_units(figure))
+    return download(body, PDF, f"{figure.sheet.name} cut list")
+
+
+@router.get(AT + "bake-card/{number}", response={200: Any, **ERRORS})
+def print_bake_card(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    plan = plan_of(figure)
+    if not 1 <= number <= len(plan.bake.bakes):
+        raise SheetError.one(
+            "number", number, f"1 to {len(plan.bake.bakes)}, the bakes of this plan"
+        )
+    body = bake_card_pdf(plan, number, plan_units(figure))
+    return download(body, PDF, f"{figure.sheet.name} bake {number}")
+
+
+@router.get(AT + "caliper-card", response={200: Any, **ERRORS})
+def print_caliper_card(request: HttpRequest, figure_id: str) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    return download(caliper_card_pdf(plan_of(figure)), PDF, f"{figure.sheet.name} caliper card")
+
+
+@router.get(AT + "face-plan", response={200: Any, **ERRORS})
+def print_face_plan(request: HttpRequest, figure_id: str) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    body = face_card_pdf(figure.sheet, plan_of(figure))
+    return download(body, PDF, f"{figure.sheet.name} face plan")
+
+
+@router.get(AT + "layout-map/pages", response={200: list[Tiling], **ERRORS})
+def layout_map_pages(request: HttpRequest, figure_id: str) -> list[Tiling]:
+    """How many pages the layout map takes on each paper."""
+    drawn = layout_map(plan_of(own_figure(request, figure_id)))
+    return [tiling(paper, drawn.width_mm, drawn.height_mm) for paper in PAPERS]
+
+
+@router.get(AT + "layout-map", response={200: Any, **ERRORS})
+def print_layout_map(
+    request: HttpRequest,
+    figure_id: str,
+    paper: str = "A4",
+    mirrored: bool = False,
+    form: Literal["pdf", "svg"] = "pdf",
+) -> HttpResponse:
+    """The layout map at true size: a PDF cut into pages, or one SVG."""
+    figure = own_figure(request, figure_id)
+    if paper not in PAPERS:
+        raise SheetError.one("paper", paper, "one of " + ", ".join(PAPERS))
+    drawn = layout_map(plan_of(figure), mirrored)
+    name = f"{figure.sheet.name} layout map"
+    if form == "svg":
+        return download(layout_map_svg(drawn).encode(), "image/svg+xml", name)
+    return download(layout_map_pdf(drawn, paper), PDF, name)

@@ -1,0 +1,110 @@
+"""Left and right: the mirror image of a shape, a part, a pose and a whole figure."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from windcrest_core.body.plans import rest_bones
+from windcrest_core.body.skeleton import rest_frame
+from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.model import (
+    Coil,
+    FigureSheet,
+    Frustum,
+    Part,
+    Place,
+    RoundCone,
+    Run,
+    Shape,
+    Sheet,
+)
+
+OTHER = {"left": "right", "right": "left", "mid": "mid"}
+
+
+def other_side(key: str) -> str:
+    """The id of the same thing on the other side; itself where it has no side.
+
+    Examples
+    --------
+    >>> other_side("knee_2_r"), other_side("neck")
+    ('knee_2_l', 'neck')
+    """
+    if key.endswith("_r"):
+        return f"{key[:-2]}_l"
+    return f"{key[:-2]}_r" if key.endswith("_l") else key
+
+
+def flips_across(body: Body, joint: str) -> bool:
+    """Whether the mirror image of a place on this bone changes the sign of its across.
+
+    Bones that run outwards have axes that are mirror images already.
+    """
+    bone = next((bone for bone in rest_bones(body) if bone.joint == joint), None)
+    if bone is None:
+        return True
+    across = np.abs(rest_frame(bone.direction)[:, 0])
+    return int(np.argmax(across)) == 0
+
+
+def mirrored_shape(shape: Shape) -> Shape:
+    """The shape with across changed in sign, and turns about front and along with it."""
+
+    def flip(place: Place) -> Place:
+        return (-place[0], place[1], place[2])
+
+    match shape:
+        case RoundCone() | Frustum():
+            return shape.model_copy(update={"start": flip(shape.start), "end": flip(shape.end)})
+        case Coil():
+            moved = {"start": flip(shape.start), "rise": -shape.rise}
+        case Sheet():
+            moved = {
+                "centre": flip(shape.centre),
+                "outline": [(-u, v) for u, v in shape.outline],
+            }
+        case _:
+            moved = {"centre": flip(shape.centre)}
+    turns = shape.turns_deg
+    return shape.model_copy(update={**moved, "turns_deg": (turns[0], -turns[1], -turns[2])})
+
+
+def on_other_side(body: Body, part: Part) -> Shape:
+    """The shape of a part's mirror image, in the axes of the bone that would carry it."""
+    if part.orient == "world" or flips_across(body, part.bone):
+        return mirrored_shape(part.shape)
+    return part.shape
+
+
+def _part_mirrored(body: Body, part: Part) -> Part:
+    return part.model_copy(
+        update={
+            "bone": other_side(part.bone),
+            "side": OTHER[part.side],
+            "shape": on_other_side(body, part),
+        }
+    )
+
+
+def _run_mirrored(run: Run) -> Run:
+    return run.model_copy(update={"path": [other_side(joint) for joint in run.path]})
+
+
+def mirrored_figure(sheet: FigureSheet) -> FigureSheet:
+    """The figure seen in a mirror. Ids stay with their parts, so that twice is the same."""
+    return sheet.model_copy(
+        update={
+            "pose": {
+                joint: angles
+                if other_side(joint) != joint
+                else angles.model_copy(
+                    update={"spread_deg": -angles.spread_deg, "turn_deg": -angles.turn_deg}
+                )
+                for joint, angles in (
+                    (other_side(joint), angles) for joint, angles in sheet.pose.items()
+                )
+            },
+            "parts": [_part_mirrored(sheet.body, part) for part in sheet.parts],
+            "runs": [_run_mirrored(run) for run in sheet.runs],
+        }
+    )

@@ -1,0 +1,171 @@
+"""The face on its grid in mm: lines, eyes, the bead that fills them, and the wall behind."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from windcrest_core.body.face import eye_way, face_lines
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+
+BEADS_MM = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 7.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0)
+LEAST_BEHIND_MM = 1.5
+EDGE = 0.96
+FACED = "head"
+
+
+class FaceLine(Frozen):
+    """A line of the grid: mm above the chin, and as a share of the head."""
+
+    label: str
+    above_chin_mm: float
+    share: float
+
+
+class FacePlan(Frozen):
+    """What is marked on the head before clay is moved; `bead_mm` is the nearest size sold."""
+
+    head_mm: float
+    face_mm: float
+    lines: list[FaceLine]
+    eye_mm: Quantity
+    eyes_apart_mm: float
+    bead_mm: Quantity
+    behind_mm: float | None
+    findings: list[Finding]
+
+
+def face_plan(work: Workpiece) -> FacePlan | None:
+    """The face of a body that has a head with one, or None."""
+    bone = work.figure.bones.get(FACED)
+    if bone is None:
+        return None
+    sheet, head_mm = work.sheet, work.figure.head_mm
+    lines = face_lines(sheet, head_mm)
+    bead = min(BEADS_MM, key=lambda size: abs(size - lines.bead_mm))
+    canon = "art canon: the face five eyes broad, the eye line half-way"
+    behind = {
+        piece.part.id: left
+        for piece in work.figure.pieces
+        if piece.part.seat == "eye" and (left := _behind_mm(work, piece)) is not None
+    }
+    return FacePlan(
+        head_mm=head_mm,
+        face_mm=lines.face_mm,
+        lines=[
+            FaceLine(label=label, above_chin_mm=share * bone.length_mm, share=share)
+            for label, share in (
+                ("crown", 1.0),
+                ("brow, top of the ears", lines.brow),
+                ("eye line", lines.eyes),
+                ("base of the nose, foot of the ears", lines.nose),
+                ("mouth", lines.mouth),
+                ("chin", 0.0),
+            )
+        ],
+        eye_mm=Quantity(
+            value=lines.eye_mm,
+            unit="mm",
+            why=Why(
+                formula="breadth of the face × share of an eye",
+                inputs=[
+                    Input(name="breadth of the face", value=lines.face_mm, unit="mm"),
+                    Input(name="share of an eye", value=sheet.face.eye_breadth),
+                ],
+                source=canon,
+            ),
+        ),
+        eyes_apart_mm=lines.eyes_apart_mm,
+        bead_mm=Quantity(
+            value=bead,
+            unit="mm",
+            why=Why(
+                formula="0.85 × the eye, to the nearest bead sold",
+                inputs=[Input(name="eye", value=lines.eye_mm, unit="mm"),
+                        Input(name="bead that would fill it", value=lines.bead_mm, unit="mm")],
+                source="a bead shows less than its breadth between the lids; assumed",
+                assumed=True,
+            ),
+        ),
+        behind_mm=min(behind.values(), default=None),
+        findings=[*_deep(work, behind), *_wide(work)],
+    )  # fmt: skip
+
+
+def _behind_mm(work: Workpiece, eye: Piece, out_mm: float = 0.0) -> float | None:
+    """Clay left between an eye, `out_mm` further out, and the core of the head it sits in, mm."""
+    if eye.part.lies_on is None:
+        return None
+    core = work.figure.piece(eye.part.lies_on).core
+    if core is None:
+        return None
+    radius = eye.solid.thickness_mm / 2
+    at = eye.solid.centre + eye_way(work.figure.bones[eye.part.bone], eye.solid) * out_mm
+    x, y, z = (np.array([c], dtype=np.float32) for c in at)
+    return float(core.world_distance(x, y, z)[0]) - radius
+
+
+def _shallower(work: Workpiece, eye: Piece) -> float | None:
+    """Depth of the socket, as a share of the eye, that leaves clay enough; None if none does."""
+    depth = work.sheet.face.socket_depth
+    for share in np.arange(math.floor(depth * 100) / 100, -0.001, -0.01):
+        left = _behind_mm(work, eye, (depth - float(share)) * eye.solid.thickness_mm)
+        if left is not None and left >= LEAST_BEHIND_MM + 0.05:
+            return round(float(share), 2)
+    return None
+
+
+def _deep(work: Workpiece, behind: dict[str, float]) -> list[Finding]:
+    found = []
+    for part_id, left in behind.items():
+        eye = work.figure.piece(part_id)
+        if left >= LEAST_BEHIND_MM or eye.part.side == "left":
+            continue
+        depth = _shallower(work, eye)
+        found.append(
+            Finding(
+                id="character.socket.deep",
+                station="character",
+                severity="warn",
+                subject=part_id,
+                title=f"{eye.part.label}: the socket leaves {left:.1f} mm over the core"
+                if left > 0
+                else f"{eye.part.label}: the socket goes {-left:.1f} mm into the core",
+                reason="Pressing a bead in pushes the thin wall behind it through to the foil, and "
+                "it cracks there in the oven. Want 1.5 mm (assumed).",
+                numbers={"behind_mm": left, "least_mm": LEAST_BEHIND_MM},
+                fixes=[fix(f"Sink the eyes to {depth:.0%} of their depth",
+                           ("face/socket_depth", depth))] if depth is not None else [],
+            )
+        )  # fmt: skip
+    return found
+
+
+def _wide(work: Workpiece) -> list[Finding]:
+    """Eyes so broad or far apart that their outer rims are off the face."""
+    sheet = work.sheet
+    eyes = [p for p in work.figure.pieces if p.part.seat == "eye"]
+    if not eyes:
+        return []
+    lines = face_lines(sheet, work.figure.head_mm)
+    outer = lines.eyes_apart_mm + lines.eye_mm
+    if outer <= EDGE * lines.face_mm:
+        return []
+    fits = round(EDGE / (2 + sheet.face.eye_gap) - 0.0005, 3)
+    return [
+        Finding(
+            id="character.socket.wide",
+            station="character",
+            severity="warn",
+            subject=eyes[0].part.id,
+            title=f"The eyes reach {outer:.1f} mm across a face of {lines.face_mm:.1f} mm",
+            reason="The outer wall of the sockets is gone: nothing holds the eyes at the temples.",
+            numbers={"outer_mm": outer, "face_mm": lines.face_mm},
+            fixes=[fix(f"Make an eye {fits:.0%} of the face", ("face/eye_breadth", fits))]
+            if fits >= 0.06
+            else [],
+        )
+    ]

@@ -1,0 +1,166 @@
+"""The library of parts: things to add to any figure, sized from its body."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import cast
+
+from windcrest_core.catalogue import known
+from windcrest_core.character.library import dress, heads, limbs, things
+from windcrest_core.character.library.fit import Fit
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen, Operation
+from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.model import FigureSheet, Part
+
+Build = Callable[[Fit, int], Iterator[Part]]
+
+
+@dataclass(frozen=True)
+class Item:
+    """Something of the library; `needs` are the joints it goes on, where they are not any body's."""
+
+    label: str
+    group: str
+    build: Build
+    counted: tuple[int, int, int] | None = None
+    counts: str = ""
+    needs: tuple[str, ...] = ()
+    instead_of: tuple[str, ...] = ()
+
+
+def _eyes(kind: str, stock: str | None) -> Build:
+    return cast(Build, heads.eyes(kind, stock))
+
+
+def _covering(texture: str, label: str) -> Build:
+    return cast(Build, limbs.covering(texture, label))
+
+
+OLD_EYES = ("eye_r", "eye_l")
+ITEMS: dict[str, Item] = {
+    "horn": Item("horns", "head", heads.horn),
+    "antler": Item("antlers", "head", heads.antler, (1, 6, 3), "tines a side"),
+    "ear": Item("upright ears", "head", heads.ear),
+    "antenna": Item("antennae", "head", heads.antenna),
+    "crest": Item("crest", "head", heads.crest),
+    "hair_mass": Item("hair, one mass", "head", heads.hair_mass),
+    "strands": Item("strands of hair", "head", heads.strands, (1, 12, 5), "strands"),
+    "beard": Item("beard", "head", heads.beard),
+    "hat": Item("hat", "head", heads.hat),
+    "muzzle": Item("muzzle", "head", heads.muzzle),
+    "tooth_row": Item("row of teeth", "head", heads.tooth_row, (1, 16, 6), "teeth"),
+    "eye_bead": Item("eyes, glass beads", "eyes", _eyes("bead", "glass"), instead_of=OLD_EYES),
+    "eye_ball": Item("eyes, balls of clay", "eyes", _eyes("ball", None), instead_of=OLD_EYES),
+    "eye_gem": Item("eyes, cut stones", "eyes", _eyes("gem", "glass"), instead_of=OLD_EYES),
+    "eye_drawn": Item("eyes, drawn on", "eyes", _eyes("drawn", None), instead_of=OLD_EYES),
+    "hand": Item("hands with fingers", "limbs", limbs.hand, (1, 6, 4), "fingers",
+                 ("wrist_r", "wrist_l"), ("hand_r", "hand_l", "thumb_r", "thumb_l")),
+    "toes": Item("toes", "limbs", limbs.toes, (1, 6, 5), "toes", ("ankle_r", "ankle_l")),
+    "claws": Item("claws", "limbs", limbs.claws, (1, 6, 3), "claws", ("ankle_r", "ankle_l")),
+    "spikes": Item("spikes down the back", "body", limbs.spikes, (1, 12, 5), "spikes"),
+    "fins": Item("fins", "body", limbs.fins),
+    "scales": Item("area of scales", "body", _covering("scales", "scales")),
+    "fur": Item("area of fur", "body", _covering("fur", "fur")),
+    "coat": Item("coat", "dress", dress.coat),
+    "skirt": Item("skirt", "dress", dress.skirt),
+    "cape": Item("cape", "dress", dress.cape),
+    "apron": Item("apron", "dress", dress.apron),
+    "belt": Item("belt", "dress", dress.belt),
+    "strap": Item("strap", "dress", dress.strap),
+    "bag": Item("bag", "dress", dress.bag),
+    "glove": Item("gloves", "dress", dress.glove, needs=("elbow_r", "wrist_r")),
+    "boot": Item("boots", "dress", dress.boot, needs=("knee_r", "ankle_r")),
+    "held": Item("staff in the right hand", "things", things.held, needs=("wrist_r",)),
+    "box": Item("box beside", "things", things.box),
+    "rock": Item("rock beside", "things", things.rock),
+}  # fmt: skip
+
+
+class LibraryItem(Frozen):
+    """What can be added, and how many of it: least, most, usual."""
+
+    id: str
+    label: str
+    group: str
+    counts: str
+    count: tuple[int, int, int] | None
+
+
+def offered(body: Body) -> list[LibraryItem]:
+    """What of the library goes on this body."""
+    joints = joint_ranges(body)
+    return [
+        LibraryItem(
+            id=key, label=item.label, group=item.group, counts=item.counts, count=item.counted
+        )
+        for key, item in ITEMS.items()
+        if all(joint in joints for joint in item.needs)
+    ]
+
+
+def free_id(wanted: str, taken: set[str]) -> str:
+    """`wanted`, or the same with the next number that no part has or had.
+
+    Examples
+    --------
+    >>> free_id("horn_r", {"horn_r", "horn_2_r"})
+    'horn_3_r'
+    """
+    if wanted not in taken:
+        return wanted
+    stem, side = (wanted[:-2], wanted[-2:]) if wanted[-2:] in ("_r", "_l") else (wanted, "")
+    return next(key for n in range(2, 999) if (key := f"{stem[:34]}_{n}{side}") not in taken)
+
+
+def with_free_ids(parts: list[Part], sheet: FigureSheet) -> list[Part]:
+    """The parts under ids nothing on the sheet has or had, still naming one another."""
+    taken = {part.id for part in sheet.parts} | set(sheet.retired_ids)
+    new: dict[str, str] = {}
+    for part in parts:
+        new[part.id] = free_id(part.id, taken | set(new.values()))
+    return [
+        part.model_copy(
+            update={
+                "id": new[part.id],
+                "lies_on": new.get(part.lies_on, part.lies_on) if part.lies_on else None,
+                "mirror_of": new.get(part.mirror_of, part.mirror_of) if part.mirror_of else None,
+            }
+        )
+        for part in parts
+    ]
+
+
+def add_from_library(sheet: FigureSheet, item_id: str, count: int | None) -> list[Operation]:
+    """Operations that put something of the library on the figure.
+
+    Parameters
+    ----------
+    count : how many fingers, teeth, strands …; the usual number where None.
+
+    Raises
+    ------
+    SheetError : no such thing, none for this body, or a count it cannot have.
+    """
+    known(ITEMS, item_id, "item")
+    item = ITEMS[item_id]
+    if item_id not in {row.id for row in offered(sheet.body)}:
+        raise SheetError.one("item", item_id, "something this body has the limbs for")
+    number = count if count is not None else (item.counted or (1, 1, 1))[2]
+    least, most, _ = item.counted or (1, 1, 1)
+    if not least <= number <= most:
+        raise SheetError.one("count", number, f"{least} to {most}")
+    gone = [part.id for part in sheet.parts if part.id in item.instead_of]
+    left = sheet.model_copy(
+        update={
+            "parts": [part for part in sheet.parts if part.id not in gone],
+            "retired_ids": [*sheet.retired_ids, *gone],
+        }
+    )
+    parts = with_free_ids(list(item.build(Fit(left), number)), left)
+    return [
+        *(Operation(path=f"part/{key}", value=None) for key in gone),
+        *(Operation(path=f"part/{p.id}", value=p.model_dump(mode="json")) for p in parts),
+    ]

@@ -1,0 +1,115 @@
+"""What a figure wears and carries. Sizes [A], by the girth of what they lie on."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
+from windcrest_core.sheet.model import Part
+
+THIN = 0.009  # of the height: cloth
+CLOTH = {"core": "wire", "texture": "cloth"}
+
+
+def coat(fit: Fit, count: int) -> Iterator[Part]:
+    off = 1.2 * THIN * fit.sheet.height_mm
+    body = fit.cuff(fit.trunk, 0.0, 0.85, off)
+    yield fit.part("coat_body", "coat", fit.trunk, body, **CLOTH, **fit.on(fit.trunk))
+    tail = fit.cuff(fit.hips, 0.9, -1.0, off, flare=1.3)
+    yield fit.part("coat_skirt", "coat skirt", fit.hips, tail, **CLOTH, **fit.on(fit.hips))
+
+
+def skirt(fit: Fit, count: int) -> Iterator[Part]:
+    off = THIN * fit.sheet.height_mm
+    shape = fit.cuff(fit.hips, 0.6, -1.4, off, flare=1.6)
+    yield fit.part("skirt", "skirt", fit.hips, shape, **CLOTH, **fit.on(fit.hips))
+
+
+def cape(fit: Fit, count: int) -> Iterator[Part]:
+    height = fit.sheet.height_mm
+    bone = fit.bone(fit.trunk)
+    wide, _ = fit.girth_at(fit.trunk, 0.7)
+    top = fit.skin(fit.trunk, -AHEAD, bone.start + bone.frame[:, 2] * bone.length_mm * 0.8)
+    long = 0.8 * float(top[2])
+    outline = [(-wide, 0), (wide, 0), (1.5 * wide, -long), (0, -1.05 * long), (-1.5 * wide, -long)]
+    shape = fit.flat(fit.trunk, top, RIGHT, UP + 0.15 * AHEAD, outline, THIN * height)
+    yield fit.part("cape", "cape", fit.trunk, shape, delicate=True, **CLOTH, **fit.on(fit.trunk))
+
+
+def apron(fit: Fit, count: int) -> Iterator[Part]:
+    height = fit.sheet.height_mm
+    wide, _ = fit.girth_at(fit.hips, 0.5)
+    at = fit.skin(fit.hips, AHEAD)
+    long = 0.25 * height
+    outline = [
+        (-0.7 * wide, 0.3 * long),
+        (0.7 * wide, 0.3 * long),
+        (0.95 * wide, -0.7 * long),
+        (-0.95 * wide, -0.7 * long),
+    ]
+    shape = fit.flat(fit.hips, at, RIGHT, UP, outline, THIN * height)
+    yield fit.part("apron", "apron", fit.hips, shape, delicate=True, **CLOTH, **fit.on(fit.hips))
+
+
+def belt(fit: Fit, count: int) -> Iterator[Part]:
+    shape = fit.cuff(fit.hips, 0.42, 0.58, 0.8 * THIN * fit.sheet.height_mm)
+    yield fit.part("belt", "belt", fit.hips, shape, core="wire", **fit.on(fit.hips))
+
+
+def strap(fit: Fit, count: int) -> Iterator[Part]:
+    bone = fit.bone(fit.trunk)
+    wide, deep = fit.girth_at(fit.trunk, 0.5)
+    low = bone.start - 0.7 * wide * RIGHT + 0.9 * deep * AHEAD
+    high = (
+        bone.start
+        + bone.frame[:, 2] * 0.85 * bone.length_mm
+        + 0.7 * wide * RIGHT
+        + 0.7 * deep * AHEAD
+    )
+    r = 0.012 * fit.sheet.height_mm
+    shape = fit.cone(fit.trunk, low, high, r, r, 0.6)
+    yield fit.part("strap", "strap", fit.trunk, shape, core="wire", **fit.on(fit.trunk))
+
+
+def bag(fit: Fit, count: int) -> Iterator[Part]:
+    height = fit.sheet.height_mm
+    at = fit.skin(fit.hips, RIGHT) + 0.02 * height * RIGHT
+    shape = fit.ball(fit.hips, at, 0.03 * height, 0.05 * height, 0.055 * height)
+    yield fit.part("bag", "bag", fit.hips, shape, **fit.on(fit.hips))
+
+
+def glove(fit: Fit, count: int) -> Iterator[Part]:
+    height = fit.sheet.height_mm
+    shape = fit.cuff("elbow_r", 0.72, 1.0, 0.8 * THIN * height)
+    yield from fit.pair("glove_cuff", "glove cuff", "elbow_r", shape, **CLOTH, **fit.on("elbow_r"))
+    host = fit.main("wrist_r")
+    wide, deep = fit.girth_at("wrist_r", 0.4)
+    centre = host.solid.centre if host else fit.middle("wrist_r")
+    thin = 0.5 * THIN * height
+    hand = fit.ball(
+        "wrist_r", centre, wide + thin, deep + thin, 0.45 * fit.bone("wrist_r").length_mm
+    )
+    yield from fit.pair("glove", "glove", "wrist_r", hand, **CLOTH, **fit.on("wrist_r"))
+
+
+def boot(fit: Fit, count: int) -> Iterator[Part]:
+    height = fit.sheet.height_mm
+    shape = fit.cuff("knee_r", 0.35, 1.0, THIN * height)
+    yield from fit.pair(
+        "boot_shaft", "boot shaft", "knee_r", shape, core="wire", **fit.on("knee_r")
+    )
+    last = "ball_r" if fit.has("ball_r") else "ankle_r"
+    bone = fit.bone(last)
+    wide, _ = fit.girth_at(last, 0.5)
+    sole = np.array([bone.start[0], bone.start[1], 1.15 * wide])
+    way = bone.frame[:, 2] * np.array([1, 1, 0])
+    foot = fit.cone(
+        last,
+        sole - 0.1 * way * bone.length_mm,
+        sole + 1.05 * way * bone.length_mm,
+        1.15 * wide,
+        1.1 * wide,
+    )
+    yield from fit.pair("boot", "boot", last, foot, core="wire", contact=True, **fit.on(last))

@@ -1,0 +1,196 @@
+"""What a change of the sheet brings with it: limbs that come and go, and the other one of a pair."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any, Literal
+
+from pydantic import TypeAdapter, ValidationError
+
+from windcrest_core.body.mirror import flips_across, mirrored_shape, on_other_side, other_side
+from windcrest_core.character.library import free_id, with_free_ids
+from windcrest_core.character.starting import starting_parts
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Operation
+from windcrest_core.frame.runs import starting_runs
+from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.model import FigureSheet, Part, Shape
+
+LIMBS = {"body/tail_length", "body/wing_span", "body/pairs", "body/tiers", "body/bones"}
+OWN = {"id", "label", "bone", "side", "mirror_of", "lies_on", "at", "hidden"}
+_shapes: TypeAdapter[Shape] = TypeAdapter(Shape)
+
+
+def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operation]:
+    """The operations, and those that follow from them.
+
+    A body that gains limbs gains their parts and runs; one that loses some loses what was on them.
+    What is changed on one part of a mirrored pair is changed on the other.
+    """
+    found: list[Operation] = []
+    named = {operation.path for operation in operations}
+    for operation in operations:
+        if operation.path in LIMBS:
+            found += _with_limbs(sheet, operation)
+            continue
+        found.append(operation)
+        other = _on_the_other(sheet, operation)
+        if other is not None and other.path not in named:
+            found.append(other)
+    return found
+
+
+def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:
+    key = operation.path.removeprefix("body/")
+    try:
+        body: Body = type(sheet.body).model_validate(
+            {**sheet.body.model_dump(), key: operation.value}
+        )
+        after = frozenset(joint_ranges(body))
+    except ValidationError:
+        return [operation]
+    before = frozenset(joint_ranges(sheet.body))
+    gone, come = before - after, after - before
+    if body.plan == "free" and any(
+        bone.parent is not None and bone.parent not in after for bone in body.bones
+    ):
+        return [operation]
+    lost_parts = [part for part in sheet.parts if part.bone in gone]
+    lost_ids = {part.id for part in lost_parts}
+    left = sheet.model_copy(
+        update={
+            "parts": [part for part in sheet.parts if part.id not in lost_ids],
+            "retired_ids": [*sheet.retired_ids, *lost_ids],
+        }
+    )
+    new_parts = with_free_ids([part for part in _parts_of(body) if part.bone in come], left)
+    return [
+        *(Operation(path=f"part/{part.id}/lies_on", value=None)
+          for part in left.parts if part.lies_on in lost_ids),
+        *(Operation(path=f"part/{part.id}/mirror_of", value=None)
+          for part in left.parts if part.mirror_of in lost_ids),
+        *(Operation(path=f"part/{part.id}", value=None) for part in lost_parts),
+        *(Operation(path=f"joint/{joint}", value=None) for joint in sheet.pose if joint in gone),
+        operation,
+        *(Operation(path=f"part/{part.id}", value=part.model_dump(mode="json"))
+          for part in new_parts),
+        *_runs_along(sheet, body, gone, come),
+    ]  # fmt: skip
+
+
+def _runs_along(
+    sheet: FigureSheet, body: Body, gone: frozenset[str], come: frozenset[str]
+) -> Iterator[Operation]:
+    """Runs that go through what is gone end before it or go; through what has come, runs go on."""
+    was = {run.id: run for run in starting_runs(sheet.body)}
+    now = {run.id: run for run in starting_runs(body)} if body.plan != "free" else {}
+    mine = {run.id: run for run in sheet.runs}
+    for run in sheet.runs:
+        lost = gone.intersection(run.path)
+        as_started = run.id in was and run.path == was[run.id].path
+        if run.id in now and (lost or (as_started and come.intersection(now[run.id].path))):
+            path = {"path": now[run.id].path, "start": now[run.id].start, "end": now[run.id].end}
+            value = run.model_copy(update=path).model_dump(mode="json")
+            yield Operation(path=f"run/{run.id}", value=value)
+        elif lost:
+            yield Operation(path=f"run/{run.id}", value=None)
+    taken = {*mine, *sheet.retired_ids}
+    for run in now.values():
+        if run.id not in mine and come.intersection(run.path):
+            key = free_id(run.id, taken)
+            value = run.model_copy(update={"id": key}).model_dump(mode="json")
+            yield Operation(path=f"run/{key}", value=value)
+
+
+def _parts_of(body: Body) -> list[Part]:
+    return [] if body.plan == "free" else starting_parts(body)
+
+
+def _partner(sheet: FigureSheet, part: Part) -> Part | None:
+    for other in sheet.parts:
+        if part.mirror_of == other.id or other.mirror_of == part.id:
+            return other
+    return None
+
+
+def _on_the_other(sheet: FigureSheet, operation: Operation) -> Operation | None:
+    """The same change on the other part of a pair, where one has it."""
+    steps = operation.path.split("/")
+    if steps[0] != "part" or len(steps) < 3 or steps[2] in OWN:
+        return None
+    part = next((row for row in sheet.parts if row.id == steps[1]), None)
+    other = _partner(sheet, part) if part is not None else None
+    if part is None or other is None:
+        return None
+    path = "/".join(["part", other.id, *steps[2:]])
+    if steps[2] != "shape" or not _turned(sheet.body, part, other):
+        return Operation(path=path, value=operation.value)
+    if len(steps) == 3:
+        try:
+            shape = _shapes.validate_python(operation.value)
+        except ValidationError:
+            return None
+        return Operation(path=path, value=mirrored_shape(shape).model_dump(mode="json"))
+    return Operation(path=path, value=_flipped(steps[3], operation.value))
+
+
+def _turned(body: Body, part: Part, other: Part) -> bool:
+    return part.orient == "world" or flips_across(body, part.bone) or part.bone == other.bone
+
+
+def _flipped(field: str, value: Any) -> Any:
+    match field, value:
+        case (("start" | "end" | "centre"), [x, y, z]):
+            return [-x, y, z]
+        case "turns_deg", [x, y, z]:
+            return [x, -y, -z]
+        case "outline", [*points]:
+            return [[-u, v] for u, v in points]
+        case "rise", float() | int():
+            return -value
+    return value
+
+
+def copied(
+    sheet: FigureSheet, part_id: str, how: Literal["duplicate", "mirror"]
+) -> list[Operation]:
+    """Operations that put a second part beside one: the same again, or its mirror image.
+
+    Raises
+    ------
+    SheetError : no such part; or one that has its mirror image already.
+    """
+    part = next((row for row in sheet.parts if row.id == part_id), None)
+    if part is None:
+        raise SheetError.one("part", part_id, "the id of a part of this figure")
+    at = sheet.parts.index(part) + 1
+    if how == "duplicate":
+        copy = part.model_copy(update={"mirror_of": None, "label": f"{part.label[:73]}, again"})
+        [new] = with_free_ids([copy], sheet)
+        return [_put(new, at)]
+    if _partner(sheet, part) is not None:
+        raise SheetError.one("part", part_id, "a part that has no mirror image yet")
+    sides = {"right": "left", "left": "right", "mid": "left"}
+    label = part.label.removeprefix("right ").removeprefix("left ")
+    lies_on = other_side(part.lies_on) if part.lies_on else None
+    mirrored = part.model_copy(
+        update={
+            "id": other_side(part.id) if other_side(part.id) != part.id else f"{part.id[:38]}_l",
+            "label": f"{sides[part.side]} {label}",
+            "side": sides[part.side],
+            "bone": other_side(part.bone),
+            "shape": on_other_side(sheet.body, part),
+            "mirror_of": part.id,
+            "lies_on": lies_on if any(p.id == lies_on for p in sheet.parts) else None,
+        }
+    )
+    [new] = with_free_ids([mirrored], sheet)
+    operations = [_put(new, at)]
+    if part.side == "mid":
+        operations.append(Operation(path=f"part/{part.id}/side", value="right"))
+    return operations
+
+
+def _put(part: Part, at: int) -> Operation:
+    return Operation(path=f"part/{part.id}", value={"at": at, **part.model_dump(mode="json")})

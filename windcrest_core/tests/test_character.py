@@ -1,0 +1,490 @@
+"""Station 1: face, decisions, ages and scale, the library, pictures measured, paper."""
+
+from __future__ import annotations
+
+import io
+import math
+import re
+import unittest
+from itertools import pairwise
+from typing import Any
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pypdf import PdfReader
+
+from windcrest_core.body.figure import figure
+from windcrest_core.body.joined import loose_parts
+from windcrest_core.body.skeleton import posed
+from windcrest_core.body.solids import FRONT, SIDE
+from windcrest_core.character.ages import stature_mm
+from windcrest_core.character.landmarks import landmark_points, spans
+from windcrest_core.character.library import ITEMS, add_from_library, offered
+from windcrest_core.character.measuring import Pictures, pictures
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Operation
+from windcrest_core.new_figure import BODIES, new_sheet
+from windcrest_core.prints import (
+    PAPERS,
+    caliper_card_pdf,
+    face_card_pdf,
+    layout_map,
+    layout_map_pdf,
+    layout_map_svg,
+    tiling,
+)
+from windcrest_core.prints.tiles import MARGIN_MM
+from windcrest_core.reshape import copied, worked_out
+from windcrest_core.sheet import FigureSheet, load_sheet
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.landmarks import landmark_ids
+from windcrest_core.tests.support import biped, changed, example, findings_of, planned
+
+PX = (2400, 1600)
+
+
+def with_library(sheet: FigureSheet, item: str, count: int | None = None) -> FigureSheet:
+    return apply_edits(sheet, add_from_library(sheet, item, count))[0]
+
+
+def pictured(sheet: FigureSheet, view: str, kind: str = "length") -> dict[str, Any]:
+    """A reference as somebody would mark it in a picture of this very figure, 2 px a mm."""
+    plane = FRONT if view == "front" else SIDE
+    points = landmark_points(posed(sheet), sheet.body)
+
+    def at(point: Any) -> list[float]:
+        u, v = plane @ point
+        return [(1200 + 2 * float(u)) / PX[0], (1500 - 2 * float(v)) / PX[1]]
+
+    scale: dict[str, Any] = {
+        "kind": "length",
+        "a": at([0, 0, 0]),
+        "b": at([0, 0, 100]),
+        "length_mm": 100,
+    }
+    if kind == "stature":
+        scale = {"kind": "stature", "crown": at([0, 0, sheet.height_mm]), "sole": at([0, 0, 0])}
+    return {
+        "id": f"p_{view}", "label": view, "view": view, "width_px": PX[0], "height_px": PX[1],
+        "scale": scale, "landmarks": {key: at(point) for key, point in points.items()},
+    }  # fmt: skip
+
+
+def marked(sheet: FigureSheet, *references: dict[str, Any]) -> FigureSheet:
+    return load_sheet({**sheet.model_dump(mode="json"), "references": list(references)})
+
+
+def measured(sheet: FigureSheet) -> Pictures:
+    return pictures(sheet, landmark_points(posed(sheet), sheet.body))
+
+
+class FacePlanTest(unittest.TestCase):
+    def test_the_lines_of_the_art_canon(self) -> None:
+        """Head 40 mm: eye line half-way up the head, nose half-way to the chin, mouth a third on."""
+        plan = planned(biped(height_mm=300.0, body__heads_tall=7.5)).character
+        assert plan.face is not None
+        lines = {line.label: line.above_chin_mm for line in plan.face.lines}
+        head = lines["crown"]
+        self.assertAlmostEqual(lines["eye line"], head / 2)
+        self.assertAlmostEqual(lines["base of the nose, foot of the ears"], head / 4)
+        self.assertAlmostEqual(lines["mouth"], head / 6)
+        self.assertAlmostEqual(plan.face.face_mm, 5 * plan.face.eye_mm.value)
+        self.assertAlmostEqual(plan.face.eyes_apart_mm, 2 * plan.face.eye_mm.value)
+
+    def test_eyes_follow_the_face_plan_and_stay_in_the_skin(self) -> None:
+        low = biped(face__eye_line=0.35, face__eye_breadth=0.3, face__eye_gap=0.6)
+        usual, moved = figure(biped(), 6), figure(low, 6)
+        before, after = usual.piece("eye_r").solid, moved.piece("eye_r").solid
+        bone = usual.bones["head"]
+        self.assertAlmostEqual(float(after.centre[2] - before.centre[2]), -0.15 * bone.length_mm, 6)
+        self.assertAlmostEqual(after.thickness_mm / before.thickness_mm, 1.5, 6)
+        for placed in (usual, moved):
+            eye, skull = placed.piece("eye_r").solid, placed.piece("skull").solid
+            x, y, z = (np.array([c], dtype=np.float32) for c in eye.centre)
+            sunk = -float(skull.world_distance(x, y, z)[0]) + eye.thickness_mm / 2
+            self.assertAlmostEqual(sunk / eye.thickness_mm, 0.75, delta=0.12)
+
+    def test_a_bead_that_would_go_through_the_wall_is_found_and_mended(self) -> None:
+        sheet = biped(height_mm=400.0, body__heads_tall=4.0, part__skull__wall_mm=3.0)
+        found = findings_of(sheet, "character.socket.deep")
+        self.assertEqual([f.subject for f in found], ["eye_r"])
+        mended = apply_edits(sheet, found[0].fixes[0].operations)[0]
+        self.assertEqual(findings_of(mended, "character.socket.deep"), [])
+        face = planned(mended).character.face
+        assert face is not None and face.behind_mm is not None
+        self.assertAlmostEqual(face.behind_mm, 1.5, delta=0.25)
+
+    def test_eyes_wider_than_the_face(self) -> None:
+        sheet = biped(face__eye_breadth=0.4, face__eye_gap=1.0)
+        [found] = findings_of(sheet, "character.socket.wide")
+        mended = apply_edits(sheet, found.fixes[0].operations)[0]
+        self.assertEqual(findings_of(mended, "character.socket.wide"), [])
+
+    def test_the_bead_is_the_nearest_that_is_sold(self) -> None:
+        face = planned(biped(height_mm=300.0)).character.face
+        assert face is not None
+        self.assertIn(face.bead_mm.value, (4.0, 5.0))
+        self.assertIsNone(planned(new_sheet("x", "stem_cap", 200)).character.face)
+
+
+class DecideTest(unittest.TestCase):
+    def open(self, sheet: FigureSheet) -> set[str]:
+        return {f.subject for f in findings_of(sheet, "character.decide.open")}
+
+    def test_a_new_figure_has_open_questions_with_what_they_cost(self) -> None:
+        found = findings_of(biped(), "character.decide.open")
+        self.assertLessEqual({"hand_r", "mouth", "expression", "lights"}, self.open(biped()))
+        self.assertTrue(all(f.severity == "note" and len(f.reason) > 40 for f in found))
+
+    def test_words_settle_and_so_does_the_figure(self) -> None:
+        sheet = biped(decided__lights="none", expression="wary")
+        self.assertFalse({"lights", "expression"} & self.open(sheet))
+        held = with_library(sheet, "held")
+        self.assertNotIn("hand_r", self.open(held))
+        self.assertIn("hand_l", self.open(held))
+        toothed = with_library(sheet, "tooth_row")
+        self.assertNotIn("mouth", self.open(toothed))
+
+    def test_nobody_asks_a_mushroom_for_its_hands(self) -> None:
+        asked = self.open(new_sheet("x", "stem_cap", 200))
+        self.assertFalse({"hand_r", "mouth", "expression"} & asked)
+
+    def test_an_answer_taken_back_is_open_again(self) -> None:
+        sheet = biped(decided__lights="none")
+        again, inverse = apply_edits(sheet, [Operation(path="decided/lights", value=None)])
+        self.assertIn("lights", self.open(again))
+        self.assertEqual(apply_edits(again, inverse)[0], sheet)
+
+
+class ScaleTest(unittest.TestCase):
+    def test_one_to_six_of_a_person_of_1750(self) -> None:
+        found = planned(biped(height_mm=1750 / 6, stands_for_mm=1750.0)).character.scale
+        self.assertAlmostEqual(found.ratio, 6.0)
+        self.assertTrue(found.said)
+        door = next(row for row in found.things if row.label.startswith("door"))
+        self.assertAlmostEqual(door.here_mm, 2000 / 6)
+
+    def test_without_a_word_the_number_of_heads_says_the_age(self) -> None:
+        found = planned(biped(body__heads_tall=4.0)).character.scale
+        self.assertEqual((found.stands_for_mm, found.said), (750.0, False))
+        self.assertTrue(all(stature_mm(a) <= stature_mm(b) for a, b in pairwise((2, 4, 5.5, 7, 9))))
+
+    def test_ghosts_stand_at_the_scale_of_the_figure(self) -> None:
+        plan = planned(biped(height_mm=350.0, stands_for_mm=1750.0)).character
+        heights = {ghost.label: ghost.height_mm for ghost in plan.ghosts}
+        self.assertAlmostEqual(heights["adult"], 350.0)
+        self.assertAlmostEqual(heights["baby"], 150.0)
+        for ghost in plan.ghosts:
+            top = max(max(ring[1::2]) for ring in ghost.outline)
+            self.assertAlmostEqual(top, ghost.height_mm, delta=0.02 * ghost.height_mm)
+        self.assertEqual(planned(new_sheet("x", "quadruped", 200)).character.ghosts, [])
+
+    def test_an_age_is_a_change_of_the_build(self) -> None:
+        sheet = biped()
+        for age in planned(sheet).character.ages:
+            aged = apply_edits(sheet, age.operations)[0]
+            self.assertGreater(planned(aged).totals.mass.value, 0)
+
+
+class LibraryTest(unittest.TestCase):
+    def test_everything_goes_on_every_body_it_is_offered_for(self) -> None:
+        for body in BODIES:
+            sheet = new_sheet("x", body, 280)
+            for item in offered(sheet.body):
+                with self.subTest(body, item=item.id):
+                    more = with_library(sheet, item.id)
+                    placed = figure(more, 6)
+                    self.assertGreater(len(more.parts), len(sheet.parts) - 3)
+                    self.assertEqual([p.part.id for p in loose_parts(placed)], [])
+
+    def test_counts_and_sizes_follow(self) -> None:
+        for number in (1, 4, 6):
+            hand = with_library(biped(), "hand", number)
+            fingers = [p for p in hand.parts if p.id.startswith("finger_")]
+            self.assertEqual(len(fingers), 2 * number)
+        small = figure(with_library(biped(height_mm=150.0), "horn"), 6).piece("horn_r").solid
+        large = figure(with_library(biped(height_mm=300.0), "horn"), 6).piece("horn_r").solid
+        self.assertAlmostEqual(large.volume_mm3 / small.volume_mm3, 8, 3)
+
+    def test_twice_is_twice_under_new_ids_and_deleted_ids_stay_away(self) -> None:
+        sheet = with_library(with_library(biped(), "horn"), "horn")
+        ids = [p.id for p in sheet.parts if p.id.startswith("horn")]
+        self.assertEqual(ids, ["horn_r", "horn_l", "horn_2_r", "horn_2_l"])
+        gone, _ = apply_edits(
+            sheet, [Operation(path="part/horn_2_r"), Operation(path="part/horn_2_l")]
+        )
+        again = with_library(gone, "horn")
+        self.assertIn("horn_3_r", [p.id for p in again.parts])
+        self.assertEqual(next(p for p in again.parts if p.id == "horn_3_l").mirror_of, "horn_3_r")
+
+    def test_refusals_name_what_is_allowed(self) -> None:
+        for item, count, words in (
+            ("halo", None, "item"), ("hand", 9, "1 to 6"), ("horn", 3, "1 to 1"),
+        ):  # fmt: skip
+            with self.assertRaisesRegex(SheetError, words):
+                add_from_library(biped(), item, count)
+        with self.assertRaisesRegex(SheetError, "limbs"):
+            add_from_library(new_sheet("x", "stem_cap", 200), "boot", None)
+
+    def test_eyes_take_the_place_of_eyes(self) -> None:
+        sheet = with_library(biped(), "eye_gem")
+        self.assertFalse(any(p.id in ("eye_r", "eye_l") for p in sheet.parts))
+        self.assertEqual(len(ITEMS), len({item.label for item in ITEMS.values()}))
+
+
+class ReshapeTest(unittest.TestCase):
+    def put(self, sheet: FigureSheet, path: str, value: Any) -> FigureSheet:
+        return apply_edits(sheet, worked_out(sheet, [Operation(path=path, value=value)]))[0]
+
+    def test_a_tail_comes_with_its_parts_and_wire_and_goes_with_them(self) -> None:
+        for body in BODIES:
+            sheet = new_sheet("x", body, 260)
+            if sheet.body.tail_length > 0:
+                continue
+            tailed = self.put(sheet, "body/tail_length", 0.5)
+            with self.subTest(body):
+                self.assertTrue(any(p.bone == "tail_3" for p in tailed.parts) or body == "free")
+                self.assertEqual(loose_parts(figure(tailed, 6)), [])
+                back = self.put(tailed, "body/tail_length", 0.0)
+                self.assertEqual([p.id for p in back.parts], [p.id for p in sheet.parts])
+                self.assertEqual(back.runs, sheet.runs)
+
+    def test_wings_on_anything(self) -> None:
+        for body in BODIES:
+            sheet = new_sheet("x", body, 260)
+            if sheet.body.wing_span > 0 or sheet.body.plan == "tailed_biped":
+                continue
+            winged = self.put(sheet, "body/wing_span", 0.8)
+            with self.subTest(body):
+                self.assertGreater(planned(winged).totals.mass.value, 0)
+                if body != "free":
+                    self.assertTrue(any(p.bone == "wing_l" for p in winged.parts))
+
+    def test_more_and_fewer_limbs(self) -> None:
+        sheet = new_sheet("x", "many_limbed", 200)
+        for pairs in (5, 2, 6):
+            sheet = self.put(sheet, "body/pairs", pairs)
+            feet = {p.bone for p in sheet.parts if p.bone.startswith("foot_")}
+            self.assertEqual(len(feet), 2 * pairs)
+            self.assertEqual(len([r for r in sheet.runs if r.id.startswith("legs")]), pairs)
+        tiers = self.put(new_sheet("x", "stacked", 200), "body/tiers", 4)
+        self.assertTrue(any(p.bone == "tier_4" for p in tiers.parts))
+        self.assertIn("tier_4", tiers.runs[0].path)
+
+    def test_what_is_changed_on_one_of_a_pair_is_changed_on_the_other(self) -> None:
+        sheet = self.put(biped(), "part/ear_r/shape/centre", [0.4, 0.1, 0.5])
+        left = sheet.part("ear_l").shape
+        self.assertEqual(left.centre, (-0.4, 0.1, 0.5))
+        self.assertEqual(self.put(sheet, "part/hand_l/wall_mm", 4.0).part("hand_r").wall_mm, 4.0)
+        self.assertEqual(
+            self.put(sheet, "part/hand_l/label", "paw").part("hand_r").label, "right hand"
+        )
+
+    def test_copies(self) -> None:
+        sheet = biped()
+        twice, _ = apply_edits(sheet, copied(sheet, "nose", "duplicate"))
+        self.assertEqual([p.id for p in twice.parts][2:4], ["nose", "nose_2"])
+        horn = with_library(sheet, "horn")
+        one, _ = apply_edits(horn, [Operation(path="part/horn_l")])
+        both, _ = apply_edits(one, copied(one, "horn_r", "mirror"))
+        placed = figure(both, 6)
+        mirror = next(p for p in both.parts if p.mirror_of == "horn_r")
+        np.testing.assert_allclose(
+            placed.piece(mirror.id).solid.centre,
+            placed.piece("horn_r").solid.centre * np.array([-1, 1, 1]), atol=1e-6,
+        )  # fmt: skip
+        with self.assertRaisesRegex(SheetError, "no mirror image yet"):
+            copied(both, "horn_r", "mirror")
+
+    def test_parts_move_in_their_list_and_back(self) -> None:
+        sheet = biped()
+        moved, inverse = apply_edits(sheet, [Operation(path="part/nose/at", value=0)])
+        self.assertEqual(moved.parts[0].id, "nose")
+        self.assertEqual(apply_edits(moved, inverse)[0], sheet)
+        for wrong in (-1, 999, 1.5, "up"):
+            with self.assertRaisesRegex(SheetError, "whole number"):
+                apply_edits(sheet, [Operation(path="part/nose/at", value=wrong)])
+
+
+class MeasuringTest(unittest.TestCase):
+    @settings(max_examples=20)
+    @given(
+        st.sampled_from(["biped", "tailed_biped", "quadruped", "draped", "capsule", "many_limbed"]),
+        st.floats(150, 450), st.floats(0.8, 1.2), st.floats(0.85, 1.15),
+    )  # fmt: skip
+    def test_a_picture_of_a_figure_gives_its_lengths_back(
+        self, body: str, height_mm: float, shoulders: float, hips: float
+    ) -> None:
+        """Marked in front and from the side, every length is the sheet's own within 1 %."""
+        sheet = changed(
+            new_sheet("x", body, height_mm),
+            body__shoulder_breadth=round(shoulders, 3), body__hip_breadth=round(hips, 3),
+        )  # fmt: skip
+        found = measured(marked(sheet, pictured(sheet, "front"), pictured(sheet, "side")))
+        self.assertEqual(len(found.true_lengths), len(spans(sheet.body)))
+        for row in found.true_lengths:
+            self.assertAlmostEqual(row.true_mm or 0, row.figure_mm, delta=0.01 * row.figure_mm)
+        self.assertEqual([p.id for p in found.proposals], [])
+
+    @settings(max_examples=12)
+    @given(st.floats(5, 8.5), st.floats(0.85, 1.3), st.floats(0.85, 1.2), st.floats(0.9, 1.3))
+    def test_what_is_proposed_makes_the_figure_of_the_picture(
+        self, heads: float, shoulders: float, hips: float, arms: float
+    ) -> None:
+        model = biped(
+            height_mm=300.0, body__heads_tall=round(heads, 2), body__hip_breadth=round(hips, 2),
+            body__shoulder_breadth=round(shoulders, 2), body__arm_length=round(arms, 2),
+        )  # fmt: skip
+        front = pictured(model, "front", "stature")
+        side = pictured(model, "side", "stature")
+        mine = marked(biped(height_mm=300.0), front, side)
+        for proposal in measured(mine).proposals:
+            mine = apply_edits(mine, proposal.change.operations)[0]
+        for key in ("heads_tall", "shoulder_breadth", "hip_breadth", "arm_length"):
+            wanted = getattr(model.body, key)
+            self.assertAlmostEqual(getattr(mine.body, key), wanted, delta=0.012 * wanted)
+
+    def test_a_limb_at_an_angle_is_said_to_be_foreshortened(self) -> None:
+        sheet = biped(joint__shoulder_r__swing_deg=60.0)
+        found = measured(marked(sheet, pictured(sheet, "front")))
+        notes = {m.id: m.note for m in found.readings[0].measures if m.note}
+        self.assertIn("shoulder_r", notes)
+        self.assertIn("foreshortened", notes["shoulder_r"])
+        residual = next(r for r in found.readings[0].residuals if r.label == "upper arm")
+        self.assertGreater(residual.percent, 30)
+        both = measured(marked(sheet, pictured(sheet, "front"), pictured(sheet, "side")))
+        arm = next(row for row in both.true_lengths if row.id == "shoulder_r")
+        self.assertAlmostEqual(arm.true_mm or 0, arm.figure_mm, delta=0.01 * arm.figure_mm)
+
+    def test_heights_are_above_the_sole(self) -> None:
+        sheet = new_sheet("x", "biped", 300.0)
+        rest = sheet.model_copy(update={"pose": {}})
+        found = measured(marked(rest, pictured(rest, "front"))).readings[0]
+        heights = {m.id: m for m in found.measures if m.kind == "height"}
+        for key in ("height_tip_head", "height_head", "height_knee_r"):
+            self.assertAlmostEqual(
+                heights[key].seen_mm, heights[key].figure_mm, delta=0.01 * heights[key].figure_mm
+            )
+
+    def test_a_knee_above_its_hip_is_told_and_nothing_is_proposed_from_it(self) -> None:
+        sheet = biped()
+        front = pictured(sheet, "front")
+        front["landmarks"]["knee_r"], front["landmarks"]["hip_r"] = (
+            front["landmarks"]["hip_r"], front["landmarks"]["knee_r"],
+        )  # fmt: skip
+        front["landmarks"]["tip_head"][1] -= 0.05
+        found = measured(marked(sheet, front))
+        self.assertIn("right knee is above the right hip", found.readings[0].troubles[0])
+        self.assertEqual(found.proposals, [])
+        self.assertTrue(found.readings[0].measures)
+
+    def test_bad_pictures_are_refused_by_name(self) -> None:
+        sheet = biped()
+        front = pictured(sheet, "front")
+        same = {**front, "scale": {**front["scale"], "b": front["scale"]["a"]}}
+        with self.assertRaisesRegex(SheetError, "pixels apart"):
+            marked(sheet, same)
+        with self.assertRaisesRegex(SheetError, "landmarks/fin"):
+            marked(sheet, {**front, "landmarks": {"fin": [0.1, 0.1]}})
+        upside = {"kind": "stature", "crown": [0.5, 0.9], "sole": [0.5, 0.1]}
+        with self.assertRaisesRegex(SheetError, "above the sole"):
+            marked(sheet, {**front, "scale": upside})
+        with self.assertRaisesRegex(SheetError, "less than or equal to 1"):
+            marked(sheet, {**front, "landmarks": {"head": [1.5, 0.2]}})
+
+    def test_every_landmark_has_its_own_name(self) -> None:
+        for body, (_, shape) in BODIES.items():
+            names = list(landmark_ids(shape).values())
+            with self.subTest(body):
+                self.assertEqual(len(names), len(set(names)))
+
+
+def numbers(text: str) -> list[float]:
+    return [float(n) for n in re.findall(r"-?\d+\.?\d*", text)]
+
+
+def map_content(pdf: bytes) -> str:
+    reader = PdfReader(io.BytesIO(pdf))
+    form = reader.pages[1]["/Resources"]["/XObject"]  # type: ignore[index]
+    return next(iter(form.values())).get_object().get_data().decode("latin-1")
+
+
+class LayoutMapTest(unittest.TestCase):
+    def test_the_pdf_read_back_is_true_to_a_tenth_of_a_millimetre(self) -> None:
+        """The outline in the file, in points of 25.4/72 mm, is as tall as the silhouette drawn."""
+        plan = planned(biped(height_mm=310.0))
+        pdf = layout_map_pdf(layout_map(plan), "A4")
+        content = map_content(pdf)
+        lines = re.findall(r"([\d.]+) ([\d.]+) m ((?:[\d.]+ [\d.]+ l ?)+)", content)
+        front = plan.drawing.front
+        wanted = front.bounds[3] - front.bounds[1]
+        spans_mm, across_mm = [], []
+        for x, y, rest in lines:
+            for start, found, into in (
+                (x, numbers(rest)[::2], across_mm),
+                (y, numbers(rest)[1::2], spans_mm),
+            ):
+                into.append((max(float(start), *found) - min(float(start), *found)) * 25.4 / 72)
+        self.assertTrue(any(abs(span - wanted) < 0.1 for span in spans_mm), wanted)
+        self.assertTrue(any(abs(span - 100.0) < 0.01 for span in across_mm), "the bar")
+
+    def test_pages_meet_where_they_overlap(self) -> None:
+        drawn = layout_map(planned(biped(height_mm=400.0)))
+        for paper in PAPERS:
+            tiles = tiling(paper, drawn.width_mm, drawn.height_mm)
+            reader = PdfReader(io.BytesIO(layout_map_pdf(drawn, paper)))
+            with self.subTest(paper):
+                self.assertEqual(len(reader.pages), tiles.pages)
+                wide, tall = tiles.window_mm
+                step_x, step_y = tiles.step_mm
+                self.assertGreaterEqual(step_x * (tiles.columns - 1) + wide, drawn.width_mm - 1e-6)
+                self.assertGreaterEqual(step_y * (tiles.rows - 1) + tall, drawn.height_mm - 1e-6)
+                box = reader.pages[0].mediabox
+                self.assertAlmostEqual(float(box.width) * 25.4 / 72, tiles.page_mm[0], 2)
+                self.assertLess(wide + 2 * MARGIN_MM, tiles.page_mm[0] + 1e-6)
+        self.assertIn(
+            "A1", PdfReader(io.BytesIO(layout_map_pdf(drawn, "A4"))).pages[1].extract_text()
+        )
+
+    def test_the_mirror_image_has_every_line_at_the_other_side(self) -> None:
+        plan = planned(example("ferrywoman"))
+        one, other = layout_map(plan), layout_map(plan, mirrored=True)
+        for a, b in zip(one.lines, other.lines, strict=True):
+            for (x, y), (u, v) in zip(a.points, b.points, strict=True):
+                self.assertTrue(math.isclose(x + u, one.width_mm, abs_tol=1e-9) and y == v)
+        self.assertEqual([w.text for w in one.words], [w.text for w in other.words])
+
+    def test_landmarks_heads_and_wire_are_on_it(self) -> None:
+        plan = planned(biped(height_mm=300.0))
+        drawn = layout_map(plan)
+        words = " ".join(word.text for word in drawn.words)
+        for mark in plan.character.landmarks:
+            self.assertIn(f"{mark.label} {mark.height_mm:.1f}", words)
+        styles = [line.style for line in drawn.lines]
+        self.assertEqual(styles.count("wire"), 2 * len(plan.frame.runs))
+        self.assertEqual(styles.count("head"), 7)
+        svg = layout_map_svg(drawn)
+        self.assertIn(f'width="{drawn.width_mm:.2f}mm"', svg)
+        self.assertEqual(svg.count('class="wire"'), styles.count("wire"))
+
+    def test_every_body_has_all_its_paper(self) -> None:
+        for body in BODIES:
+            sheet = new_sheet("x", body, 240)
+            plan = planned(sheet)
+            with self.subTest(body):
+                self.assertTrue(layout_map_pdf(layout_map(plan), "A3").startswith(b"%PDF"))
+                text = PdfReader(io.BytesIO(caliper_card_pdf(plan))).pages[0].extract_text()
+                self.assertTrue(
+                    all(f"{r.true_mm:.1f} mm" in text for r in plan.character.calipers[:5])
+                )
+                if plan.character.face is None:
+                    with self.assertRaisesRegex(SheetError, "with a head"):
+                        face_card_pdf(sheet, plan)
+                else:
+                    face = PdfReader(io.BytesIO(face_card_pdf(sheet, plan))).pages[0].extract_text()
+                    self.assertIn("eye line", face)
+
+    def test_calipers_never_see_more_than_there_is(self) -> None:
+        for row in planned(example("ferrywoman")).character.calipers:
+            self.assertLessEqual(max(row.front_mm, row.side_mm), row.true_mm + 1e-9)
