@@ -97,6 +97,9 @@ def ferrywoman() -> FigureSheet:
         story="Rows the harbour crossing in any weather; stands with her oar planted while the "
         "regatta goes by.",
         mood="patient, amused",
+        stands_for_mm=1650.0,
+        expression="half a smile, eyes on the far quay",
+        decided={"lights": "none", "hollow": "nothing", "mouth": "closed"},
         body={"build": 1.25, "limb_thickness": 1.15, "hip_breadth": 1.15},
         pose=angles(
             shoulder_r=(44, 3, -37), elbow_r=(89, 0, 0), shoulder_l=(34, -8, -46),
@@ -152,6 +155,12 @@ def newt_drummer() -> FigureSheet:
         {"belly": "belly"},
         story="Leads the parade along the quay; the next beat is about to fall.",
         mood="bright, bouncing",
+        expression="mouth wide, eyes half shut with glee",
+        decided={
+            "mouth": "open a little, no teeth", "lights": "none", "hollow": "the drum stays solid",
+            "hand_r": "grips its stick", "hand_l": "grips its stick",
+            "slender": "toes over the foot loops, fingers round the sticks",
+        },
         pose=angles(
             hip_r=(26, 4, 0), knee_r=(-14, 0, 0), ankle_r=(8, 0, 0), hip_l=(-16, 4, 0),
             shoulder_r=(62, 32, 0), elbow_r=(78, 0, 0), shoulder_l=(96, 30, 0), elbow_l=(64, 0, 0),
@@ -198,6 +207,11 @@ def pelican_piper() -> FigureSheet:
         },
         story="Pipes the winners in from the end of the mole, one eye on the fish stall.",
         mood="solemn, hungry",
+        expression="one eye down, one eye sideways",
+        decided={
+            "mouth": "bill shut on nothing", "lights": "none", "hollow": "the pouch stays solid",
+            "slender": "feathers over a flat wire comb",
+        },
         body={"limb_thickness": 0.8, "neck_length": 0.26, "wing_span": 0.85},
         pose=angles(
             hips=(14, 0, 0), wing_r=(-12, 20, 0), wing_l=(-20, -20, 0), wing_tip_r=(-25, -10, 0),
@@ -269,6 +283,12 @@ def barnacle_ox() -> FigureSheet:
         {},
         story="Carries the shell stall up from the beach, as it has every regatta since the pier.",
         mood="immovable, content",
+        expression="heavy lids",
+        decided={
+            "mouth": "closed", "lights": "none", "hollow": "panniers are boxes over foil",
+            "slender": "ears over a loop each, tail on its own wire", "hair": "only the tail tuft",
+            "pose": "standing square", "apart": "horns and shells",
+        },
         pose=angles(neck=(-10, 0, 0), head=(-8, 0, 6), shoulder_r=(6, 0, 0), hip_l=(6, 0, 0), tail_1=(4, 10, 0)),
         base={"width_mm": 170.0, "depth_mm": 330.0, "shape": "rectangle", "thickness_mm": 20.0},
     )  # fmt: skip

@@ -255,7 +255,9 @@ def _line(order: OrderPlan, findings: Iterable[Finding]) -> list[StationState]:
         counts[finding.station][finding.severity] += 1
     own = {s: [step for step in order.steps if step.station == s] for s in STATIONS}
     done = {s: bool(steps) and all(step.done for step in steps) for s, steps in own.items()}
-    done["character"] = not any(counts["character"].values())
+    done["character"] = not any(counts["character"].values()) or any(
+        step.done for step in own["frame"]
+    )
     done["order"] = all(step.done for step in order.steps if step.bake is not None)
     now = next((s for s in STATIONS if not done[s]), None)
     return [

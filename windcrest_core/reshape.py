@@ -8,14 +8,16 @@ from typing import Any, Literal
 from pydantic import TypeAdapter, ValidationError
 
 from windcrest_core.body.mirror import flips_across, mirrored_shape, on_other_side, other_side
+from windcrest_core.character.ages import stands_for_mm
 from windcrest_core.character.library import free_id, with_free_ids
 from windcrest_core.character.starting import starting_parts
-from windcrest_core.errors import SheetError
+from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Operation
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import FigureSheet, Part, Shape
+from windcrest_core.units import scale_and_real_mm
 
 LIMBS = {"body/tail_length", "body/wing_span", "body/pairs", "body/tiers", "body/bones"}
 OWN = {"id", "label", "bone", "side", "mirror_of", "lies_on", "at", "hidden"}
@@ -31,6 +33,9 @@ def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operatio
     found: list[Operation] = []
     named = {operation.path for operation in operations}
     for operation in operations:
+        if operation.path == "scale":
+            found += _to_scale(sheet, operation.value)
+            continue
         if operation.path in LIMBS:
             found += _with_limbs(sheet, operation)
             continue
@@ -39,6 +44,21 @@ def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operatio
         if other is not None and other.path not in named:
             found.append(other)
     return found
+
+
+def _to_scale(sheet: FigureSheet, value: Any) -> list[Operation]:
+    """The height that makes the figure such a model, and what it is a model of."""
+    try:
+        ratio, real = scale_and_real_mm(str(value))
+    except UnitError as error:
+        raise SheetError.one("scale", value, error.allowed) from error
+    real = real or stands_for_mm(sheet)
+    if real is None:
+        raise SheetError.one("scale", value, "a scale and what it is of, such as 1:6 of 1.75 m")
+    return [
+        Operation(path="stands_for_mm", value=round(real, 3)),
+        Operation(path="height_mm", value=round(real / ratio, 2)),
+    ]
 
 
 def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:

@@ -235,3 +235,25 @@ def inches_text(mm: float, denominator: int = 32) -> str:
     shared = math.gcd(part, denominator)
     fraction = f"{part // shared}/{denominator // shared}"
     return f"{whole} {fraction} in" if whole else f"{fraction} in"
+
+
+_SCALE = re.compile(r"^1\s*[:/]\s*(\d+(?:[.,]\d+)?)\s*(?:(?:of|×|x)\s+(?:an?\s+)?(.+?))?$")
+
+
+def scale_and_real_mm(text: str) -> tuple[float, float | None]:
+    """A scale, and the real height it is of where one is named, mm.
+
+    Raises
+    ------
+    UnitError : no scale, or a real height that cannot be read.
+
+    Examples
+    --------
+    >>> scale_and_real_mm("1:6 of a 1.75 m person"), scale_and_real_mm("1/12")
+    ((6.0, 1750.0), (12.0, None))
+    """
+    match = _SCALE.match(text.strip().lower().removesuffix("person").strip())
+    ratio = float(match[1].replace(",", ".")) if match else 0.0
+    if match is None or not 0 < ratio <= 1000:
+        raise UnitError(text, "a scale such as 1:6, or 1:6 of 1.75 m")
+    return ratio, length_mm(match[2]) if match[2] else None

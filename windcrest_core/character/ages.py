@@ -44,7 +44,7 @@ THINGS = (
     ("rope, thickness", 24.0),
     ("button", 18.0),
 )  # ordinary sizes, mm [A]
-OF_PEOPLE = ("biped", "draped", "bust")
+OF_PEOPLE = ("biped", "draped")
 
 
 class Ghost(Frozen):
@@ -82,10 +82,19 @@ def stature_mm(heads_tall: float) -> float:
     return float(np.interp(heads_tall, heads, heights))
 
 
-def scale(work: Workpiece) -> Scale:
-    """The scale of the figure: by what it was said to stand for, else by its number of heads."""
+def stands_for_mm(sheet: FigureSheet) -> float | None:
+    """What it was said to stand for; a person by the number of heads; nothing else without a word."""
+    if sheet.stands_for_mm is None and sheet.body.plan in OF_PEOPLE:
+        return stature_mm(sheet.body.heads_tall)
+    return sheet.stands_for_mm
+
+
+def scale(work: Workpiece) -> Scale | None:
+    """The scale of the figure, where it is known what it is a model of."""
     sheet = work.sheet
-    real = sheet.stands_for_mm or stature_mm(sheet.body.heads_tall)
+    real = stands_for_mm(sheet)
+    if real is None:
+        return None
     ratio = real / sheet.height_mm
     return Scale(
         ratio=ratio,
@@ -113,10 +122,10 @@ def _ghost(label: str, heads: float, height_mm: float) -> Ghost:
 
 def ghosts(work: Workpiece) -> list[Ghost]:
     """Baby, teen and adult at the figure's scale; nothing where the figure is no person."""
-    if work.sheet.body.plan not in OF_PEOPLE:
+    known = scale(work)
+    if work.sheet.body.plan not in OF_PEOPLE or known is None:
         return []
-    ratio = scale(work).ratio
-    return [_ghost(label, heads, stature_mm(heads) / ratio) for label, heads in GHOSTS]
+    return [_ghost(label, heads, stature_mm(heads) / known.ratio) for label, heads in GHOSTS]
 
 
 def ages(sheet: FigureSheet) -> list[Fix]:

@@ -43,7 +43,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
         f"bent at {len(bent)} joints" if bent else None,
     )  # fmt: skip
     for side, word in (("r", "right"), ("l", "left")):
-        if f"wrist_{side}" not in bones:
+        if f"wrist_{side}" not in bones or sheet.body.plan == "quadruped":
             continue
         holds = [p.label for p in parts if p.bone == f"wrist_{side}" and (p.made_apart or p.stock)]
         yield (

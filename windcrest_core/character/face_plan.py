@@ -9,7 +9,7 @@ import numpy as np
 from windcrest_core.body.face import eye_way, face_lines
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
 
 BEADS_MM = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 7.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0)
 LEAST_BEHIND_MM = 1.5
@@ -124,7 +124,6 @@ def _deep(work: Workpiece, behind: dict[str, float]) -> list[Finding]:
         eye = work.figure.piece(part_id)
         if left >= LEAST_BEHIND_MM or eye.part.side == "left":
             continue
-        depth = _shallower(work, eye)
         found.append(
             Finding(
                 id="character.socket.deep",
@@ -137,11 +136,23 @@ def _deep(work: Workpiece, behind: dict[str, float]) -> list[Finding]:
                 reason="Pressing a bead in pushes the thin wall behind it through to the foil, and "
                 "it cracks there in the oven. Want 1.5 mm (assumed).",
                 numbers={"behind_mm": left, "least_mm": LEAST_BEHIND_MM},
-                fixes=[fix(f"Sink the eyes to {depth:.0%} of their depth",
-                           ("face/socket_depth", depth))] if depth is not None else [],
+                fixes=_ways_out(work, eye, left),
             )
-        )  # fmt: skip
+        )
     return found
+
+
+def _ways_out(work: Workpiece, eye: Piece, left: float) -> list[Fix]:
+    """A thicker wall under the eye, or the eye less deep."""
+    host = work.figure.piece(eye.part.lies_on or "")
+    wall = math.ceil(2 * (host.wall_mm + LEAST_BEHIND_MM + 0.1 - left)) / 2
+    depth = _shallower(work, eye)
+    return [
+        fix(f"Make the wall of the {host.part.label} {wall:g} mm",
+            (f"part/{host.part.id}/wall_mm", wall)),
+        *([fix(f"Sink the eyes by {depth:.0%} only", ("face/socket_depth", depth))]
+          if depth is not None else []),
+    ]  # fmt: skip
 
 
 def _wide(work: Workpiece) -> list[Finding]:

@@ -15,6 +15,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from windcrest_core.body.skeleton import Array
+from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.character.calipers import SHORT
 from windcrest_core.character.landmarks import crown_of, rest_points, spans
 from windcrest_core.findings import Fix, Frozen, fix
@@ -24,6 +25,7 @@ from windcrest_core.sheet.model import FigureSheet, Point, Reference, number_ran
 
 ORDER = (("crown", "chin"), ("chin", "hip"), ("hip", "knee"), ("knee", "ankle"))
 NO_CHANGE = 0.004
+STABLE = ("neck", "head", "tip_head", "hip_r", "hip_l", "stem_1", "tier_1")
 
 
 class Measure(Frozen):
@@ -61,10 +63,14 @@ class Proposal(Frozen):
 
 
 class Reading(Frozen):
-    """What one picture says; `per_px_mm` is null until it has a scale."""
+    """What one picture says; `per_px_mm` is null until it has a scale.
+
+    `place` is where it lies behind its elevation: left, top, width and height, mm.
+    """
 
     reference: str
     per_px_mm: float | None
+    place: tuple[float, float, float, float] | None
     measures: list[Measure]
     residuals: list[Residual]
     troubles: list[str]
@@ -140,7 +146,8 @@ def pictures(sheet: FigureSheet, figure_points: dict[str, Array]) -> Pictures:
     true = _true_lengths(sheet.body, views, own)
     return Pictures(
         readings=[
-            _reading(sheet, reference, seen[reference.id], own) for reference in sheet.references
+            _reading(sheet, reference, seen[reference.id], own, figure_points)
+            for reference in sheet.references
         ],
         true_lengths=true,
         proposals=_proposals(sheet, views, {m.id: m.true_mm for m in true if m.true_mm}),
@@ -148,20 +155,42 @@ def pictures(sheet: FigureSheet, figure_points: dict[str, Array]) -> Pictures:
 
 
 def _reading(
-    sheet: FigureSheet, reference: Reference, view: _Seen | None, own: dict[str, float]
+    sheet: FigureSheet,
+    reference: Reference,
+    view: _Seen | None,
+    own: dict[str, float],
+    figure_points: dict[str, Array],
 ) -> Reading:
     if view is None:
         return Reading(
-            reference=reference.id, per_px_mm=None, measures=[], residuals=[], troubles=[]
-        )
+            reference=reference.id, per_px_mm=None, place=None, measures=[], residuals=[],
+            troubles=[],
+        )  # fmt: skip
     measures = [*_heights(sheet, view), *_lengths(sheet.body, view, own)]
     return Reading(
         reference=reference.id,
         per_px_mm=view.per_px_mm,
+        place=_place(view, figure_points),
         measures=measures,
         residuals=_residuals(sheet.body, view),
         troubles=out_of_order(sheet.body, reference),
     )
+
+
+def _place(view: _Seen, figure_points: dict[str, Array]) -> tuple[float, float, float, float]:
+    """The picture laid so that the landmarks of its trunk are on the figure's own, and its sole, where
+    that is marked, on the ground."""
+    reference, scale = view.reference, view.reference.scale
+    plane = FRONT if reference.view == "front" else SIDE
+    wide, tall = reference.width_px * view.per_px_mm, reference.height_px * view.per_px_mm
+    offs = {key: plane @ figure_points[key] - at for key, at in view.points.items()}
+    stable = [off for key, off in offs.items() if key in STABLE] or list(offs.values())
+    left, top = np.mean(stable, axis=0) if stable else (-wide / 2, tall)
+    if scale is not None and scale.kind == "stature":
+        top = scale.sole[1] * tall
+        if not stable:
+            left = -(scale.crown[0] + scale.sole[0]) / 2 * wide
+    return (float(left), float(top), wide, tall)
 
 
 def _lengths(body: Body, view: _Seen, own: dict[str, float]) -> list[Measure]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from windcrest_core.body.canon import (
     ADULT_HEADS,
     FOOT_LENGTH,
@@ -22,6 +24,7 @@ from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, 
 from windcrest_core.sheet.bodies import Biped
 from windcrest_core.sheet.landmarks import landmark_ids
 
+NAMED_ENDS = ("tip_head", "tip_wrist", "tip_tail", "tip_cap", "tip_wing", "tip_tier")
 SMALLEST_HEAD_MM = 18.0
 HEAVY_HEAD = 0.45
 
@@ -48,7 +51,7 @@ class CharacterPlan(Frozen):
     spans: list[Span]
     calipers: list[CaliperRow]
     face: FacePlan | None
-    scale: Scale
+    scale: Scale | None
     ages: list[Fix]
     ghosts: list[Ghost]
     topics: list[Topic]
@@ -113,7 +116,7 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
         pairs = [
             (label.removeprefix("right "), float(points[key][2]) * height)
             for key, label in marks.items()
-            if not key.endswith("_l") and not key.startswith("sole_")
+            if _told(key)
         ]
     return [
         Landmark(
@@ -125,6 +128,15 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
         )
         for name, mm in sorted(pairs, key=lambda pair: -pair[1])
     ]
+
+
+def _told(key: str) -> bool:
+    """Heights are told of the right side, of the first pair of many, and of ends that have a name."""
+    number = re.search(r"_(\d)(_[rl])?$", key)
+    if number and number[1] != "1" and not key.startswith(("tail", "tip_tail", "tier", "stem")):
+        return False
+    unnamed = key.startswith("tip_") and not key.startswith(NAMED_ENDS)
+    return not (unnamed or key.endswith("_l") or key.startswith("sole_"))
 
 
 def _of_height(mm: float, height: float, source: str, assumed: bool) -> Why:

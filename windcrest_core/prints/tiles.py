@@ -56,7 +56,7 @@ def tiling(paper: str, width_mm: float, height_mm: float) -> Tiling:
     --------
     >>> found = tiling("A4", 250, 310)
     >>> found.columns, found.rows, found.pages
-    (2, 2, 5)
+    (1, 2, 3)
     """
     found = []
     short, long = PAPERS[paper]

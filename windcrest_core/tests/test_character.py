@@ -109,7 +109,8 @@ class FacePlanTest(unittest.TestCase):
         sheet = biped(height_mm=400.0, body__heads_tall=4.0, part__skull__wall_mm=3.0)
         found = findings_of(sheet, "character.socket.deep")
         self.assertEqual([f.subject for f in found], ["eye_r"])
-        mended = apply_edits(sheet, found[0].fixes[0].operations)[0]
+        walled, mended = (apply_edits(sheet, way.operations)[0] for way in found[0].fixes)
+        self.assertEqual(findings_of(walled, "character.socket.deep"), [])
         self.assertEqual(findings_of(mended, "character.socket.deep"), [])
         face = planned(mended).character.face
         assert face is not None and face.behind_mm is not None
@@ -160,6 +161,7 @@ class DecideTest(unittest.TestCase):
 class ScaleTest(unittest.TestCase):
     def test_one_to_six_of_a_person_of_1750(self) -> None:
         found = planned(biped(height_mm=1750 / 6, stands_for_mm=1750.0)).character.scale
+        assert found is not None
         self.assertAlmostEqual(found.ratio, 6.0)
         self.assertTrue(found.said)
         door = next(row for row in found.things if row.label.startswith("door"))
@@ -167,8 +169,20 @@ class ScaleTest(unittest.TestCase):
 
     def test_without_a_word_the_number_of_heads_says_the_age(self) -> None:
         found = planned(biped(body__heads_tall=4.0)).character.scale
+        assert found is not None
         self.assertEqual((found.stands_for_mm, found.said), (750.0, False))
+        self.assertIsNone(planned(new_sheet("x", "many_limbed", 200)).character.scale)
         self.assertTrue(all(stature_mm(a) <= stature_mm(b) for a, b in pairwise((2, 4, 5.5, 7, 9))))
+
+    def test_a_scale_is_typed(self) -> None:
+        typed = worked_out(biped(), [Operation(path="scale", value="1:6 of a 1.75 m person")])
+        sheet = apply_edits(biped(), typed)[0]
+        self.assertEqual((sheet.stands_for_mm, sheet.height_mm), (1750.0, 291.67))
+        smaller = apply_edits(sheet, worked_out(sheet, [Operation(path="scale", value="1/12")]))[0]
+        self.assertEqual(smaller.height_mm, 145.83)
+        for text, body in (("six", "biped"), ("1:0 of 2 m", "biped"), ("1:6", "many_limbed")):
+            with self.assertRaisesRegex(SheetError, "1:6 of 1.75 m"):
+                worked_out(new_sheet("x", body, 200), [Operation(path="scale", value=text)])
 
     def test_ghosts_stand_at_the_scale_of_the_figure(self) -> None:
         plan = planned(biped(height_mm=350.0, stands_for_mm=1750.0)).character

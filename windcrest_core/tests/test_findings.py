@@ -29,6 +29,11 @@ BURIED = {
     "id": "heart", "label": "heart", "bone": "waist", "layer": 0,
     "shape": {"kind": "ellipsoid", "centre": [0, 0, 0.4], "semi_axes": [0.02, 0.02, 0.02]},
 }  # fmt: skip
+SETTLED = {
+    "expression": "calm",
+    **{f"decided__{k}": "none" for k in ("pose", "hand_r", "hand_l", "mouth", "hair", "slender",
+                                         "lights", "hollow", "apart", "base")},
+}  # fmt: skip
 WITH_STORY = {"story": "Waits for the ferry."}
 
 
@@ -47,6 +52,16 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(body__heads_tall=2.0), Context(), plain(), Context()),
     "character.part.buried": (
         plain(part__heart=BURIED), Context(), plain(), Context()),
+    "character.part.loose": (
+        plain(part__kite={**BURIED, "id": "kite", "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}),
+        Context(), plain(part__kite={**BURIED, "id": "kite", "made_apart": True,
+                                     "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}), Context()),
+    "character.socket.deep": (
+        plain(part__skull__wall_mm=2.0, height_mm=400), Context(),
+        plain(part__skull__wall_mm=2.0, height_mm=400, face__socket_depth=0.0), Context()),
+    "character.socket.wide": (
+        plain(face__eye_breadth=0.42), Context(), plain(), Context()),
+    "character.decide.open": (plain(), Context(), plain(**SETTLED), Context()),
     "character.story.open": (biped(), Context(), plain(), Context()),
     "frame.hold.weak": (plain(), context(SOFT), plain(), context(STRONG)),
     "frame.column.slender": (plain(), context(SOFT), plain(), context(STRONG)),

@@ -1186,7 +1186,7 @@ export interface components {
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
             pictures: components["schemas"]["Pictures"];
-            scale: components["schemas"]["Scale"];
+            scale: components["schemas"]["Scale"] | null;
             /** Spans */
             spans: components["schemas"]["Span"][];
             /** Topics */
@@ -3000,12 +3000,21 @@ export interface components {
         /**
          * Reading
          * @description What one picture says; `per_px_mm` is null until it has a scale.
+         *
+         *     `place` is where it lies behind its elevation: left, top, width and height, mm.
          */
         Reading: {
             /** Measures */
             measures: components["schemas"]["Measure"][];
             /** Per Px Mm */
             per_px_mm: number | null;
+            /** Place */
+            place: [
+                number,
+                number,
+                number,
+                number
+            ] | null;
             /** Reference */
             reference: string;
             /** Residuals */

@@ -1,13 +1,24 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { client, documentOf, Problem } from "./client";
-import type { Drag, Edited, FigureOut, Operation, Plan, Preview } from "./types";
+import type { CopyOf, Drag, Edited, FigureOut, Operation, Pick, Plan, Preview } from "./types";
 
 export interface Change {
   label: string;
   operations?: Operation[];
   drag?: Drag;
+  add?: Pick;
+  copy_of?: CopyOf;
 }
+
+const bodyOf = (change: Change, base_revision: number) => ({
+  base_revision,
+  label: change.label,
+  operations: change.operations ?? [],
+  drag: change.drag ?? null,
+  add: change.add ?? null,
+  copy_of: change.copy_of ?? null,
+});
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -40,12 +51,7 @@ export function useFigureChanges(id: string) {
     scope,
     mutationFn: (change: Change) => {
       const now = queries.getQueryData<Edited>(key);
-      const body = {
-        base_revision: now?.figure.revision ?? 1,
-        label: change.label,
-        operations: change.operations ?? [],
-        drag: change.drag ?? null,
-      };
+      const body = bodyOf(change, now?.figure.revision ?? 1);
       return documentOf<Edited>(
         client.POST("/api/v1/figures/{figure_id}/edits", { ...path(id), body }),
       );
@@ -88,13 +94,7 @@ export function usePreview(id: string, revision: number) {
           const answer = await documentOf<Preview>(
             client.POST("/api/v1/figures/{figure_id}/preview", {
               ...path(id),
-              body: {
-                base_revision: revision,
-                number,
-                label: change.label,
-                operations: change.operations ?? [],
-                drag: change.drag ?? null,
-              },
+              body: { ...bodyOf(change, revision), number },
               signal: abort.current.signal,
             }),
           );
@@ -131,7 +131,7 @@ export const useFixPreview = (id: string, revision: number) =>
       documentOf<Preview>(
         client.POST("/api/v1/figures/{figure_id}/preview", {
           ...path(id),
-          body: { base_revision: revision, number: 0, label: "Fix", operations, drag: null },
+          body: { ...bodyOf({ label: "Fix", operations }, revision), number: 0 },
         }),
       ),
   });

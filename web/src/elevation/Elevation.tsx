@@ -8,6 +8,7 @@ import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
 import { Parts } from "./Parts";
+import { broadOf, Ghosts, Pictures } from "./Beside";
 import { Ruler } from "./Ruler";
 
 export interface Dragging {
@@ -26,6 +27,10 @@ interface Props {
   /** Parts in another tone, by id: raw in a bake, or out of range. */
   marked?: Set<string>;
   landmarks?: Plan["character"]["landmarks"];
+  /** Reference pictures faded behind their elevation. */
+  pictures?: boolean;
+  /** Other ages at the same scale, beside the front. */
+  ghosts?: boolean;
   onDrag: (drag: Dragging) => void;
   onDrop: (drag: Dragging) => void;
 }
@@ -46,7 +51,12 @@ export function Elevation(props: Props) {
     const half = (view.name === "front" ? base.width_mm : base.depth_mm) / 2;
     return [Math.min(view.bounds[0], -half), Math.max(view.bounds[2], half)];
   };
-  const high = Math.max(drawing.front.bounds[3], drawing.side.bounds[3], drawing.height_mm);
+  const high = Math.max(
+    drawing.front.bounds[3],
+    drawing.side.bounds[3],
+    drawing.height_mm,
+    ...(props.ghosts ? plan.character.ghosts.map((ghost) => ghost.height_mm) : []),
+  );
   const [fl, fr] = span(drawing.front);
   const [sl, sr] = span(drawing.side);
   const top = high * 1.045;
@@ -55,7 +65,9 @@ export function Elevation(props: Props) {
   /** Millimetres of the figure in about one pixel of the screen. */
   const px = Math.max((drawnWidth * 1.25 + 0.2 * high) / 880, (top + below) / 600);
   const ruler = (props.landmarks ? 140 : 46) * px;
-  const margin = (props.callouts.length ? 190 : 12) * px;
+  const others = props.ghosts ? plan.character.ghosts : [];
+  const ghostsWide = others.reduce((sum, ghost) => sum + broadOf(ghost) + 14 * px, 0);
+  const margin = (props.callouts.length ? 190 : 12) * px + ghostsWide;
   const origin: Record<ViewName, number> = { front: ruler - fl, side: 0 };
   const frontEnd = origin.front + fr + margin;
   origin.side = frontEnd + GAP_PX * px - sl;
@@ -129,6 +141,7 @@ export function Elevation(props: Props) {
           strokeDasharray="6 3 1 3"
           vectorEffect="non-scaling-stroke"
         />
+        {props.pictures ? <Pictures plan={plan} figure={figure} view={name} /> : null}
         {!drag && layers.clay ? (
           <path
             d={silhouettes[name]}
@@ -246,6 +259,11 @@ export function Elevation(props: Props) {
           </text>
         ))}
         {VIEWS.map(drawn)}
+        <Ghosts
+          ghosts={others}
+          x={origin.front + fr + (props.callouts.length ? 190 : 12) * px}
+          px={px}
+        />
         {!drag ? (
           <Callouts
             callouts={props.callouts}

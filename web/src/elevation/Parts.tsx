@@ -31,6 +31,7 @@ export const Parts = memo(function Parts(props: Props) {
     return painted ?? tint(part?.stock ? "stockFill" : "clayFill");
   };
   return view.parts.map((part) => {
+    if (parts.get(part.id)?.hidden && part.id !== selected) return null;
     const chosen = part.id === selected;
     const mark = props.marked?.has(part.id) ?? false;
     return (

@@ -1,7 +1,7 @@
 import { Box, Button, Center, Flex, Heading, Input, Spinner, Text } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useNavigate, useParams } from "react-router";
-import { useFigure, useFigureChanges, usePreview } from "../api/useFigure";
+import { useFigure, useFigureChanges, usePreview, type Change } from "../api/useFigure";
 import { STATIONS, TITLES, type Operation } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS, LAYERS_OF, type Layer } from "../elevation/layers";
@@ -62,6 +62,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [selected, select] = useState<string | null>(null);
   const [layers, setLayers] = useState(LAYERS_OF[place]);
   const [bake, setBake] = useState(1);
+  const [ghosts, showGhosts] = useState(false);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
   const { edit } = changes;
@@ -69,10 +70,10 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
 
   useEffect(() => setLayers(LAYERS_OF[place]), [place]);
   const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
+  const make = useCallback((what: Change) => edit.mutateAsync(what).finally(drop), [edit, drop]);
   const change = useCallback(
-    (label: string, operations: Operation[]) =>
-      edit.mutateAsync({ label, operations }).finally(drop),
-    [edit, drop],
+    (label: string, operations: Operation[]) => make({ label, operations }),
+    [make],
   );
   const apply = useCallback(
     (label: string, operations: Operation[]) => void change(label, operations).catch(tellProblem),
@@ -83,7 +84,21 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const redo = () =>
     void (figure.can_redo && changes.redo.mutate(undefined, { onError: tellProblem }));
 
-  const page: Page = { figure, plan, selected, select, change, apply, preview: preview.ask, goTo };
+  const page: Page = {
+    figure,
+    plan,
+    selected,
+    select,
+    change,
+    make,
+    apply,
+    preview: preview.ask,
+    drop,
+    keep: changes.keep,
+    ghosts,
+    showGhosts,
+    goTo,
+  };
   const toggle = (layer: Layer) => setLayers((now) => ({ ...now, [layer]: !now[layer] }));
   const parts = figure.sheet.parts;
   useFigureKeys({
@@ -220,6 +235,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
               marked={marked}
               handles={place === "frame"}
               landmarks={place === "character" ? plan.character.landmarks : undefined}
+              pictures={place === "character" || place === "frame"}
+              ghosts={ghosts && place === "character"}
               onDrag={({ joint, view, to }) =>
                 preview.ask({ label: "Drag", drag: { joint, view, to: [to[0], to[1]] } })
               }
@@ -281,7 +298,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
 const printOf = (id: string, place: Place, bake: number) =>
   place === "bake"
     ? `/api/v1/figures/${id}/prints/bake-card/${bake}`
-    : `/api/v1/figures/${id}/prints/cut-list`;
+    : `/api/v1/figures/${id}/prints/${place === "character" ? "layout-map" : "cut-list"}`;
 
 function panelOf(place: Place, bake: number, onBake: (bake: number) => void): ReactNode {
   switch (place) {

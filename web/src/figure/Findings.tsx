@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Stack, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import type { Finding, Fix, Preview } from "../api/types";
 import { useFixPreview } from "../api/useFigure";
@@ -8,6 +8,8 @@ import { useUnits } from "../ui/UnitsContext";
 import { quantity, value } from "../units/format";
 import { useFigurePage } from "./useFigurePage";
 
+/** Open questions come by the handful, so they are folded. */
+const QUESTION = "character.decide.open";
 const WORDS = { stop: "Stop", warn: "Warn", note: "Note" } as const;
 
 /** A shape of its own for each severity, beside its word and colour. */
@@ -23,7 +25,7 @@ function Mark({ severity }: { severity: Finding["severity"] }) {
       height="12"
       viewBox="0 0 12 12"
       fill={tint(severity)}
-      style={{ color: tint(severity) }}
+      style={{ color: tint(severity), display: "inline" }}
       aria-hidden="true"
     >
       {shape}
@@ -61,14 +63,56 @@ export function Findings({ findings }: { findings: Finding[] }) {
       </Text>
     );
   const rank = { stop: 0, warn: 1, note: 2 };
+  const open = findings.filter((finding) => finding.id === QUESTION);
+  const folded = open.length > 1;
   return (
     <Stack gap="2" as="ul" listStyleType="none">
-      {[...findings]
+      {findings
+        .filter((finding) => !folded || finding.id !== QUESTION)
         .sort((a, b) => rank[a.severity] - rank[b.severity])
         .map((finding) => (
           <OneFinding key={`${finding.id} ${finding.subject}`} finding={finding} />
         ))}
+      {folded ? <OpenQuestions findings={open} /> : null}
     </Stack>
+  );
+}
+
+/** The open questions as one note; each is there when it is unfolded. */
+function OpenQuestions({ findings }: { findings: Finding[] }) {
+  return (
+    <Box as="li" data-finding={QUESTION} borderLeft="3px solid" borderColor="note" pl="2.5">
+      <chakra.details>
+        <chakra.summary cursor="pointer" fontSize="sm" fontWeight="600">
+          <Box as="span" mr="1.5">
+            <Mark severity="note" />
+          </Box>
+          <Text
+            as="span"
+            fontSize="xs"
+            fontWeight="700"
+            color="note"
+            textTransform="uppercase"
+            letterSpacing="0.04em"
+            mr="1.5"
+          >
+            {WORDS.note}
+          </Text>
+          {findings.length} questions to settle before wire is cut
+        </chakra.summary>
+        {findings.map((finding) => (
+          <Box key={finding.subject} mt="1.5">
+            <Text fontSize="sm" fontWeight="600">
+              {finding.title}
+            </Text>
+            <Text fontSize="sm">{finding.reason}</Text>
+          </Box>
+        ))}
+        <Text fontSize="xs" color="inkSoft" mt="1">
+          Answer them under Decide.
+        </Text>
+      </chakra.details>
+    </Box>
   );
 }
 

@@ -1,6 +1,6 @@
 import { createContext, useContext } from "react";
 import type { Change } from "../api/useFigure";
-import type { FigureOut, Operation, Plan, StationName } from "../api/types";
+import type { Edited, FigureOut, Operation, Plan, StationName } from "../api/types";
 
 /** What every station's panel works with. */
 export interface FigurePage {
@@ -10,9 +10,18 @@ export interface FigurePage {
   select: (part: string | null) => void;
   /** Change the sheet; resolves when it is saved, rejects with what is wrong. */
   change: (label: string, operations: Operation[]) => Promise<unknown>;
+  /** What the core makes operations of: something of the library, a copy of a part. */
+  make: (change: Change) => Promise<unknown>;
   /** The same, where a refusal is only told. */
   apply: (label: string, operations: Operation[]) => void;
   preview: (change: Change) => void;
+  /** Let go of what is previewed. */
+  drop: () => void;
+  /** Take an answer of the server as the figure. */
+  keep: (edited: Edited) => void;
+  /** The other ages beside the figure, shown or not. */
+  ghosts: boolean;
+  showGhosts: (shown: boolean) => void;
   goTo: (station: StationName | "log") => void;
 }
 

@@ -39,7 +39,8 @@ describe("Character", () => {
   test("name, story and mood are the figure's own, and each is saved by itself", async () => {
     const { user, done } = showStation(<CharacterPanel />);
     expect(screen.getByLabelText("Name")).toHaveProperty("value", "The ferrywoman");
-    await user.type(screen.getByLabelText("Mood"), "!");
+    await user.click(screen.getByRole("tab", { name: /Decide/ }));
+    await user.type(await screen.findByLabelText("Mood"), "!");
     await user.tab();
     expect(done.changes).toEqual([
       { label: "Mood", operations: [{ path: "mood", value: `${figure.sheet.mood}!` }] },

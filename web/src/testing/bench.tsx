@@ -115,21 +115,27 @@ export function show(what: ReactNode, { units = METRIC, at = "/" }: Placed = {})
 export interface Done {
   changes: { label: string; operations: Operation[] }[];
   previews: Change[];
+  made: Change[];
   selected: (string | null)[];
 }
 
 /** A station's panel on the ferrywoman's page. */
 export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed = {}) {
   const { units, at, ...rest } = more;
-  const done: Done = { changes: [], previews: [], selected: [] };
+  const done: Done = { changes: [], previews: [], made: [], selected: [] };
   const keep = (label: string, operations: Operation[]) => done.changes.push({ label, operations });
   const page: FigurePage = {
     ...ferrywoman(),
     selected: null,
     select: (part) => done.selected.push(part),
     change: (label, operations) => Promise.resolve(keep(label, operations)),
+    make: (change) => Promise.resolve(done.made.push(change)),
     apply: keep,
     preview: (change) => done.previews.push(change),
+    drop: () => done.previews.splice(0),
+    keep: () => undefined,
+    ghosts: false,
+    showGhosts: () => undefined,
     goTo: () => undefined,
     ...rest,
   };

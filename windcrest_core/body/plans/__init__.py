@@ -78,7 +78,7 @@ def _wing_root(body: Body, bones: list[RestBone]) -> tuple[str, Vector]:
     """The bone wings grow from, and where on its right side."""
     by_joint = {bone.joint: bone for bone in bones}
     if "waist" in by_joint:
-        return "waist", (0.09 * body.build, -0.03, 0.75 * by_joint["waist"].length)
+        return "waist", (0.075 * body.build, -0.03, 0.75 * by_joint["waist"].length)
     if isinstance(body, Stacked):
         top = by_joint[f"tier_{body.tiers}"]
         return top.joint, (0.2 * top.length, -0.2 * top.length, 0.5 * top.length)

@@ -14,6 +14,7 @@ CLOTH = {"core": "wire", "texture": "cloth"}
 
 
 def coat(fit: Fit, count: int) -> Iterator[Part]:
+    """A body and a flared skirt."""
     off = 1.2 * THIN * fit.sheet.height_mm
     body = fit.cuff(fit.trunk, 0.0, 0.85, off)
     yield fit.part("coat_body", "coat", fit.trunk, body, **CLOTH, **fit.on(fit.trunk))
@@ -22,12 +23,14 @@ def coat(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def skirt(fit: Fit, count: int) -> Iterator[Part]:
+    """From the waist to above the knee."""
     off = THIN * fit.sheet.height_mm
     shape = fit.cuff(fit.hips, 0.6, -1.4, off, flare=1.6)
     yield fit.part("skirt", "skirt", fit.hips, shape, **CLOTH, **fit.on(fit.hips))
 
 
 def cape(fit: Fit, count: int) -> Iterator[Part]:
+    """A sheet from the shoulders down the back."""
     height = fit.sheet.height_mm
     bone = fit.bone(fit.trunk)
     wide, _ = fit.girth_at(fit.trunk, 0.7)
@@ -39,6 +42,7 @@ def cape(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def apron(fit: Fit, count: int) -> Iterator[Part]:
+    """A sheet from the waist down the front."""
     height = fit.sheet.height_mm
     wide, _ = fit.girth_at(fit.hips, 0.5)
     at = fit.skin(fit.hips, AHEAD)
@@ -54,11 +58,13 @@ def apron(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def belt(fit: Fit, count: int) -> Iterator[Part]:
+    """A band round the hips."""
     shape = fit.cuff(fit.hips, 0.42, 0.58, 0.8 * THIN * fit.sheet.height_mm)
     yield fit.part("belt", "belt", fit.hips, shape, core="wire", **fit.on(fit.hips))
 
 
 def strap(fit: Fit, count: int) -> Iterator[Part]:
+    """From one shoulder to the other hip."""
     bone = fit.bone(fit.trunk)
     wide, deep = fit.girth_at(fit.trunk, 0.5)
     low = bone.start - 0.7 * wide * RIGHT + 0.9 * deep * AHEAD
@@ -74,6 +80,7 @@ def strap(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def bag(fit: Fit, count: int) -> Iterator[Part]:
+    """At the right hip."""
     height = fit.sheet.height_mm
     at = fit.skin(fit.hips, RIGHT) + 0.02 * height * RIGHT
     shape = fit.ball(fit.hips, at, 0.03 * height, 0.05 * height, 0.055 * height)
@@ -81,6 +88,7 @@ def bag(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def glove(fit: Fit, count: int) -> Iterator[Part]:
+    """A cuff and a hand a little larger than the hand."""
     height = fit.sheet.height_mm
     shape = fit.cuff("elbow_r", 0.72, 1.0, 0.8 * THIN * height)
     yield from fit.pair("glove_cuff", "glove cuff", "elbow_r", shape, **CLOTH, **fit.on("elbow_r"))
@@ -95,6 +103,7 @@ def glove(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def boot(fit: Fit, count: int) -> Iterator[Part]:
+    """A shaft and a foot."""
     height = fit.sheet.height_mm
     shape = fit.cuff("knee_r", 0.35, 1.0, THIN * height)
     yield from fit.pair(

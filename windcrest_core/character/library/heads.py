@@ -14,6 +14,7 @@ SMALL = {"core": "wire", "delicate": True}
 
 
 def horn(fit: Fit, count: int) -> Iterator[Part]:
+    """A pair that rises outwards and curves in."""
     head, at = fit.head_mm, fit.skin(fit.head, 0.8 * UP + 0.6 * RIGHT)
     shape = fit.coil(fit.head, at - 0.06 * head * UP, 0.7 * RIGHT + 0.7 * UP, UP - RIGHT,
                      0.55 * head, 75, 0.10 * head, 0.03 * head)  # fmt: skip
@@ -21,6 +22,7 @@ def horn(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def antler(fit: Fit, count: int) -> Iterator[Part]:
+    """A pair of beams with `count` tines each."""
     head, root = fit.head_mm, fit.skin(fit.head, 0.9 * UP + 0.4 * RIGHT)
     tip = root + head * (0.75 * RIGHT + 0.95 * UP)
     beam = fit.cone(fit.head, root - 0.05 * head * UP, tip, 0.06 * head, 0.03 * head)
@@ -34,6 +36,7 @@ def antler(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def ear(fit: Fit, count: int) -> Iterator[Part]:
+    """A pair that stands up from the crown."""
     head, at = fit.head_mm, fit.skin(fit.head, 0.8 * UP + 0.6 * RIGHT)
     shape = fit.cone(fit.head, at - 0.05 * head * UP, at + head * (0.14 * RIGHT + 0.34 * UP),
                      0.13 * head, 0.045 * head, 0.5)  # fmt: skip
@@ -41,6 +44,7 @@ def ear(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def antenna(fit: Fit, count: int) -> Iterator[Part]:
+    """A pair of thin stalks that curve forward."""
     head, at = fit.head_mm, fit.skin(fit.head, 0.9 * UP + 0.25 * RIGHT + 0.2 * AHEAD)
     shape = fit.coil(fit.head, at - 0.05 * head * UP, UP + 0.25 * RIGHT, AHEAD + 0.4 * RIGHT,
                      0.8 * head, 65, 0.03 * head, 0.018 * head)  # fmt: skip
@@ -48,6 +52,7 @@ def antenna(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def crest(fit: Fit, count: int) -> Iterator[Part]:
+    """A jagged flat crest along the middle of the crown."""
     head = fit.head_mm
     at = fit.skin(fit.head, UP) - 0.12 * head * UP
     outline = [
@@ -67,6 +72,7 @@ def crest(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def hair_mass(fit: Fit, count: int) -> Iterator[Part]:
+    """One cap of hair over the crown and the nape."""
     host = fit.main(fit.head)
     head = fit.head_mm
     wide, deep = fit.girth_at(fit.head, 0.55)
@@ -81,6 +87,7 @@ def hair_mass(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def strands(fit: Fit, count: int) -> Iterator[Part]:
+    """`count` strands from ear to ear round the back."""
     head = fit.head_mm
     for n in range(count):
         side = 0.0 if count == 1 else -1 + 2 * n / (count - 1)
@@ -95,6 +102,7 @@ def strands(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def beard(fit: Fit, count: int) -> Iterator[Part]:
+    """A wedge under the chin."""
     head = fit.head_mm
     chin = fit.skin(fit.head, AHEAD - 0.9 * UP)
     shape = fit.cone(
@@ -111,6 +119,7 @@ def beard(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def hat(fit: Fit, count: int) -> Iterator[Part]:
+    """A brim and a crown."""
     head = fit.head_mm
     top = fit.skin(fit.head, UP)
     wide, _ = fit.girth_at(fit.head, 0.55)
@@ -128,6 +137,7 @@ def hat(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def muzzle(fit: Fit, count: int) -> Iterator[Part]:
+    """A muzzle that the muzzle slider lengthens."""
     head = fit.head_mm
     low = fit.middle(fit.head) - 0.18 * head * UP
     root = fit.skin(fit.head, AHEAD, low) - 0.14 * head * AHEAD
@@ -138,6 +148,7 @@ def muzzle(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
+    """`count` teeth in an arc, each half sunk."""
     head = fit.head_mm
     low = fit.middle(fit.head) - 0.3 * head * UP
     size = min(0.045, 0.3 / count) * head

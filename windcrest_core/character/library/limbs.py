@@ -57,10 +57,12 @@ def _foot(fit: Fit, count: int, name: str, tip: float) -> Iterator[Part]:
 
 
 def toes(fit: Fit, count: int) -> Iterator[Part]:
+    """`count` toes, fanned."""
     yield from _foot(fit, count, "toe", 0.85)
 
 
 def claws(fit: Fit, count: int) -> Iterator[Part]:
+    """`count` pointed toes, fanned."""
     yield from _foot(fit, count, "claw", 0.3)
 
 

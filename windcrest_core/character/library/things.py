@@ -40,6 +40,7 @@ def _beside(fit: Fit) -> np.ndarray:
 
 
 def box(fit: Fit, count: int) -> Iterator[Part]:
+    """A box on the ground at its right."""
     half, root = 0.06 * fit.sheet.height_mm, _root(fit)
     at = _beside(fit) + 1.3 * half * RIGHT + half * UP
     size = fit.size(half)
@@ -48,6 +49,7 @@ def box(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def rock(fit: Fit, count: int) -> Iterator[Part]:
+    """A rock on the ground at its right."""
     size, root = 0.09 * fit.sheet.height_mm, _root(fit)
     at = _beside(fit) + 1.1 * size * RIGHT + 0.55 * size * UP
     shape = fit.ball(root, at, size, 0.8 * size, 0.55 * size)
