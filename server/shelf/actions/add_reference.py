@@ -10,6 +10,7 @@ from server.pictures import clean_picture
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.models import Figure, ReferencePicture
 from windcrest_core.character.library import free_id
+from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 
 
@@ -22,6 +23,8 @@ def add_reference(
     ------
     Problem : it is no picture. SheetError : a label or a view it cannot have.
     """
+    if view not in ("front", "side"):
+        raise SheetError.one("view", view, "front or side")
     picture = clean_picture(sent)
     with transaction.atomic():
         locked = Figure.objects.select_for_update().get(pk=figure.pk)

@@ -7,6 +7,7 @@ import re
 from collections.abc import Iterator
 from typing import Any
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.http import HttpResponse
 from django.test import Client
 
@@ -48,6 +49,9 @@ class EveryAddressTest(ApiCase):
         url = filled(path, figure_id) + ("?base_revision=1" if ending == "sheet" else "")
         if ending == "log" and method == "POST":
             return client.post(url, {"text": "Mine"})
+        if ending == "references":
+            sent = SimpleUploadedFile("sketch.png", b"", "image/png")
+            return client.post(url, {"picture": sent})
         body = json.dumps(BODIES.get(ending, {}))
         return client.generic(method, url, body, "application/json")
 

@@ -121,10 +121,9 @@ class FilesOfOthersTest(ApiCase):
 class NewFigureTest(ApiCase):
     def test_any_unit_and_any_body(self) -> None:
         bodies = [row["id"] for row in self.client.get("/api/v1/bodies").json()]
-        self.assertEqual(len(bodies), 4)
-        for body, height, mm in zip(
-            bodies, ("12 in", "30 cm", "0.3 m", 310), (304.8, 300, 300, 310), strict=True
-        ):
+        self.assertEqual(len(bodies), 12)
+        heights = (("12 in", 304.8), ("30 cm", 300), ("0.3 m", 300), (310, 310)) * 3
+        for body, (height, mm) in zip(bodies, heights, strict=True):
             made = {"name": "x", "body": body, "height_mm": height}
             answer = self.call("POST", "/api/v1/figures", made)
             with self.subTest(body):

@@ -4,6 +4,7 @@ import {
   Dialog,
   Field,
   Flex,
+  Grid,
   Input,
   Portal,
   RadioGroup,
@@ -68,7 +69,7 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
-          <Dialog.Content bg="sheet" color="ink" maxWidth="30rem">
+          <Dialog.Content bg="sheet" color="ink" maxWidth="36rem">
             <chakra.form onSubmit={submit}>
               <Dialog.Header>
                 <Dialog.Title fontFamily="heading">New figure</Dialog.Title>
@@ -80,7 +81,7 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                     onValueChange={({ value }) => value && setBody(value)}
                   >
                     <RadioGroup.Label fontSize="sm">What body</RadioGroup.Label>
-                    <Stack gap="1.5" mt="1">
+                    <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="1.5" mt="1">
                       {bodies.map((row) => (
                         <RadioGroup.Item key={row.id} value={row.id}>
                           <RadioGroup.ItemHiddenInput />
@@ -88,7 +89,7 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                           <RadioGroup.ItemText>{row.label}</RadioGroup.ItemText>
                         </RadioGroup.Item>
                       ))}
-                    </Stack>
+                    </Grid>
                   </RadioGroup.Root>
                   <Flex gap="4">
                     <Field.Root invalid={!!wrong("height_mm")}>

@@ -26,6 +26,7 @@ import { SheetChooser } from "../ui/SheetChooser";
 import { useFinderKey } from "../ui/useFinderKey";
 import { useUnits } from "../ui/UnitsContext";
 import { length } from "../units/format";
+import { LineUp } from "./LineUp";
 import { NewFigureDialog } from "./NewFigureDialog";
 
 export function ShelfPage() {
@@ -34,6 +35,7 @@ export function ShelfPage() {
   const go = useNavigate();
   const [making, setMaking] = useState(false);
   const [find, setFind] = useState("");
+  const [linedUp, setLinedUp] = useState(false);
   const [bad, setBad] = useState<{ file: File; error: Error } | null>(null);
   const finder = useRef<HTMLInputElement>(null);
   const keys = { enabled: useRules().data?.rules.single_keys ?? true };
@@ -89,6 +91,17 @@ export function ShelfPage() {
           value={find}
           onChange={(event) => setFind(event.target.value)}
         />
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor={linedUp ? "verdigris" : "hairline"}
+          bg={linedUp ? "verdigrisSoft" : "transparent"}
+          aria-pressed={linedUp}
+          disabled={!shelf.data?.length}
+          onClick={() => setLinedUp(!linedUp)}
+        >
+          Line-up
+        </Button>
         <SheetChooser
           label="Import a figure sheet"
           size="sm"
@@ -147,11 +160,15 @@ export function ShelfPage() {
           </Button>
         </Center>
       ) : null}
-      <Grid templateColumns="repeat(auto-fill, minmax(270px, 1fr))" gap="5">
-        {cards.map((card) => (
-          <FigureCard key={card.id} card={card} onRemove={() => remove(card)} />
-        ))}
-      </Grid>
+      {linedUp ? (
+        <LineUp cards={cards} />
+      ) : (
+        <Grid templateColumns="repeat(auto-fill, minmax(270px, 1fr))" gap="5">
+          {cards.map((card) => (
+            <FigureCard key={card.id} card={card} onRemove={() => remove(card)} />
+          ))}
+        </Grid>
+      )}
       {shelf.data?.length && cards.length === 0 ? (
         <Text>No figure on the shelf is called that.</Text>
       ) : null}

@@ -137,7 +137,9 @@ export function MeasureDialog({ reference, onClose }: Props) {
                   backgroundSize="100% 100%"
                   touchAction="none"
                   onPointerMove={(event) => setAt(pointed(event))}
-                  onClick={(event) => place(pointed(event as unknown as PointerEvent))}
+                  onPointerUp={(event) => {
+                    if (event.button === 0) place(pointed(event));
+                  }}
                   onKeyDown={keyed}
                 >
                   <svg
