@@ -30,9 +30,12 @@ from windcrest_core.catalogue import catalogue  # noqa: E402
 from windcrest_core.colour.recipes import nearest  # noqa: E402
 from windcrest_core.context import Context, Oven, Progress  # noqa: E402
 from windcrest_core.findings import Operation  # noqa: E402
+from windcrest_core.new_figure import BODIES, new_sheet  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
+from windcrest_core.prints import layout_map, layout_map_pdf  # noqa: E402
 from windcrest_core.sheet import FigureSheet, load_sheet  # noqa: E402
 from windcrest_core.sheet.edits import apply_edits  # noqa: E402
+from windcrest_core.sheet.joints import joint_ranges  # noqa: E402
 
 TODAY = date(2026, 7, 1)
 Row = tuple[str, float, float, str]
@@ -85,15 +88,35 @@ def sixty(sheet: FigureSheet) -> FigureSheet:
     return apply_edits(sheet, operations)[0]
 
 
-def moved(sheet: FigureSheet, turn: int) -> FigureSheet:
+def moved(sheet: FigureSheet, joint: str, turn: int) -> FigureSheet:
     """Another pose each time, so that nothing is remembered from the plan before."""
-    value = 20.0 + (turn % 40)
-    return apply_edits(sheet, [Operation(path="joint/shoulder_r/swing_deg", value=value)])[0]
+    value = 10.0 + 0.5 * (turn % 40)
+    return apply_edits(sheet, [Operation(path=f"joint/{joint}/swing_deg", value=value)])[0]
 
 
-def plan_ms(sheet: FigureSheet) -> float:
-    sheets = [moved(sheet, turn) for turn in range(-1, 25)]
+def plan_ms(sheet: FigureSheet, joint: str = "shoulder_r") -> float:
+    sheets = [moved(sheet, joint, turn) for turn in range(-1, 25)]
     return median_ms(lambda turn: plan(sheets[turn + 1], Context(), Progress(), TODAY))
+
+
+def slowest_body() -> tuple[str, float]:
+    """The body plan whose new figure takes longest to plan with a limb in another pose, ms."""
+    taken = {}
+    for body in BODIES:
+        sheet = new_sheet("x", body, 300.0)
+        taken[body] = plan_ms(sheet, list(joint_ranges(sheet.body))[-1])
+    return max(taken.items(), key=lambda row: row[1])
+
+
+def layout_map_ms(sheet: FigureSheet) -> float:
+    """The layout map of a figure from its sheet to the bytes of the PDF, ms."""
+    tall = [apply_edits(sheet, [Operation(path="height_mm", value=400.0 + n)])[0] for n in range(6)]
+
+    def work(turn: int) -> bytes:
+        found = plan(tall[turn + 1], Context(), Progress(), TODAY)
+        return layout_map_pdf(layout_map(found), "A4")
+
+    return median_ms(work, 5)
 
 
 def bake_ms() -> float:
@@ -170,9 +193,17 @@ def resident_mb(pid: int) -> float:
 def main() -> None:
     base = baseline_ms()
     sheet = ferrywoman()
+    body, body_ms = slowest_body()
     rows: list[Row] = [
         ("plan() of the ferrywoman, each time another pose, ms", plan_ms(sheet), 80, "ms"),
         ("plan() of a 60-part figure, ms", plan_ms(sixty(sheet)), 150, "ms"),
+        (f"plan() of a new figure, slowest body ({body}), ms", body_ms, 80, "ms"),
+        (
+            "layout map of a 60-part, 400 mm figure, sheet to PDF, ms",
+            layout_map_ms(sixty(sheet)),
+            1500,
+            "ms",
+        ),
         ("bake of 30 parts over two hours, ms", bake_ms(), 25, "ms"),
         ("recipe from 14 paints, ms", recipe_ms(), 60, "ms"),
         ("first load, gzipped, kB", first_load_kb(), 400, ""),

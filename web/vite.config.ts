@@ -9,6 +9,7 @@ export default defineConfig({
     environment: "happy-dom",
     environmentOptions: { happyDOM: { url: "http://bench.test/" } },
     setupFiles: ["src/testing/setup.ts"],
+    testTimeout: 30_000,
     isolate: false,
     unstubGlobals: true,
   },

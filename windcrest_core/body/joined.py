@@ -15,15 +15,13 @@ CELLS = 14
 
 @lru_cache(maxsize=4000)
 def touch(a: Solid, b: Solid, gap_mm: float) -> bool:
-    """Whether two solids come within a gap of each other, tried on a lattice where they may meet.
+    """Whether two solids whose boxes meet come within a gap of each other, tried on a lattice.
 
     The lattice lies over what their boxes share; between its points a solid is at most half a
     diagonal nearer than at one, so that a thin meeting is not missed.
     """
     low = np.maximum(a.bounds[0], b.bounds[0]) - gap_mm
     high = np.minimum(a.bounds[1], b.bounds[1]) + gap_mm
-    if (low > high).any():
-        return False
     grid = [np.linspace(low[i], high[i], CELLS, dtype=np.float32) for i in range(3)]
     x, y, z = grid[0][:, None, None], grid[1][None, :, None], grid[2][None, None, :]
     both = np.maximum(a.world_distance(x, y, z), b.world_distance(x, y, z))
@@ -36,13 +34,21 @@ def loose_parts(figure: Figure) -> list[Piece]:
     pieces = figure.pieces
     if not pieces:
         return []
-    largest = max(pieces, key=lambda piece: piece.solid.volume_mm3)
-    joined, waiting = {largest.part.id}, [largest]
-    rest = [piece for piece in pieces if piece is not largest]
-    while waiting and rest:
+    low = np.array([piece.solid.bounds[0] for piece in pieces]) - TOUCH_MM
+    high = np.array([piece.solid.bounds[1] for piece in pieces]) + TOUCH_MM
+    meets = np.all(low[:, None, :] <= high[None, :, :], axis=2)
+    near = np.asarray(meets & meets.T)
+    largest = max(range(len(pieces)), key=lambda i: pieces[i].solid.volume_mm3)
+    joined, waiting = {largest}, [largest]
+    while waiting and len(joined) < len(pieces):
         at = waiting.pop()
-        met = [p for p in rest if touch(at.solid, p.solid, TOUCH_MM)]
+        met = [
+            i
+            for i in np.flatnonzero(near[at]).tolist()
+            if i not in joined and touch(pieces[at].solid, pieces[i].solid, TOUCH_MM)
+        ]
         waiting += met
-        joined |= {p.part.id for p in met}
-        rest = [p for p in rest if p.part.id not in joined]
-    return [piece for piece in rest if not piece.part.made_apart]
+        joined.update(met)
+    return [
+        piece for i, piece in enumerate(pieces) if i not in joined and not piece.part.made_apart
+    ]

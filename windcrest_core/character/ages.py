@@ -112,6 +112,7 @@ def _outline_of(heads: float) -> list[list[float]]:
     return whole_silhouette(figure(sheet, 6.0), "front")
 
 
+@lru_cache(maxsize=30)
 def _ghost(label: str, heads: float, height_mm: float) -> Ghost:
     return Ghost(
         label=label,

@@ -1,6 +1,7 @@
-import { cleanup } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
 import { afterEach } from "vitest";
 
+configure({ asyncUtilTimeout: 10_000 });
 afterEach(cleanup);
 
 /** What the browser has and the test's stand-in for it has not. */
