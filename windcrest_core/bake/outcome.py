@@ -143,7 +143,7 @@ def insert_bake(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> Inser
         id=part.id,
         label=part.label,
         material=material.label,
-        limit_c=material.limit_c.value,
+        limit_c=part.limit_c if part.limit_c is not None else material.limit_c.value,
         peak_c=float(trace.max()),
     )
 

@@ -31,7 +31,8 @@ STABLE = ("neck", "head", "tip_head", "hip_r", "hip_l", "stem_1", "tier_1")
 class Measure(Frozen):
     """A length found in pictures, mm on the figure, beside what the figure has.
 
-    `true_mm` is there where two views give it; `note` says where it is seen short.
+    `true_mm` is there where two views give it; `of_stature` is its share of crown to sole in the same
+    picture, where both are marked; `note` says where it is seen short.
     """
 
     id: str
@@ -39,6 +40,7 @@ class Measure(Frozen):
     kind: str
     seen_mm: float
     true_mm: float | None
+    of_stature: float | None = None
     figure_mm: float
     note: str
 
@@ -166,7 +168,11 @@ def _reading(
             reference=reference.id, per_px_mm=None, place=None, measures=[], residuals=[],
             troubles=[],
         )  # fmt: skip
-    measures = [*_heights(sheet, view), *_lengths(sheet.body, view, own)]
+    stature = _stature_mm(sheet.body, view)
+    measures = [
+        row.model_copy(update={"of_stature": row.seen_mm / stature if stature else None})
+        for row in (*_heights(sheet, view), *_lengths(sheet.body, view, own))
+    ]
     return Reading(
         reference=reference.id,
         per_px_mm=view.per_px_mm,
@@ -218,15 +224,29 @@ def _other_side(body: Body, view: _Seen, span_id: str) -> float | None:
     return view.length(twin.a, twin.b) if twin else None
 
 
-def _heights(sheet: FigureSheet, view: _Seen) -> list[Measure]:
-    """Heights of landmarks above the lowest sole, where one is marked."""
+def _ground(view: _Seen) -> float | None:
+    """Height of the lowest sole in a picture, mm, where one is marked."""
     soles = [p[1] for key, p in view.points.items() if key.startswith("sole_")]
     scale = view.reference.scale
     if not soles and scale is not None and scale.kind == "stature":
         soles = [-scale.sole[1] * view.reference.height_px * view.per_px_mm]
-    if not soles:
+    return float(min(soles)) if soles else None
+
+
+def _stature_mm(body: Body, view: _Seen) -> float | None:
+    """Crown to sole in a picture, mm, where both are marked."""
+    scale, ground = view.reference.scale, _ground(view)
+    crown = view.points.get(crown_of(body) or "")
+    if scale is not None and scale.kind == "stature":
+        return (scale.sole[1] - scale.crown[1]) * view.reference.height_px * view.per_px_mm
+    return float(crown[1]) - ground if crown is not None and ground is not None else None
+
+
+def _heights(sheet: FigureSheet, view: _Seen) -> list[Measure]:
+    """Heights of landmarks above the lowest sole, where one is marked."""
+    ground = _ground(view)
+    if ground is None:
         return []
-    ground = min(soles)
     marks = landmark_ids(sheet.body)
     standing = rest_points(sheet.body)
     return [

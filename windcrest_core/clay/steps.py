@@ -4,7 +4,20 @@ from __future__ import annotations
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.sheet.model import Texture
 from windcrest_core.steps import Need, Step
+
+SURFACE_WORK: dict[Texture, float] = {
+    "smooth": 1.0,
+    "skin": 1.15,
+    "cloth": 1.2,
+    "bark": 1.3,
+    "stone": 1.2,
+    "scales": 1.8,
+    "hair": 1.6,
+    "fur": 1.8,
+    "feathers": 1.8,
+}  # of the minutes a smooth surface takes [A]
 
 
 def clay_steps(work: Workpiece) -> list[Step]:
@@ -51,7 +64,8 @@ def _part_steps(piece: Piece, cored: bool, body: list[Need], short: bool) -> lis
     if part.delicate and not part.made_apart and not stock:
         needs += body
     size = max(1.0, piece.solid.volume_mm3 / 1000)
-    minutes = 6 + 2.5 * size**0.6 + (12 if part.delicate else 0)
+    minutes = (6 + 2.5 * size**0.6 + (12 if part.delicate else 0)) * SURFACE_WORK[part.texture]
+    surface = "" if part.texture == "smooth" else f", surface: {part.texture}"
     if stock:
         return [
             Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=3, needs=needs,
@@ -60,7 +74,7 @@ def _part_steps(piece: Piece, cored: bool, body: list[Need], short: bool) -> lis
     if not (part.made_apart or part.press_in):
         return [
             Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=minutes,
-                 needs=needs, into_oven=True, label=f"Cover and form the {part.label}")
+                 needs=needs, into_oven=True, label=f"Cover and form the {part.label}{surface}")
         ]  # fmt: skip
     own = [need for need in needs if need.key.endswith(".core.1")]
     rest = [need for need in needs if not need.key.endswith(".core.1")]
@@ -71,7 +85,7 @@ def _part_steps(piece: Piece, cored: bool, body: list[Need], short: bool) -> lis
     )
     return [
         Step(key=f"{part.id}.cover.1", station="clay", part=part.id, minutes=minutes, needs=own,
-             into_oven=True, label=f"Form the {part.label} apart"),
+             into_oven=True, label=f"Form the {part.label} apart{surface}"),
         Step(key=f"{part.id}.join.1", station="clay" if part.press_in else "finish", part=part.id, minutes=10,
              needs=[hard, *rest], into_oven=part.press_in, after_bakes=not part.press_in,
              label=f"{'Press in' if part.press_in else 'Assemble'} the {part.label}"),

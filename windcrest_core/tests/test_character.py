@@ -129,6 +129,26 @@ class FacePlanTest(unittest.TestCase):
         self.assertIsNone(planned(new_sheet("x", "stem_cap", 200)).character.face)
 
 
+class PartTest(unittest.TestCase):
+    def test_a_surface_costs_minutes_and_is_said_in_its_step(self) -> None:
+        plain, furred = planned(biped()), planned(biped(part__chest__texture="fur"))
+        step = next(s for s in furred.order.steps if s.key == "chest.cover.1")
+        before = next(s for s in plain.order.steps if s.key == "chest.cover.1")
+        self.assertIn("surface: fur", step.label)
+        self.assertAlmostEqual(step.minutes / before.minutes, 1.8)
+
+    def test_what_a_bought_piece_can_take_is_its_own_where_it_is_known(self) -> None:
+        sheet = biped(part__eye_r__limit_c=90.0)
+        self.assertIn("eye_r", [f.subject for f in findings_of(sheet, "bake.insert.melts")])
+        self.assertEqual(findings_of(biped(), "bake.insert.melts"), [])
+
+    def test_a_hidden_part_counts_as_before(self) -> None:
+        self.assertEqual(
+            planned(biped(part__jaw__hidden=True)).totals.mass.value,
+            planned(biped()).totals.mass.value,
+        )
+
+
 class DecideTest(unittest.TestCase):
     def open(self, sheet: FigureSheet) -> set[str]:
         return {f.subject for f in findings_of(sheet, "character.decide.open")}
@@ -380,6 +400,8 @@ class MeasuringTest(unittest.TestCase):
             self.assertAlmostEqual(
                 heights[key].seen_mm, heights[key].figure_mm, delta=0.01 * heights[key].figure_mm
             )
+        self.assertAlmostEqual(heights["height_tip_head"].of_stature or 0, 1.0, 3)
+        self.assertAlmostEqual(heights["height_head"].of_stature or 0, 0.87, 2)
 
     def test_a_knee_above_its_hip_is_told_and_nothing_is_proposed_from_it(self) -> None:
         sheet = biped()

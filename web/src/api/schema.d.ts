@@ -2390,7 +2390,8 @@ export interface components {
          * Measure
          * @description A length found in pictures, mm on the figure, beside what the figure has.
          *
-         *     `true_mm` is there where two views give it; `note` says where it is seen short.
+         *     `true_mm` is there where two views give it; `of_stature` is its share of crown to sole in the same
+         *     picture, where both are marked; `note` says where it is seen short.
          */
         Measure: {
             /** Figure Mm */
@@ -2403,6 +2404,8 @@ export interface components {
             label: string;
             /** Note */
             note: string;
+            /** Of Stature */
+            of_stature: number | null;
             /** Seen Mm */
             seen_mm: number;
             /** True Mm */

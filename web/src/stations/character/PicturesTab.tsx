@@ -188,8 +188,8 @@ function PictureBox({ reference, onMeasure }: { reference: Reference; onMeasure:
       {reading?.measures.length ? (
         <PanelTable
           label={`Measured in ${reference.label}`}
-          head={["length", "picture", "figure"]}
-          right={[1, 2]}
+          head={["length", "picture", "of all", "figure"]}
+          right={[1, 2, 3]}
           rows={reading.measures.map((row) => ({
             key: row.id,
             cells: [
@@ -202,6 +202,7 @@ function PictureBox({ reference, onMeasure }: { reference: Reference; onMeasure:
                 ) : null}
               </Box>,
               length(row.seen_mm, units),
+              row.of_stature === null ? "–" : `${(100 * row.of_stature).toFixed(1)} %`,
               length(row.figure_mm, units),
             ],
           }))}

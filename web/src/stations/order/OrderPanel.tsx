@@ -110,7 +110,11 @@ function StepRow({ step, labels }: { step: StepPlan; labels: Map<string, string>
         </Box>
         <Text fontSize="xs" color="inkSoft" whiteSpace="nowrap" textAlign="right">
           {minutes(step.minutes)}
-          {step.wait_min ? <Box>+ {minutes(step.wait_min)} waiting</Box> : null}
+          {step.wait_min ? (
+            <Box as="span" display="block">
+              + {minutes(step.wait_min)} waiting
+            </Box>
+          ) : null}
         </Text>
       </Flex>
     </Box>
