@@ -52,6 +52,22 @@ def main(wanted: set[str]) -> None:
             if station == "bake":
                 page.locator(".recharts-line").first.wait_for()
             shot(station)
+        if not wanted or wanted & {"parts", "measure"}:
+            page.goto(f"{server.url}/figures/{ids['The newt drummer']}/character")
+            page.get_by_role("tab", name="Parts").click()
+            page.get_by_role("row", name="right drumstick").get_by_role("button").first.click()
+            page.get_by_text("a pair with").wait_for()
+            shot("parts")
+            page.goto(f"{server.url}/figures/{ids['The ferrywoman']}/character")
+            page.get_by_role("tab", name="Pictures").click()
+            page.get_by_role("button", name="Measure", exact=True).first.click()
+            page.get_by_role("button", name="● chin").click()
+            shot("measure")
+        if not wanted or "line-up" in wanted:
+            page.goto(server.url)
+            page.get_by_role("button", name="Line-up").click()
+            page.get_by_role("link", name="The barnacle ox").wait_for()
+            shot("line-up")
         if not wanted or "night" in wanted:
             page.goto(f"{server.url}/figures/{ids['The barnacle ox']}/colour")
             page.get_by_role("button", name="Night").click()
