@@ -84,7 +84,7 @@ def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:
             "retired_ids": [*sheet.retired_ids, *lost_ids],
         }
     )
-    new_parts = with_free_ids([part for part in _parts_of(body) if part.bone in come], left)
+    new_parts = with_free_ids([part for part in starting_parts(body) if part.bone in come], left)
     return [
         *(Operation(path=f"part/{part.id}/lies_on", value=None)
           for part in left.parts if part.lies_on in lost_ids),
@@ -104,7 +104,7 @@ def _runs_along(
 ) -> Iterator[Operation]:
     """Runs that go through what is gone end before it or go; through what has come, runs go on."""
     was = {run.id: run for run in starting_runs(sheet.body)}
-    now = {run.id: run for run in starting_runs(body)} if body.plan != "free" else {}
+    now = {run.id: run for run in starting_runs(body)}
     mine = {run.id: run for run in sheet.runs}
     for run in sheet.runs:
         lost = gone.intersection(run.path)
@@ -121,10 +121,6 @@ def _runs_along(
             key = free_id(run.id, taken)
             value = run.model_copy(update={"id": key}).model_dump(mode="json")
             yield Operation(path=f"run/{key}", value=value)
-
-
-def _parts_of(body: Body) -> list[Part]:
-    return [] if body.plan == "free" else starting_parts(body)
 
 
 def _partner(sheet: FigureSheet, part: Part) -> Part | None:

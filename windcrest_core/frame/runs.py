@@ -28,23 +28,24 @@ def _tail_root(body: Body) -> str:
 
 
 def _free_runs(body: Free) -> list[Run]:
-    """One wire from each end of the body to where it leaves another, and the root's into the base."""
+    """The root's wire into the base, and one for each branch, from its end to where it leaves
+    another: a branch goes on through the first bone that hangs on each."""
     bones = rest_bones(body.model_copy(update={"tail_length": 0.0, "wing_span": 0.0}))
-    parents = {bone.joint: bone.parent for bone in bones}
-    taken: set[str] = set()
-    runs = []
-    for bone in reversed(bones):
-        if bone.joint in taken:
+    children: dict[str, list[str]] = {bone.joint: [] for bone in bones}
+    for bone in bones:
+        if bone.parent is not None:
+            children[bone.parent].append(bone.joint)
+    root = bones[0].joint
+    runs = [_run(f"to_{root}", f"{root.replace('_', ' ')} into the base", root, "cut", "peg")]
+    for bone in bones[1:]:
+        goes_on = bone.parent != root and children[bone.parent or root][0] == bone.joint
+        if goes_on:
             continue
-        path, at = [bone.joint], parents[bone.joint]
-        while at is not None and at not in taken:
-            path.append(at)
-            at = parents[at]
-        taken.update(path)
-        runs.append(
-            _run(f"to_{bone.joint}", f"to {bone.joint.replace('_', ' ')}",
-                 " ".join([*path, *([at] if at else [])]), "cut", "anchor" if at else "peg")
-        )  # fmt: skip
+        chain = [bone.joint]
+        while children[chain[-1]]:
+            chain.append(children[chain[-1]][0])
+        path = " ".join([*reversed(chain), bone.parent or root])
+        runs.append(_run(f"to_{bone.joint}", bone.joint.replace("_", " "), path, "cut", "anchor"))
     return runs
 
 

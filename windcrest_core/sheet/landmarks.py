@@ -66,7 +66,8 @@ def landmark_ids(body: Body) -> dict[str, str]:
 def is_end(body: Body, joint: str) -> bool:
     """Whether no limb of this plan goes on from the joint."""
     if body.plan == "free":
-        return not any(bone.parent == joint for bone in body.bones)
+        bones = {bone.id for bone in body.bones} - {bone.parent for bone in body.bones}
+        return joint in bones
     name, _ = _sided(joint)
     if name == "shoulder":
         return joint.replace("shoulder", "elbow") not in joint_ranges(body)

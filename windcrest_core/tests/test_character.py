@@ -278,7 +278,7 @@ class ReshapeTest(unittest.TestCase):
                 continue
             tailed = self.put(sheet, "body/tail_length", 0.5)
             with self.subTest(body):
-                self.assertTrue(any(p.bone == "tail_3" for p in tailed.parts) or body == "free")
+                self.assertTrue(any(p.bone == "tail_3" for p in tailed.parts))
                 self.assertEqual(loose_parts(figure(tailed, 6)), [])
                 back = self.put(tailed, "body/tail_length", 0.0)
                 self.assertEqual([p.id for p in back.parts], [p.id for p in sheet.parts])
@@ -292,8 +292,8 @@ class ReshapeTest(unittest.TestCase):
             winged = self.put(sheet, "body/wing_span", 0.8)
             with self.subTest(body):
                 self.assertGreater(planned(winged).totals.mass.value, 0)
-                if body != "free":
-                    self.assertTrue(any(p.bone == "wing_l" for p in winged.parts))
+                self.assertTrue(any(p.bone == "wing_l" for p in winged.parts))
+                self.assertIn("wings", [run.id for run in winged.runs])
 
     def test_more_and_fewer_limbs(self) -> None:
         sheet = new_sheet("x", "many_limbed", 200)
@@ -305,6 +305,29 @@ class ReshapeTest(unittest.TestCase):
         tiers = self.put(new_sheet("x", "stacked", 200), "body/tiers", 4)
         self.assertTrue(any(p.bone == "tier_4" for p in tiers.parts))
         self.assertIn("tier_4", tiers.runs[0].path)
+
+    def test_a_bone_more_is_a_limb_and_wire_more_and_goes_with_them(self) -> None:
+        sheet = new_sheet("x", "free", 200)
+        root = sheet.body.model_dump()["bones"][0]
+        arm = {"id": "arm", "label": "arm", "parent": "root", "direction": [1, 0, 0], "length": 0.4}
+        claw = {
+            "id": "claw",
+            "label": "claw",
+            "parent": "arm",
+            "direction": [1, 0, 0],
+            "length": 0.2,
+        }
+        armed = self.put(
+            self.put(sheet, "body/bones", [root, arm]), "body/bones", [root, arm, claw]
+        )
+        self.assertEqual([p.id for p in armed.parts], ["body", "arm", "claw"])
+        self.assertEqual([r.path for r in armed.runs], [["root"], ["claw", "arm", "root"]])
+        self.assertGreater(planned(armed).totals.mass.value, 0)
+        self.assertEqual(loose_parts(figure(armed, 6)), [])
+        bare = self.put(armed, "body/bones", [root])
+        self.assertEqual(
+            ([p.id for p in bare.parts], [r.id for r in bare.runs]), (["body"], ["to_root"])
+        )
 
     def test_what_is_changed_on_one_of_a_pair_is_changed_on_the_other(self) -> None:
         sheet = self.put(biped(), "part/ear_r/shape/centre", [0.4, 0.1, 0.5])

@@ -9,7 +9,7 @@ import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
 import { Parts } from "./Parts";
 import { broadOf, Ghosts, Pictures } from "./Beside";
-import { Ruler } from "./Ruler";
+import { labelRoom, Ruler } from "./Ruler";
 
 export interface Dragging {
   joint: string;
@@ -64,7 +64,7 @@ export function Elevation(props: Props) {
   const drawnWidth = fr - fl + sr - sl;
   /** Millimetres of the figure in about one pixel of the screen. */
   const px = Math.max((drawnWidth * 1.25 + 0.2 * high) / 880, (top + below) / 600);
-  const ruler = (props.landmarks ? 140 : 46) * px;
+  const ruler = (46 + (props.landmarks ? labelRoom(props.landmarks, units) : 0)) * px;
   const others = props.ghosts ? plan.character.ghosts : [];
   const ghostsWide = others.reduce((sum, ghost) => sum + broadOf(ghost) + 14 * px, 0);
   const margin = (props.callouts.length ? 190 : 12) * px + ghostsWide;

@@ -11,6 +11,14 @@ interface Props {
   landmarks?: Plan["character"]["landmarks"];
 }
 
+const LETTER_PX = 5.7;
+const words = (mark: Plan["character"]["landmarks"][number], units: Units) =>
+  `${mark.label} ${length(mark.height_mm, units)}`;
+
+/** Room for the longest landmark beside the ruler, screen pixels. */
+export const labelRoom = (marks: Plan["character"]["landmarks"], units: Units): number =>
+  Math.max(94, 14 + LETTER_PX * Math.max(0, ...marks.map((mark) => words(mark, units).length)));
+
 /** A ruler up the left edge, a faint line at every head, and the landmarks where they matter. */
 export function Ruler({ drawing, width, high, px, units, landmarks = [] }: Props) {
   const inch = units.length_unit === "in";
@@ -22,6 +30,7 @@ export function Ruler({ drawing, width, high, px, units, landmarks = [] }: Props
   );
   const size = 11.5 * px;
   const edge = 30 * px;
+  const room = labelRoom(landmarks, units) * px;
   const places: number[] = [];
   for (const mark of landmarks) {
     const last = places.at(-1);
@@ -86,15 +95,22 @@ export function Ruler({ drawing, width, high, px, units, landmarks = [] }: Props
       ))}
       {landmarks.map((mark, i) => (
         <g key={mark.id} data-landmark={mark.id}>
-          {line("mark", -mark.height_mm, edge + 96 * px, width - 62 * px, tint("verdigris"), "1 4")}
+          {line(
+            "mark",
+            -mark.height_mm,
+            edge + room + 2 * px,
+            width - 62 * px,
+            tint("verdigris"),
+            "1 4",
+          )}
           <text
-            x={edge + 94 * px}
+            x={edge + room}
             y={-(places[i] ?? 0) + size * 0.35}
             style={{ fontSize: size }}
             textAnchor="end"
             fill={tint("verdigris")}
           >
-            {`${mark.label} ${length(mark.height_mm, units)}`}
+            {words(mark, units)}
           </text>
         </g>
       ))}

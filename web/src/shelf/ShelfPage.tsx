@@ -96,8 +96,8 @@ export function ShelfPage() {
           variant="outline"
           borderColor={linedUp ? "verdigris" : "hairline"}
           bg={linedUp ? "verdigrisSoft" : "transparent"}
+          color="ink"
           aria-pressed={linedUp}
-          disabled={!shelf.data?.length}
           onClick={() => setLinedUp(!linedUp)}
         >
           Line-up

@@ -81,9 +81,13 @@ def stacked_parts(body: Stacked) -> Iterator[Part]:
 
 
 def free_parts(body: Free) -> Iterator[Part]:
-    """One solid to start from, on the root."""
+    """One solid to start from, on the root; a plain limb on every other bone."""
     root = next(bone for bone in body.bones if bone.parent is None)
     yield mid(
         "body", "body", root.id, ball((0, 0, 0.5), 0.22, 0.2, 0.5 * root.length), contact=True,
         **TRUNK,
     )  # fmt: skip
+    for bone in body.bones:
+        if bone.parent is not None:
+            thick = min(0.05, 0.25 * bone.length)
+            yield mid(bone.id, bone.label, bone.id, along(thick, 0.8 * thick), **LIMB)

@@ -131,11 +131,11 @@ def bust_parts() -> Iterator[Part]:
     k = ADULT_HEADS
     yield mid("neck", "neck", "neck", along(0.040 * k, 0.036 * k, start=-0.5, end=1.2), **in_heads)
     yield mid(
-        "chest", "chest", "waist", ball((0, 0, 0.62), 0.115 * k, 0.076 * k, 0.062 * k),
+        "chest", "chest", "waist", ball((0, 0, 0.66), 0.128 * k, 0.078 * k, 0.064 * k),
         girth="trunk", **in_heads,
     )  # fmt: skip
     yield from pair(
-        "shoulder_cap", "shoulder", "shoulder", along(0.036 * k, 0.03 * k, 1.0, 0.05, 0.75),
+        "shoulder_cap", "shoulder", "shoulder", flat_cone(0.036 * k, 0.031 * k, 1.0, -0.1, 0.75),
         girth="limb", **in_heads,
     )  # fmt: skip
     yield from pair(

@@ -1,4 +1,5 @@
 import { Button, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { useEffect, useRef } from "react";
 import { useCatalogue } from "../../api/useRules";
 import type { Part } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
@@ -32,6 +33,8 @@ export function PartEditor({ part }: { part: Part }) {
   const { figure, plan, select, change, make, apply } = useFigurePage();
   const catalogue = useCatalogue().data;
   const { parts } = figure.sheet;
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.scrollIntoView({ block: "nearest" }), [part.id]);
   const at = parts.findIndex((row) => row.id === part.id);
   const twin = parts.find((row) => row.mirror_of === part.id || part.mirror_of === row.id);
   const put = (field: string, value: unknown) =>
@@ -54,7 +57,7 @@ export function PartEditor({ part }: { part: Part }) {
     </Button>
   );
   return (
-    <Stack gap="2" p="2" borderWidth="1px" borderColor="clay" borderRadius="sheet">
+    <Stack ref={box} gap="2" p="2" borderWidth="1px" borderColor="clay" borderRadius="sheet">
       <Flex justify="space-between" align="center">
         <Heading size="sm">{part.label}</Heading>
         {twin ? (
