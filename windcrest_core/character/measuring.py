@@ -7,24 +7,21 @@ from the side it is L = √(dx² + dy² + dz²).
 
 from __future__ import annotations
 
-import itertools
 import math
-from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.character.calipers import SHORT
+from windcrest_core.character.fitting import Proposal, proposals
 from windcrest_core.character.landmarks import crown_of, rest_points, spans
-from windcrest_core.findings import Fix, Frozen, fix
+from windcrest_core.character.seeing import Seen, out_of_order, seen_in
+from windcrest_core.findings import Frozen
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import FigureSheet, Point, Reference, number_ranges
+from windcrest_core.sheet.model import FigureSheet, Reference
 
-ORDER = (("crown", "chin"), ("chin", "hip"), ("hip", "knee"), ("knee", "ankle"))
-NO_CHANGE = 0.004
 STABLE = ("neck", "head", "tip_head", "hip_r", "hip_l", "stem_1", "tier_1")
 
 
@@ -54,16 +51,6 @@ class Residual(Frozen):
     percent: float
 
 
-class Proposal(Frozen):
-    """A number of the body as it is, as the pictures have it, and the change that sets it."""
-
-    id: str
-    label: str
-    now: float
-    measured: float
-    change: Fix
-
-
 class Reading(Frozen):
     """What one picture says; `per_px_mm` is null until it has a scale.
 
@@ -84,54 +71,6 @@ class Pictures(Frozen):
     proposals: list[Proposal]
 
 
-@dataclass(frozen=True)
-class _Seen:
-    """A picture's landmarks in mm: right on the paper, and up."""
-
-    reference: Reference
-    per_px_mm: float
-    points: dict[str, Array]
-
-    def length(self, a: str, b: str) -> float | None:
-        if a not in self.points or b not in self.points:
-            return None
-        return float(np.linalg.norm(self.points[a] - self.points[b]))
-
-
-def per_px_mm(sheet: FigureSheet, reference: Reference) -> float | None:
-    """Millimetres of the figure that one pixel is, or None without a scale.
-
-    Examples
-    --------
-    >>> from windcrest_core.new_figure import new_sheet
-    >>> from windcrest_core.sheet.model import LengthScale
-    >>> scale = LengthScale(a=(0.5, 0.0), b=(0.5, 1.0), length_mm=200.0)
-    >>> picture = Reference(id="p", label="p", width_px=100, height_px=400, scale=scale)
-    >>> per_px_mm(new_sheet("A", "biped", 300.0), picture)
-    0.5
-    """
-    scale = reference.scale
-    if scale is None:
-        return None
-    a, b = (scale.a, scale.b) if scale.kind == "length" else (scale.crown, scale.sole)
-    mm = scale.length_mm if scale.kind == "length" else sheet.height_mm
-    apart = math.hypot((a[0] - b[0]) * reference.width_px, (a[1] - b[1]) * reference.height_px)
-    return mm / apart
-
-
-def _seen(sheet: FigureSheet, reference: Reference) -> _Seen | None:
-    scale = per_px_mm(sheet, reference)
-    if scale is None:
-        return None
-
-    def mm(point: Point) -> Array:
-        return np.array(
-            [point[0] * reference.width_px * scale, -point[1] * reference.height_px * scale]
-        )
-
-    return _Seen(reference, scale, {key: mm(at) for key, at in reference.landmarks.items()})
-
-
 def pictures(sheet: FigureSheet, figure_points: dict[str, Array]) -> Pictures:
     """Everything the reference pictures of a sheet say.
 
@@ -139,7 +78,7 @@ def pictures(sheet: FigureSheet, figure_points: dict[str, Array]) -> Pictures:
     ----------
     figure_points : the figure's own landmarks, mm in the world.
     """
-    seen = {r.id: _seen(sheet, r) for r in sheet.references}
+    seen = {r.id: seen_in(sheet, r) for r in sheet.references}
     views = [view for view in seen.values() if view is not None]
     own = {
         span.id: float(np.linalg.norm(figure_points[span.a] - figure_points[span.b]))
@@ -152,14 +91,14 @@ def pictures(sheet: FigureSheet, figure_points: dict[str, Array]) -> Pictures:
             for reference in sheet.references
         ],
         true_lengths=true,
-        proposals=_proposals(sheet, views, {m.id: m.true_mm for m in true if m.true_mm}),
+        proposals=proposals(sheet, views, {m.id: m.true_mm for m in true if m.true_mm}),
     )
 
 
 def _reading(
     sheet: FigureSheet,
     reference: Reference,
-    view: _Seen | None,
+    view: Seen | None,
     own: dict[str, float],
     figure_points: dict[str, Array],
 ) -> Reading:
@@ -183,7 +122,7 @@ def _reading(
     )
 
 
-def _place(view: _Seen, figure_points: dict[str, Array]) -> tuple[float, float, float, float]:
+def _place(view: Seen, figure_points: dict[str, Array]) -> tuple[float, float, float, float]:
     """The picture laid so that the landmarks of its trunk are on the figure's own, and its sole, where
     that is marked, on the ground."""
     reference, scale = view.reference, view.reference.scale
@@ -199,7 +138,7 @@ def _place(view: _Seen, figure_points: dict[str, Array]) -> tuple[float, float, 
     return (float(left), float(top), wide, tall)
 
 
-def _lengths(body: Body, view: _Seen, own: dict[str, float]) -> list[Measure]:
+def _lengths(body: Body, view: Seen, own: dict[str, float]) -> list[Measure]:
     found = []
     for span in spans(body):
         seen = view.length(span.a, span.b)
@@ -216,7 +155,7 @@ def _lengths(body: Body, view: _Seen, own: dict[str, float]) -> list[Measure]:
     return found
 
 
-def _other_side(body: Body, view: _Seen, span_id: str) -> float | None:
+def _other_side(body: Body, view: Seen, span_id: str) -> float | None:
     if span_id[-2:] not in ("_r", "_l"):
         return None
     other = span_id[:-1] + ("l" if span_id.endswith("r") else "r")
@@ -224,7 +163,7 @@ def _other_side(body: Body, view: _Seen, span_id: str) -> float | None:
     return view.length(twin.a, twin.b) if twin else None
 
 
-def _ground(view: _Seen) -> float | None:
+def _ground(view: Seen) -> float | None:
     """Height of the lowest sole in a picture, mm, where one is marked."""
     soles = [p[1] for key, p in view.points.items() if key.startswith("sole_")]
     scale = view.reference.scale
@@ -233,7 +172,7 @@ def _ground(view: _Seen) -> float | None:
     return float(min(soles)) if soles else None
 
 
-def _stature_mm(body: Body, view: _Seen) -> float | None:
+def _stature_mm(body: Body, view: Seen) -> float | None:
     """Crown to sole in a picture, mm, where both are marked."""
     scale, ground = view.reference.scale, _ground(view)
     crown = view.points.get(crown_of(body) or "")
@@ -242,7 +181,7 @@ def _stature_mm(body: Body, view: _Seen) -> float | None:
     return float(crown[1]) - ground if crown is not None and ground is not None else None
 
 
-def _heights(sheet: FigureSheet, view: _Seen) -> list[Measure]:
+def _heights(sheet: FigureSheet, view: Seen) -> list[Measure]:
     """Heights of landmarks above the lowest sole, where one is marked."""
     ground = _ground(view)
     if ground is None:
@@ -257,7 +196,7 @@ def _heights(sheet: FigureSheet, view: _Seen) -> list[Measure]:
     ]  # fmt: skip
 
 
-def _residuals(body: Body, view: _Seen) -> list[Residual]:
+def _residuals(body: Body, view: Seen) -> list[Residual]:
     by_pair: dict[str, dict[str, tuple[str, float]]] = {}
     for span in spans(body):
         seen = view.length(span.a, span.b)
@@ -272,28 +211,7 @@ def _residuals(body: Body, view: _Seen) -> list[Residual]:
     ]  # fmt: skip
 
 
-def out_of_order(body: Body, reference: Reference) -> list[str]:
-    """What cannot be so in a standing picture: a knee above its hip, a chin above the crown."""
-    marks = landmark_ids(body)
-    names = {"crown": crown_of(body) or "", "chin": "head"}
-    found = []
-    for upper, lower in ORDER:
-        for side in ("r", "l"):
-            a = names.get(upper, f"{upper}_{side}")
-            b = names.get(lower, f"{lower}_{side}")
-            if a not in reference.landmarks or b not in reference.landmarks:
-                continue
-            if reference.landmarks[a][1] >= reference.landmarks[b][1]:
-                words = (
-                    f"The {marks[b]} is above the {marks[a]}: in a standing picture it is below. "
-                    "Move one of them; until then only lengths are taken from this picture."
-                )
-                if words not in found:
-                    found.append(words)
-    return found
-
-
-def _true_lengths(body: Body, views: list[_Seen], own: dict[str, float]) -> list[Measure]:
+def _true_lengths(body: Body, views: list[Seen], own: dict[str, float]) -> list[Measure]:
     """Lengths whose ends are marked both in front and from the side."""
     front = next((v for v in views if v.reference.view == "front" and v.points), None)
     side = next((v for v in views if v.reference.view == "side" and v.points), None)
@@ -316,103 +234,3 @@ def _true_lengths(body: Body, views: list[_Seen], own: dict[str, float]) -> list
                     figure_mm=own[span.id], note=note)
         )  # fmt: skip
     return found
-
-
-@dataclass(frozen=True)
-class _Fitted:
-    """A number of the body, and the length of the body at rest that it makes."""
-
-    key: str
-    label: str
-    spans: tuple[str, ...]
-    length: Callable[[dict[str, Array]], float]
-
-
-def _between(a: str, b: str) -> Callable[[dict[str, Array]], float]:
-    return lambda points: float(np.linalg.norm(points[a] - points[b]))
-
-
-def _chain(*keys: str) -> Callable[[dict[str, Array]], float]:
-    return lambda points: sum(
-        float(np.linalg.norm(points[a] - points[b])) for a, b in itertools.pairwise(keys)
-    )
-
-
-FITTED = (
-    _Fitted("heads_tall", "heads tall", ("head",), _between("head", "tip_head")),
-    _Fitted("leg_share", "legs", ("hip", "knee"), _chain("hip_r", "knee_r", "ankle_r")),
-    _Fitted("neck_length", "neck", ("neck",), _between("neck", "head")),
-    _Fitted("arm_length", "arms", ("shoulder", "elbow"), _chain("shoulder_r", "elbow_r", "wrist_r")),
-    _Fitted("shoulder_breadth", "shoulder breadth", ("across_shoulder",),
-            _between("shoulder_r", "shoulder_l")),
-    _Fitted("hip_breadth", "hip breadth", ("across_hip",), _between("hip_r", "hip_l")),
-    _Fitted("tail_length", "tail", ("tail_1", "tail_2", "tail_3"),
-            _chain("tail_1", "tail_2", "tail_3", "tip_tail_3")),
-    _Fitted("wing_span", "wing span", ("wing", "wing_tip"),
-            _chain("wing_r", "wing_tip_r", "tip_wing_tip_r")),
-)  # fmt: skip
-
-
-def _proposals(sheet: FigureSheet, views: list[_Seen], true: dict[str, float]) -> list[Proposal]:
-    """The body's numbers that would give the measured lengths, one after another.
-
-    Each is found by halving its range, since every length grows or shrinks steadily with its number.
-    Pictures with landmarks out of order are left out.
-    """
-    sound = [view for view in views if not out_of_order(sheet.body, view.reference)]
-    body, ranges = sheet.body, number_ranges(type(sheet.body))
-    found = []
-    for row in FITTED:
-        mm = _measured(body, row, sound, true)
-        if mm is None or row.key not in ranges:
-            continue
-        now = float(getattr(sheet.body, row.key))
-        value = _fitted(body, row, mm / sheet.height_mm, ranges[row.key])
-        if value is None:
-            continue
-        body = body.model_copy(update={row.key: value})
-        if abs(value - now) > NO_CHANGE * max(1.0, abs(now)):
-            found.append(
-                Proposal(id=row.key, label=row.label, now=now, measured=value,
-                         change=fix(f"Take the {row.label} from the pictures", (f"body/{row.key}", value)))
-            )  # fmt: skip
-    return found
-
-
-def _measured(body: Body, row: _Fitted, views: list[_Seen], true: dict[str, float]) -> float | None:
-    """The measured length of a number, mm: true where two views give it, else the longest seen."""
-    by_id = {span.id: span for span in spans(body)}
-    total = 0.0
-    for key in row.spans:
-        sides = [k for k in (key, f"{key}_r", f"{key}_l") if k in by_id]
-        known = [true[k] for k in sides if k in true]
-        seen = [
-            length for view in views for k in sides
-            if (length := view.length(by_id[k].a, by_id[k].b)) is not None
-        ]  # fmt: skip
-        if known:
-            total += sum(known) / len(known)
-        elif seen:
-            total += max(seen)
-        else:
-            return None
-    return total
-
-
-def _fitted(body: Body, row: _Fitted, share: float, ends: tuple[float, float]) -> float | None:
-    """The number that makes the length such a share of the height, or None if it does not matter."""
-
-    def length(value: float) -> float:
-        return row.length(rest_points(body.model_copy(update={row.key: value})))
-
-    low, high = ends
-    if abs(length(high) - length(low)) < 1e-6:
-        return None
-    rising = length(high) > length(low)
-    for _ in range(40):
-        middle = (low + high) / 2
-        if (length(middle) < share) == rising:
-            low = middle
-        else:
-            high = middle
-    return round((low + high) / 2, 3)

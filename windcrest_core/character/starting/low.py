@@ -4,7 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from windcrest_core.character.starting.shapes import HEAD, LIMB, TRUNK, along, ball, cone, mid, pair
+from windcrest_core.character.starting.shapes import (
+    HEAD,
+    LIMB,
+    TRUNK,
+    along,
+    ball,
+    cone,
+    eyes,
+    mid,
+    pair,
+)
 from windcrest_core.sheet.bodies import ManyLimbed
 from windcrest_core.sheet.model import Part
 
@@ -21,18 +31,7 @@ def quadruped_parts() -> Iterator[Part]:
         delicate=True,
         **HEAD,
     )
-    yield from pair(
-        "eye",
-        "eye",
-        "=head",
-        ball((0.33, 0.24, 0.38), 0.07, 0.07, 0.07),
-        scale="head",
-        stock="glass",
-        layer=1,
-        lies_on="skull",
-        core="wire",
-        press_in=True,
-    )
+    yield from eyes(ball((0.33, 0.24, 0.38), 0.07, 0.07, 0.07), "head", "skull", scale="head")
     yield mid("neck", "neck", "neck", along(0.135, 0.1, start=-0.25, end=1.1), **TRUNK)
     yield mid("chest", "chest", "waist", along(0.17, 0.185, 1.1, 0.0, 0.9), **TRUNK)
     yield mid("belly", "belly", "hips", along(0.15, 0.17, 1.1, 0.0, 1.0), **TRUNK)
@@ -50,10 +49,9 @@ def quadruped_parts() -> Iterator[Part]:
 
 def many_limbed_parts(body: ManyLimbed) -> Iterator[Part]:
     yield mid("skull", "head", "head", ball((0, 0, 0.55), 0.40, 0.36, 0.45), **HEAD)
-    yield from pair(
-        "eye", "eye", "=head", ball((0.26, 0.22, 0.75), 0.1, 0.1, 0.1),
-        scale="head", stock="glass", layer=1, lies_on="skull", core="wire", press_in=True, seat="eye",
-    )  # fmt: skip
+    yield from eyes(
+        ball((0.26, 0.22, 0.75), 0.1, 0.1, 0.1), "head", "skull", scale="head", seat="eye"
+    )
     yield mid("neck", "neck", "neck", along(0.11, 0.09, start=-0.6, end=1.3), **TRUNK)
     yield mid("chest", "fore body", "waist", along(0.16, 0.14, 0.95, 0.0, 0.92), **TRUNK)
     yield mid("belly", "hind body", "hips", along(0.17, 0.19, 0.95, -0.06, 0.9), **TRUNK)

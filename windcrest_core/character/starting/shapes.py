@@ -64,6 +64,16 @@ def pair(
         )
 
 
+def eyes(
+    shape: Shape, bone: str, host: str, part_id: str = "eye", label: str = "eye", **rest: Any
+) -> Iterator[Part]:
+    """A pair of glass eyes on one bone, pressed into what they sit on."""
+    yield from pair(
+        part_id, label, f"={bone}", shape, stock="glass", layer=1, lies_on=host, core="wire",
+        press_in=True, **rest,
+    )  # fmt: skip
+
+
 def mid(part_id: str, label: str, bone: str, shape: Shape, **rest: Any) -> Part:
     return Part.model_validate(
         {"id": part_id, "label": label, "bone": bone, "shape": shape.model_dump(), **rest}

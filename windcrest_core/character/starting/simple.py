@@ -6,16 +6,18 @@ import math
 from collections.abc import Iterator
 
 from windcrest_core.body.plans.simple import tier_heights
-from windcrest_core.character.starting.shapes import LIMB, TRUNK, along, ball, flat_cone, mid, pair
+from windcrest_core.character.starting.shapes import (
+    LIMB,
+    TRUNK,
+    along,
+    ball,
+    eyes,
+    flat_cone,
+    mid,
+    pair,
+)
 from windcrest_core.sheet.bodies import Capsule, Free, Stacked, StemCap
 from windcrest_core.sheet.model import Ellipsoid, Part
-
-
-def _eyes(bone: str, host: str, x: float, y: float, z: float, radius: float) -> Iterator[Part]:
-    yield from pair(
-        "eye", "eye", f"={bone}", ball((x, y, z), radius, radius, radius),
-        stock="glass", layer=1, lies_on=host, core="wire", press_in=True,
-    )  # fmt: skip
 
 
 def _on(host: Ellipsoid, x: float, z: float, length: float) -> float:
@@ -32,7 +34,7 @@ def capsule_parts(body: Capsule) -> Iterator[Part]:
     yield mid("belly", "body", "hips", low, **TRUNK)
     yield mid("skull", "head", "head", top, **TRUNK)
     eye_y = _on(top, 0.08, 0.5, 0.55 * trunk)
-    yield from _eyes("head", "skull", 0.08, eye_y - 0.008, 0.5, 0.026)
+    yield from eyes(ball((0.08, eye_y - 0.008, 0.5), 0.026, 0.026, 0.026), "head", "skull")
     yield from pair(
         "upper_arm", "arm", "shoulder", along(0.052, 0.046, start=-0.1, end=0.9),
         outward=True, **LIMB,
@@ -54,7 +56,9 @@ def stem_cap_parts(body: StemCap) -> Iterator[Part]:
         "gills", "gills", "cap", flat_cone(0.75 * wide, 0.93 * wide, 1.0, -0.08, 0.3), **TRUNK
     )
     y = 0.5 * (0.125 + 0.10) - 0.004
-    yield from _eyes("stem_2", "stem", 0.045, math.sqrt(y * y - 0.045**2), 0.35, 0.026)
+    yield from eyes(
+        ball((0.045, math.sqrt(y * y - 0.045**2), 0.35), 0.026, 0.026, 0.026), "stem_2", "stem"
+    )
 
 
 def stacked_parts(body: Stacked) -> Iterator[Part]:
@@ -68,10 +72,9 @@ def stacked_parts(body: Stacked) -> Iterator[Part]:
         )  # fmt: skip
         radius = 0.055 * height
         y = _on(shape, 0.13 * height, 0.68, height)
-        yield from pair(
-            f"eye_{number}", f"eye of figure {number}", f"={joint}",
+        yield from eyes(
             ball((0.13 * height, y - 0.25 * radius, 0.68), radius, radius, radius),
-            stock="glass", layer=1, lies_on=f"body_{number}", core="wire", press_in=True,
+            joint, f"body_{number}", f"eye_{number}", f"eye of figure {number}",
         )  # fmt: skip
     foot = tier_heights(body)[0]
     yield from pair(

@@ -13,6 +13,7 @@ from windcrest_core.character.starting.shapes import (
     along,
     ball,
     cone,
+    eyes,
     flat_cone,
     mid,
     pair,
@@ -49,18 +50,8 @@ def face_parts() -> Iterator[Part]:
         lies_on="skull",
         **HEAD,
     )
-    yield from pair(
-        "eye",
-        "eye",
-        "=head",
-        ball((0.144, 0.37, 0.5), 0.061, 0.061, 0.061),
-        seat="eye",
-        scale="head",
-        stock="glass",
-        layer=1,
-        lies_on="skull",
-        core="wire",
-        press_in=True,
+    yield from eyes(
+        ball((0.144, 0.37, 0.5), 0.061, 0.061, 0.061), "head", "skull", scale="head", seat="eye"
     )
 
 
@@ -164,18 +155,7 @@ def _toed_legs() -> Iterator[Part]:
 
 def tailed_biped_parts(winged: bool) -> Iterator[Part]:
     yield mid("skull", "head", "head", ball((0, 0.06, 0.45), 0.38, 0.46, 0.40), **HEAD)
-    yield from pair(
-        "eye",
-        "eye",
-        "=head",
-        ball((0.27, 0.26, 0.68), 0.09, 0.09, 0.09),
-        scale="head",
-        stock="glass",
-        layer=1,
-        lies_on="skull",
-        core="wire",
-        press_in=True,
-    )
+    yield from eyes(ball((0.27, 0.26, 0.68), 0.09, 0.09, 0.09), "head", "skull", scale="head")
     yield mid("neck", "neck", "neck", along(0.062, 0.048, start=-0.15, end=1.15), **LIMB)
     yield mid("chest", "chest", "waist", along(0.108, 0.084, 0.9, 0.0, 0.85), **TRUNK)
     yield mid("belly", "belly", "hips", along(0.092, 0.11, 0.95, 0.1, 0.95), **TRUNK)
