@@ -187,7 +187,7 @@ export function MeasureDialog({ reference, onClose }: Props) {
                   })}
                 </Box>
               </Flex>
-              <Stack width="270px" flexShrink="0" gap="2" overflowY="auto" tabIndex={0}>
+              <Stack width="270px" flexShrink="0" gap="2" minHeight="0">
                 <Loupe source={source} at={at} reference={reference} />
                 <ChoiceField
                   label="Scale by"
@@ -217,7 +217,16 @@ export function MeasureDialog({ reference, onClose }: Props) {
                 <Text fontSize="sm" role="status">
                   Set the <b>{marks.find((row) => row.id === mark)?.label}</b>.
                 </Text>
-                <Stack as="ul" gap="0" listStyleType="none" aria-label="Marks">
+                <Stack
+                  as="ul"
+                  gap="0"
+                  listStyleType="none"
+                  aria-label="Marks"
+                  flex="1"
+                  minHeight="0"
+                  overflowY="auto"
+                  tabIndex={0}
+                >
                   {marks.map((row) => (
                     <Box as="li" key={row.id}>
                       <Button
