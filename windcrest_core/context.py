@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, ValidationError
@@ -80,11 +81,23 @@ class Context(Frozen):
     stores: Stores = Stores()
 
 
+CHOSEN_BY_KIND = {"body", "shape", "scale"}
+
+
+def _fields(steps: tuple[str | int, ...]) -> Iterator[str]:
+    """The steps of a path without the kind that pydantic names where there are several."""
+    before: str | int = ""
+    for step in steps:
+        if step != "" and before not in CHOSEN_BY_KIND:
+            yield str(step)
+        before = step
+
+
 def faults_of(error: ValidationError, root: str = "") -> SheetError:
     """Turn pydantic's complaint into faults with path, value and what is allowed."""
     faults = []
     for item in error.errors(include_url=False)[:50]:
-        path = "/".join(str(step) for step in (root, *item["loc"]) if step != "")
+        path = "/".join(_fields((root, *item["loc"])))
         message = item["msg"].removeprefix("Value error, ")
         value = "(an object)" if isinstance(item["input"], dict | list) else item["input"]
         if item["type"] == "extra_forbidden":

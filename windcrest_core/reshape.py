@@ -16,6 +16,7 @@ from windcrest_core.findings import Operation
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.load import bone_faults
 from windcrest_core.sheet.model import FigureSheet, Part, Shape
 from windcrest_core.units import scale_and_real_mm
 
@@ -72,9 +73,7 @@ def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:
         return [operation]
     before = frozenset(joint_ranges(sheet.body))
     gone, come = before - after, after - before
-    if body.plan == "free" and any(
-        bone.parent is not None and bone.parent not in after for bone in body.bones
-    ):
+    if bone_faults(body):  # told when it is applied
         return [operation]
     lost_parts = [part for part in sheet.parts if part.bone in gone]
     lost_ids = {part.id for part in lost_parts}

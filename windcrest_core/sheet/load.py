@@ -11,7 +11,7 @@ from pydantic import ValidationError
 from windcrest_core.catalogue import catalogue
 from windcrest_core.context import faults_of
 from windcrest_core.errors import Fault, SheetError
-from windcrest_core.sheet.bodies import Free
+from windcrest_core.sheet.bodies import Body, Free
 from windcrest_core.sheet.joints import RESERVED_JOINTS, joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import FigureSheet
@@ -79,7 +79,7 @@ def load_sheet(data: Any) -> FigureSheet:
         sheet = FigureSheet.model_validate(upgraded(data, version))
     except ValidationError as error:
         raise faults_of(error) from error
-    faults = _bone_faults(sheet) or [
+    faults = bone_faults(sheet.body) or [
         *_reference_faults(sheet),
         *_pose_faults(sheet),
         *_picture_faults(sheet),
@@ -89,11 +89,11 @@ def load_sheet(data: Any) -> FigureSheet:
     return sheet
 
 
-def _bone_faults(sheet: FigureSheet) -> list[Fault]:
+def bone_faults(body: Body) -> list[Fault]:
     """A free body's bones must be one tree: one root, every other on a bone that is there."""
-    if not isinstance(sheet.body, Free):
+    if not isinstance(body, Free):
         return []
-    bones = sheet.body.bones
+    bones = body.bones
     ids = [bone.id for bone in bones]
     faults = [Fault(f"body/bones/{key}", key, "an id only once") for key in _repeated(ids)]
     roots = [bone.id for bone in bones if bone.parent is None]

@@ -324,6 +324,14 @@ class ReshapeTest(unittest.TestCase):
         self.assertEqual([r.path for r in armed.runs], [["root"], ["claw", "arm", "root"]])
         self.assertGreater(planned(armed).totals.mass.value, 0)
         self.assertEqual(loose_parts(figure(armed, 6)), [])
+        for wrong, words in (
+            ([root, {**arm, "parent": "claw"}, claw], "does not hang on this one"),
+            ([root, {**arm, "parent": "fin"}], "one of root, arm"),
+            ([root, {"id": "arm"}], "label"),
+            ("none", "body/bones"),
+        ):
+            with self.assertRaisesRegex(SheetError, words):
+                self.put(armed, "body/bones", wrong)
         bare = self.put(armed, "body/bones", [root])
         self.assertEqual(
             ([p.id for p in bare.parts], [r.id for r in bare.runs]), (["body"], ["to_root"])
