@@ -47,7 +47,9 @@ export function MeasureDialog({ reference, onClose }: Props) {
     () => marks.find((row) => !placed(row.id))?.id ?? marks[0]?.id ?? "",
   );
   const picture = useRef<HTMLDivElement>(null);
-  useEffect(() => picture.current?.focus(), []);
+  useEffect(() => {
+    picture.current?.focus();
+  }, []);
 
   const saveScale = (found: Record<string, Point>, next: Kind, text: string) => {
     const [a, b] = SCALE_MARKS[next].map((row) => found[row.id]);

@@ -34,7 +34,9 @@ export function PartEditor({ part }: { part: Part }) {
   const catalogue = useCatalogue().data;
   const { parts } = figure.sheet;
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => box.current?.scrollIntoView({ block: "nearest" }), [part.id]);
+  useEffect(() => {
+    box.current?.scrollIntoView({ block: "nearest" });
+  }, [part.id]);
   const at = parts.findIndex((row) => row.id === part.id);
   const twin = parts.find((row) => row.mirror_of === part.id || part.mirror_of === row.id);
   const put = (field: string, value: unknown) =>
