@@ -17,6 +17,7 @@ from windcrest_core.prints import (
     PAPERS,
     Tiling,
     bake_card_pdf,
+    bend_card_pdf,
     caliper_card_pdf,
     cut_list_pdf,
     face_card_pdf,
@@ -55,6 +56,13 @@ def print_bake_card(request: HttpRequest, figure_id: str, number: int) -> HttpRe
         )
     body = bake_card_pdf(plan, number, plan_units(figure))
     return download(body, PDF, f"{figure.sheet.name} bake {number}")
+
+
+@router.get(AT + "bend-card/{run}", response={200: Any, **ERRORS})
+def print_bend_card(request: HttpRequest, figure_id: str, run: str) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    body = bend_card_pdf(plan_of(figure), run)
+    return download(body, PDF, f"{figure.sheet.name} bend card {run}")
 
 
 @router.get(AT + "caliper-card", response={200: Any, **ERRORS})

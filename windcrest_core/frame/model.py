@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.findings import Finding, Frozen, Quantity
+from windcrest_core.frame.bending import BendCard
 from windcrest_core.frame.cutting import Allowance
 from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.sheet.model import End
@@ -41,6 +42,7 @@ class RunPlan(Frozen):
     push_n: float | None
     room_mm: float
     allowances: list[Allowance]
+    card: BendCard
     cut_mm: float
     mass_g: float
 

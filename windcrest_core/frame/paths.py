@@ -14,6 +14,7 @@ from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
+from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import End, Run
 
 TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
@@ -93,6 +94,33 @@ def _bone_between(bones: dict[str, Bone], a: str, b: str) -> str:
     if bones[b].parent == a:
         return a
     return bones[a].parent or a
+
+
+END_WORDS: dict[End, str] = {
+    "head_loop": "the head loop",
+    "loop": "the loop",
+    "peg": "the peg into the base",
+    "anchor": "the end that is anchored in the core",
+    "tail": "the spare tail",
+    "cut": "the cut end",
+}
+
+
+def start_words(work: Workpiece, run: Run, start: End) -> str:
+    """Which end of the run its START is, in words."""
+    label = joint_ranges(work.sheet.body)[run.path[0]].label
+    return f"{END_WORDS[start]} at the {label}"
+
+
+def point_names(work: Workpiece, run: Run) -> list[str]:
+    """What each point of the run's path is called."""
+    ranges = joint_ranges(work.sheet.body)
+    bones = work.figure.bones
+    first, last = run.path[0], run.path[-1]
+    before = _point_beyond(bones[first], _foot_end(work, first, run.start)) is not None
+    after = _point_beyond(bones[last], _foot_end(work, last, run.end)) is not None
+    joints = [ranges[joint].label for joint in run.path]
+    return [*(["its end"] if before else []), *joints, *(["its end"] if after else [])]
 
 
 def path_length_mm(points: list[Array]) -> float:

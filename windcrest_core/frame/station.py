@@ -11,6 +11,7 @@ from windcrest_core.errors import SheetError
 from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.frame import remarks
 from windcrest_core.frame.balance import balance_on_base, tips_on_bare_feet, tips_quantity
+from windcrest_core.frame.bending import bend_card
 from windcrest_core.frame.cutting import cut_length_mm, end_allowance
 from windcrest_core.frame.gauges import (
     FREELY,
@@ -31,8 +32,10 @@ from windcrest_core.frame.paths import (
     feet,
     part_weights,
     path_length_mm,
+    point_names,
     room_mm,
     run_points,
+    start_words,
     wire_weights,
 )
 from windcrest_core.frame.statics import Loads, reactions
@@ -174,11 +177,8 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
     metal = catalogue().wire_metal(catalogue().wires[chosen.wire])
     skull = [p for p in work.on_bone.get("head", []) if p.part.layer == 0 and not p.part.stock]
     room = max((p.solid.thickness_mm - 2 * p.wall_mm for p in skull), default=0.0)
-    allowances = [
-        allowance
-        for which in (start, end)
-        if (allowance := end_allowance(which, d, work.sheet.base.thickness_mm, room)) is not None
-    ]
+    ends = [end_allowance(which, d, work.sheet.base.thickness_mm, room) for which in (start, end)]
+    allowances = [allowance for allowance in ends if allowance is not None]
     cut = cut_length_mm(path, allowances, run, d)
     moment = yield_moment_nmm(d, metal.yield_mpa.value, run.strands)
     return RunPlan(
@@ -202,6 +202,14 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         ),
         room_mm=demand.room_mm,
         allowances=allowances,
+        card=bend_card(
+            points,
+            point_names(work, run),
+            d,
+            ends[0].length_mm if ends[0] else 0.0,
+            start_words(work, run, start),
+            chosen.tool,
+        ),
         cut_mm=cut,
         mass_g=cut * wire_g_per_mm(chosen.wire) * run.strands,
     )

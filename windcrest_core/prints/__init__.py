@@ -1,6 +1,7 @@
 """Paper for the bench, black and white, each at true size with a 100 mm bar."""
 
 from windcrest_core.prints.bake_card import bake_card_pdf
+from windcrest_core.prints.bend_card import bend_card_pdf
 from windcrest_core.prints.caliper_card import caliper_card_pdf
 from windcrest_core.prints.cut_list import cut_list_pdf
 from windcrest_core.prints.face_card import face_card_pdf
@@ -11,6 +12,7 @@ __all__ = [
     "PAPERS",
     "Tiling",
     "bake_card_pdf",
+    "bend_card_pdf",
     "caliper_card_pdf",
     "cut_list_pdf",
     "face_card_pdf",

@@ -209,6 +209,14 @@ class PaperTest(CharacterCase):
             self.assertEqual(len(self.pages(f"layout-map?paper={row['paper']}")), row["pages"])
         self.assert_problem(self.client.get(f"{self.at}/prints/layout-map?paper=A9"), 422, "paper")
 
+    def test_each_run_has_its_bend_card(self) -> None:
+        plan = self.client.get(f"{self.at}/plan?station=frame").json()
+        for run in plan["runs"]:
+            text = " ".join(self.pages(f"bend-card/{run['id']}"))
+            for bend in run["card"]["bends"]:
+                self.assertIn(f"{bend['mark_mm']:.1f} mm", text)
+        self.assert_problem(self.client.get(f"{self.at}/prints/bend-card/whisker"), 422, "run")
+
     def test_map_as_svg_and_the_cards(self) -> None:
         svg = self.client.get(f"{self.at}/prints/layout-map?form=svg&mirrored=true")
         self.assertEqual(svg["Content-Type"], "image/svg+xml")

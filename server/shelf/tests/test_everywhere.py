@@ -39,7 +39,13 @@ def addresses() -> Iterator[tuple[str, str]]:
 
 
 def filled(path: str, figure_id: str) -> str:
-    known = {"figure_id": figure_id, "key": "frame.cut.1", "number": "1", "entry_id": "1"}
+    known = {
+        "figure_id": figure_id,
+        "key": "frame.cut.1",
+        "number": "1",
+        "entry_id": "1",
+        "run": "spine",
+    }
     return re.sub(r"{(\w+)}", lambda match: known[match[1]], path)
 
 

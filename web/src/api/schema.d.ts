@@ -280,6 +280,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/prints/bend-card/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Bend Card */
+        get: operations["server_shelf_prints_api_print_bend_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/prints/caliper-card": {
         parameters: {
             query?: never;
@@ -807,6 +824,42 @@ export interface components {
              * @default 120
              */
             width_mm: number;
+        };
+        /**
+         * Bend
+         * @description One bend: its mark from the START end, the turn before it, how far it is bent, and where.
+         */
+        Bend: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** At */
+            at: string;
+            /** Mark Mm */
+            mark_mm: number;
+            /** Turn Deg */
+            turn_deg: number;
+        };
+        /**
+         * BendCard
+         * @description How a run is bent. `before_mm` is the wire at the START end that is no path: loop, anchor.
+         *
+         *     `pin_mm` is the rod the bends are made round; `tail_mm` what is left after the last bend.
+         */
+        BendCard: {
+            /** Before Mm */
+            before_mm: number;
+            /** Bends */
+            bends: components["schemas"]["Bend"][];
+            /** Pin Mm */
+            pin_mm: number;
+            /** Radius Mm */
+            radius_mm: number;
+            /** Start Words */
+            start_words: string;
+            /** Tail Mm */
+            tail_mm: number;
+            /** Tool */
+            tool: string;
         };
         /** Biped */
         Biped: {
@@ -3288,6 +3341,7 @@ export interface components {
         RunPlan: {
             /** Allowances */
             allowances: components["schemas"]["Allowance"][];
+            card: components["schemas"]["BendCard"];
             chosen: components["schemas"]["GaugeOption"];
             /** Cut Mm */
             cut_mm: number;
@@ -4745,6 +4799,47 @@ export interface operations {
             path: {
                 figure_id: string;
                 number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_bend_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                run: string;
             };
             cookie?: never;
         };

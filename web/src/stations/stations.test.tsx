@@ -81,6 +81,20 @@ describe("Character", () => {
 });
 
 describe("Frame", () => {
+  test("each run has its bends with marks from START, and a card to print", () => {
+    showStation(<FramePanel />);
+    for (const run of plan.frame.runs) {
+      const table = screen.getByRole("table", { name: `Bends of ${run.label}`, hidden: true });
+      expect(within(table).getAllByRole("row", { hidden: true })).toHaveLength(
+        run.card.bends.length + 1,
+      );
+    }
+    const links = screen.getAllByRole("link", { name: /bend card/ });
+    expect(links[0]?.getAttribute("href")).toBe(
+      `${FIGURE}/prints/bend-card/${plan.frame.runs[0]?.id}`,
+    );
+  });
+
   test("a preset sets every angle of its joints at once", async () => {
     const { user, done } = showStation(<FramePanel />);
     await user.click(screen.getByRole("button", { name: "striding" }));

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { RunPlan } from "../../api/types";
 import { useStores, useCatalogue } from "../../api/useRules";
@@ -193,6 +193,7 @@ function RunBox({ run }: { run: RunPlan }) {
           }
         />
       </Flex>
+      <Bends run={run} />
       <Button
         size="xs"
         variant="plain"
@@ -246,6 +247,55 @@ function RunBox({ run }: { run: RunPlan }) {
           </Note>
         </>
       ) : null}
+    </Box>
+  );
+}
+
+/** Where the wire is bent, and the card that says it on paper. */
+function Bends({ run }: { run: RunPlan }) {
+  const { figure } = useFigurePage();
+  const units = useUnits();
+  const { card } = run;
+  const turn = (degrees: number) =>
+    Math.abs(degrees) < 0.05
+      ? "–"
+      : `${Math.abs(degrees).toFixed(1)}° ${degrees > 0 ? "clockwise" : "anticlockwise"}`;
+  return (
+    <Box mt="1">
+      <chakra.details>
+        <chakra.summary cursor="pointer" fontSize="xs" color="verdigris" fontWeight="600">
+          {card.bends.length === 1 ? "1 bend" : `${card.bends.length} bends`} round a{" "}
+          {length(card.pin_mm, units)} rod
+        </chakra.summary>
+        <PanelTable
+          label={`Bends of ${run.label}`}
+          head={["mark", "turn first", "bend up", "at"]}
+          right={[0, 2]}
+          rows={card.bends.map((bend, i) => ({
+            key: String(i),
+            cells: [
+              length(bend.mark_mm, units),
+              turn(bend.turn_deg),
+              `${bend.angle_deg.toFixed(1)}°`,
+              bend.at,
+            ],
+          }))}
+        />
+        <Note>
+          Marks from START, {card.start_words}; turns as seen from there along the wire; a mark is
+          the middle of its bend.
+        </Note>
+      </chakra.details>
+      <Link
+        href={`/api/v1/figures/${figure.id}/prints/bend-card/${run.id}`}
+        target="_blank"
+        rel="noreferrer"
+        color="verdigris"
+        fontSize="xs"
+        fontWeight="600"
+      >
+        Print its bend card (PDF)
+      </Link>
     </Box>
   );
 }

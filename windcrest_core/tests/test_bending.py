@@ -1,0 +1,106 @@
+"""Bend cards: bent back they are the run, and read as SCIENCE has them."""
+
+from __future__ import annotations
+
+import io
+import unittest
+
+import numpy as np
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+from pypdf import PdfReader
+
+from windcrest_core.body.skeleton import Array
+from windcrest_core.errors import SheetError
+from windcrest_core.frame.bending import (
+    BendCard,
+    apart_mm,
+    bend_card,
+    bent_back,
+    corners,
+    pin_for_mm,
+)
+from windcrest_core.new_figure import BODIES, new_sheet
+from windcrest_core.prints import bend_card_pdf
+from windcrest_core.tests.support import biped, example, planned
+
+REFERENCE = [np.array(p, dtype=float) for p in ((0, 0, 0), (0, 0, 60), (40, 0, 100), (40, 30, 130))]
+
+
+def card_of(points: list[Array], diameter_mm: float = 2.0, before_mm: float = 0.0) -> BendCard:
+    names = [f"p{i}" for i in range(len(points))]
+    return bend_card(points, names, diameter_mm, before_mm, "the first", "pliers")
+
+
+class BendCardTest(unittest.TestCase):
+    def test_the_reference_path(self) -> None:
+        """Lengths 60, 56.57, 42.43; bends 45° and 60°; turned 125.26° between (SCIENCE 2)."""
+        card = card_of(REFERENCE, diameter_mm=0.001)
+        self.assertEqual([bend.angle_deg for bend in card.bends], [45.0, 60.0])
+        self.assertAlmostEqual(abs(card.bends[1].turn_deg), 125.3)
+        self.assertEqual(card.bends[0].turn_deg, 0.0)
+        self.assertAlmostEqual(card.bends[0].mark_mm, 60 - 0.05, delta=0.06)
+        self.assertAlmostEqual(card.bends[1].mark_mm - card.bends[0].mark_mm, 56.57, delta=0.3)
+        self.assertAlmostEqual(card.tail_mm, 42.43, delta=0.3)
+
+    @settings(max_examples=150)
+    @given(
+        st.lists(st.tuples(*[st.floats(-90, 90)] * 3), min_size=3, max_size=9),
+        st.floats(0.6, 3.5), st.floats(0, 60),
+    )  # fmt: skip
+    def test_bent_back_it_is_the_run_within_half_a_millimetre(
+        self, rows: list[tuple[float, float, float]], diameter_mm: float, before_mm: float
+    ) -> None:
+        points = [np.array(row) for row in rows]
+        steps = np.linalg.norm(np.diff(rows, axis=0), axis=1)
+        assume(steps.min() > 15)
+        found = corners(points)
+        assume(len(found) == len(points) - 2 and all(angle < 140 for _, angle in found))
+        self.assertLess(apart_mm(card_of(points, diameter_mm, before_mm), points), 0.5)
+
+    def test_a_mirror_image_is_turned_the_other_way(self) -> None:
+        other = [p * np.array([1, -1, 1]) for p in REFERENCE]
+        self.assertAlmostEqual(
+            card_of(REFERENCE).bends[1].turn_deg, -card_of(other).bends[1].turn_deg
+        )
+
+    def test_a_tighter_bend_takes_less_wire_than_its_corner(self) -> None:
+        sharp, round_ = card_of(REFERENCE, 0.01), card_of(REFERENCE, 3.0)
+        self.assertLess(round_.bends[1].mark_mm, sharp.bends[1].mark_mm)
+        self.assertEqual([pin_for_mm(d) for d in (0.9, 1.0, 1.6, 2.5, 11)], [2, 2, 4, 5, 22])
+
+    def test_straight_on_is_no_bend(self) -> None:
+        line = [np.array([0, 0, z], dtype=float) for z in (0, 40, 90)]
+        card = card_of(line)
+        self.assertEqual((card.bends, card.tail_mm), ([], 90.0))
+        np.testing.assert_allclose(bent_back(card)[-1], [90, 0, 0])
+
+    def test_every_run_of_every_body_has_its_card(self) -> None:
+        for body in BODIES:
+            for run in planned(new_sheet("x", body, 280)).frame.runs:
+                points = [np.array(p) for p in run.points]
+                with self.subTest(body, run=run.id):
+                    self.assertLess(apart_mm(run.card, points), 0.5)
+                    marks = [bend.mark_mm for bend in run.card.bends]
+                    self.assertEqual(marks, sorted(marks))
+                    self.assertLessEqual((marks or [0])[-1] + run.card.tail_mm, run.cut_mm + 1e-6)
+
+
+class PaperTest(unittest.TestCase):
+    def test_the_card_printed_and_read_back(self) -> None:
+        plan = planned(example("ferrywoman"))
+        run = next(run for run in plan.frame.runs if run.id == "arms")
+        pages = PdfReader(io.BytesIO(bend_card_pdf(plan, "arms"))).pages
+        text = " ".join(page.extract_text() for page in pages)
+        self.assertIn("START", text)
+        for bend in run.card.bends:
+            self.assertIn(f"{bend.mark_mm:.1f} mm", text)
+            self.assertIn(f"{bend.angle_deg:.1f}°", text)
+        with self.assertRaisesRegex(SheetError, "one of"):
+            bend_card_pdf(plan, "whiskers")
+
+    def test_a_run_without_a_bend_says_so(self) -> None:
+        plan = planned(new_sheet("x", "stem_cap", 200))
+        text = PdfReader(io.BytesIO(bend_card_pdf(plan, "spine"))).pages[0].extract_text()
+        self.assertIn("no bend", text)
+        self.assertTrue(planned(biped()).frame.runs[0].card.bends)
