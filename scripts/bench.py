@@ -32,7 +32,7 @@ from windcrest_core.context import Context, Oven, Progress  # noqa: E402
 from windcrest_core.findings import Operation  # noqa: E402
 from windcrest_core.new_figure import BODIES, new_sheet  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
-from windcrest_core.prints import layout_map, layout_map_pdf  # noqa: E402
+from windcrest_core.prints import layout_map, map_pdf  # noqa: E402
 from windcrest_core.sheet import FigureSheet, load_sheet  # noqa: E402
 from windcrest_core.sheet.edits import apply_edits  # noqa: E402
 from windcrest_core.sheet.joints import joint_ranges  # noqa: E402
@@ -114,7 +114,7 @@ def layout_map_ms(sheet: FigureSheet) -> float:
 
     def work(turn: int) -> bytes:
         found = plan(tall[turn + 1], Context(), Progress(), TODAY)
-        return layout_map_pdf(layout_map(found), "A4")
+        return map_pdf(layout_map(found), "A4")
 
     return median_ms(work, 5)
 

@@ -20,10 +20,11 @@ from windcrest_core.prints import (
     bend_card_pdf,
     caliper_card_pdf,
     cut_list_pdf,
+    drilling_template,
     face_card_pdf,
     layout_map,
-    layout_map_pdf,
-    layout_map_svg,
+    map_pdf,
+    map_svg,
     tiling,
 )
 
@@ -37,6 +38,18 @@ def plan_units(figure: Figure) -> tuple[str, str]:
     """Length and temperature unit of the owner."""
     rules = figure_context(figure).rules
     return rules.length_unit, rules.temperature_unit
+
+
+def _paper(name: str) -> str:
+    """The name of a paper there is.
+
+    Raises
+    ------
+    SheetError : no such paper.
+    """
+    if name not in PAPERS:
+        raise SheetError.one("paper", name, "one of " + ", ".join(PAPERS))
+    return name
 
 
 @router.get(AT + "cut-list", response={200: Any, **ERRORS})
@@ -63,6 +76,16 @@ def print_bend_card(request: HttpRequest, figure_id: str, run: str) -> HttpRespo
     figure = own_figure(request, figure_id)
     body = bend_card_pdf(plan_of(figure), run)
     return download(body, PDF, f"{figure.sheet.name} bend card {run}")
+
+
+@router.get(AT + "drilling-template", response={200: Any, **ERRORS})
+def print_drilling_template(
+    request: HttpRequest, figure_id: str, paper: str = "A4"
+) -> HttpResponse:
+    """The base at true size with its holes."""
+    figure = own_figure(request, figure_id)
+    body = map_pdf(drilling_template(plan_of(figure)), _paper(paper))
+    return download(body, PDF, f"{figure.sheet.name} holes in the base")
 
 
 @router.get(AT + "caliper-card", response={200: Any, **ERRORS})
@@ -95,10 +118,9 @@ def print_layout_map(
 ) -> HttpResponse:
     """The layout map at true size: a PDF cut into pages, or one SVG."""
     figure = own_figure(request, figure_id)
-    if paper not in PAPERS:
-        raise SheetError.one("paper", paper, "one of " + ", ".join(PAPERS))
+    _paper(paper)
     drawn = layout_map(plan_of(figure), mirrored)
     name = f"{figure.sheet.name} layout map"
     if form == "svg":
-        return download(layout_map_svg(drawn).encode(), "image/svg+xml", name)
-    return download(layout_map_pdf(drawn, paper), PDF, name)
+        return download(map_svg(drawn).encode(), "image/svg+xml", name)
+    return download(map_pdf(drawn, paper), PDF, name)

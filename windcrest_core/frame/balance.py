@@ -10,6 +10,7 @@ from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.frame.paths import LIFTED
 from windcrest_core.frame.standing import Standing, circle, rectangle, standing
 from windcrest_core.frame.statics import Weight
+from windcrest_core.sheet.model import Base
 
 
 def balance_on_base(work: Workpiece, weights: list[Weight]) -> Standing:
@@ -37,12 +38,14 @@ def balance_on_base(work: Workpiece, weights: list[Weight]) -> Standing:
         )
     total = sum(mass for mass, _ in masses)
     centre = np.sum([mass * at for mass, at in masses], axis=0) / total
-    ground = (
-        rectangle(base.width_mm, base.depth_mm)
-        if base.shape == "rectangle"
-        else circle(1.0) * np.array([base.width_mm, base.depth_mm])
-    )
-    return standing(float(total), centre, ground)
+    return standing(float(total), centre, base_outline(base))
+
+
+def base_outline(base: Base) -> Array:
+    """(n, 2) points round the base, mm: right and forward of its middle."""
+    if base.shape == "rectangle":
+        return rectangle(base.width_mm, base.depth_mm)
+    return np.asarray(circle(1.0) * np.array([base.width_mm, base.depth_mm]))
 
 
 def tips_on_bare_feet(work: Workpiece, weights: list[Weight]) -> float | None:

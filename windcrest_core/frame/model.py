@@ -6,6 +6,7 @@ from windcrest_core.findings import Finding, Frozen, Quantity
 from windcrest_core.frame.bending import BendCard
 from windcrest_core.frame.cutting import Allowance
 from windcrest_core.frame.gauges import GaugeOption
+from windcrest_core.frame.standing import Way
 from windcrest_core.sheet.model import End
 
 
@@ -47,6 +48,13 @@ class RunPlan(Frozen):
     mass_g: float
 
 
+class Ground(Frozen):
+    """What it stands on from above, mm: right and forward of the middle; and which way it tips."""
+
+    outline: list[tuple[float, float]]
+    ways: list[Way]
+
+
 class FramePlan(Frozen):
     runs: list[RunPlan]
     wire_m: Quantity
@@ -58,4 +66,5 @@ class FramePlan(Frozen):
     centre: tuple[float, float, float]
     margin_mm: float
     pegs: list[tuple[float, float]]
+    ground: Ground
     findings: list[Finding]

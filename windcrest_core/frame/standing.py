@@ -9,6 +9,7 @@ import numpy as np
 import shapely
 
 from windcrest_core.body.skeleton import Array
+from windcrest_core.findings import Frozen
 from windcrest_core.frame.mechanics import tips_at_deg
 
 WANTED_TIP_DEG = 10.0
@@ -32,6 +33,40 @@ class Standing:
             "to its right" if x > 0.38 else "to its left" if x < -0.38 else "",
         ]
         return " and ".join(word for word in words if word) or "straight over"
+
+
+WAYS = (
+    "forward", "forward and to its right", "to its right", "back and to its right",
+    "backward", "back and to its left", "to its left", "forward and to its left",
+)  # fmt: skip
+
+
+class Way(Frozen):
+    """A direction to be pushed in, and the tilt at which it goes over that way, degrees."""
+
+    words: str
+    tips_at_deg: float
+
+
+def tips_all_round(centre: Array, ground: Array) -> list[Way]:
+    """How far it may be tilted in each of eight directions.
+
+    Tilted in a direction it turns about the furthest line of what it stands on: its margin is the
+    support of the ground that way, less the centre of mass.
+
+    Examples
+    --------
+    >>> ways = tips_all_round(np.array([0, 30.0, 150]), rectangle(100, 80))
+    >>> [(way.words, round(way.tips_at_deg, 1)) for way in ways[:5:2]]
+    [('forward', 3.8), ('to its right', 18.4), ('backward', 25.0)]
+    """
+    found = []
+    for n, words in enumerate(WAYS):
+        angle = math.pi / 4 * n
+        way = np.array([math.sin(angle), math.cos(angle)])
+        margin = float((ground @ way).max() - centre[:2] @ way)
+        found.append(Way(words=words, tips_at_deg=tips_at_deg(margin, max(float(centre[2]), 1e-6))))
+    return found
 
 
 def rectangle(width_mm: float, depth_mm: float) -> Array:

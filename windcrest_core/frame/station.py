@@ -10,7 +10,12 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.frame import remarks
-from windcrest_core.frame.balance import balance_on_base, tips_on_bare_feet, tips_quantity
+from windcrest_core.frame.balance import (
+    balance_on_base,
+    base_outline,
+    tips_on_bare_feet,
+    tips_quantity,
+)
 from windcrest_core.frame.bending import bend_card
 from windcrest_core.frame.cutting import cut_length_mm, end_allowance
 from windcrest_core.frame.gauges import (
@@ -25,7 +30,7 @@ from windcrest_core.frame.gauges import (
     wire_g_per_mm,
 )
 from windcrest_core.frame.mechanics import G_MM_N, tip_force_n, yield_moment_nmm
-from windcrest_core.frame.model import FramePlan, JointHold, RunPlan
+from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan
 from windcrest_core.frame.paths import (
     TRUNK,
     column_mm,
@@ -38,6 +43,7 @@ from windcrest_core.frame.paths import (
     start_words,
     wire_weights,
 )
+from windcrest_core.frame.standing import tips_all_round
 from windcrest_core.frame.statics import Loads, reactions
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import End, Run
@@ -127,6 +133,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
     runs = [_run_plan(work, run, demands[run.id]) for run in work.sheet.runs]
     wire_g = sum(run.mass_g for run in runs)
     balance = balance_on_base(work, weights)
+    outline = base_outline(work.sheet.base)
     tips = tips_quantity(work, balance, ground)
     return FramePlan(
         runs=runs,
@@ -159,6 +166,10 @@ def frame_plan(work: Workpiece) -> FramePlan:
         tips_without_base=tips_on_bare_feet(work, weights),
         centre=_triple(balance.centre),
         margin_mm=balance.margin_mm,
+        ground=Ground(
+            outline=[(float(x), float(y)) for x, y in outline],
+            ways=tips_all_round(balance.centre, outline),
+        ),
         pegs=[(float(at[0]), float(at[1])) for at in ground.values()],
         findings=remarks.frame_findings(work, runs, demands, balance, ground),
     )

@@ -4,8 +4,10 @@ from windcrest_core.prints.bake_card import bake_card_pdf
 from windcrest_core.prints.bend_card import bend_card_pdf
 from windcrest_core.prints.caliper_card import caliper_card_pdf
 from windcrest_core.prints.cut_list import cut_list_pdf
+from windcrest_core.prints.drilling import drilling_template
 from windcrest_core.prints.face_card import face_card_pdf
-from windcrest_core.prints.layout_map import layout_map, layout_map_pdf, layout_map_svg
+from windcrest_core.prints.layout_map import layout_map
+from windcrest_core.prints.maps import map_pdf, map_svg
 from windcrest_core.prints.tiles import PAPERS, Tiling, tiling
 
 __all__ = [
@@ -15,9 +17,10 @@ __all__ = [
     "bend_card_pdf",
     "caliper_card_pdf",
     "cut_list_pdf",
+    "drilling_template",
     "face_card_pdf",
     "layout_map",
-    "layout_map_pdf",
-    "layout_map_svg",
+    "map_pdf",
+    "map_svg",
     "tiling",
 ]

@@ -30,8 +30,8 @@ from windcrest_core.prints import (
     caliper_card_pdf,
     face_card_pdf,
     layout_map,
-    layout_map_pdf,
-    layout_map_svg,
+    map_pdf,
+    map_svg,
     tiling,
 )
 from windcrest_core.prints.tiles import MARGIN_MM
@@ -481,7 +481,7 @@ class LayoutMapTest(unittest.TestCase):
     def test_the_pdf_read_back_is_true_to_a_tenth_of_a_millimetre(self) -> None:
         """The outline in the file, in points of 25.4/72 mm, is as tall as the silhouette drawn."""
         plan = planned(biped(height_mm=310.0))
-        pdf = layout_map_pdf(layout_map(plan), "A4")
+        pdf = map_pdf(layout_map(plan), "A4")
         content = map_content(pdf)
         lines = re.findall(r"([\d.]+) ([\d.]+) m ((?:[\d.]+ [\d.]+ l ?)+)", content)
         front = plan.drawing.front
@@ -500,7 +500,7 @@ class LayoutMapTest(unittest.TestCase):
         drawn = layout_map(planned(biped(height_mm=400.0)))
         for paper in PAPERS:
             tiles = tiling(paper, drawn.width_mm, drawn.height_mm)
-            reader = PdfReader(io.BytesIO(layout_map_pdf(drawn, paper)))
+            reader = PdfReader(io.BytesIO(map_pdf(drawn, paper)))
             with self.subTest(paper):
                 self.assertEqual(len(reader.pages), tiles.pages)
                 wide, tall = tiles.window_mm
@@ -510,9 +510,7 @@ class LayoutMapTest(unittest.TestCase):
                 box = reader.pages[0].mediabox
                 self.assertAlmostEqual(float(box.width) * 25.4 / 72, tiles.page_mm[0], 2)
                 self.assertLess(wide + 2 * MARGIN_MM, tiles.page_mm[0] + 1e-6)
-        self.assertIn(
-            "A1", PdfReader(io.BytesIO(layout_map_pdf(drawn, "A4"))).pages[1].extract_text()
-        )
+        self.assertIn("A1", PdfReader(io.BytesIO(map_pdf(drawn, "A4"))).pages[1].extract_text())
 
     def test_the_mirror_image_has_every_line_at_the_other_side(self) -> None:
         plan = planned(example("ferrywoman"))
@@ -531,7 +529,7 @@ class LayoutMapTest(unittest.TestCase):
         styles = [line.style for line in drawn.lines]
         self.assertEqual(styles.count("wire"), 2 * len(plan.frame.runs))
         self.assertEqual(styles.count("head"), 7)
-        svg = layout_map_svg(drawn)
+        svg = map_svg(drawn)
         self.assertIn(f'width="{drawn.width_mm:.2f}mm"', svg)
         self.assertEqual(svg.count('class="wire"'), styles.count("wire"))
 
@@ -540,7 +538,7 @@ class LayoutMapTest(unittest.TestCase):
             sheet = new_sheet("x", body, 240)
             plan = planned(sheet)
             with self.subTest(body):
-                self.assertTrue(layout_map_pdf(layout_map(plan), "A3").startswith(b"%PDF"))
+                self.assertTrue(map_pdf(layout_map(plan), "A3").startswith(b"%PDF"))
                 text = PdfReader(io.BytesIO(caliper_card_pdf(plan))).pages[0].extract_text()
                 self.assertTrue(
                     all(f"{r.true_mm:.1f} mm" in text for r in plan.character.calipers[:5])

@@ -217,6 +217,11 @@ class PaperTest(CharacterCase):
                 self.assertIn(f"{bend['mark_mm']:.1f} mm", text)
         self.assert_problem(self.client.get(f"{self.at}/prints/bend-card/whisker"), 422, "run")
 
+    def test_the_holes_of_the_base(self) -> None:
+        self.assertIn("FRONT", " ".join(self.pages("drilling-template?paper=Letter")))
+        wrong = self.client.get(f"{self.at}/prints/drilling-template?paper=A9")
+        self.assert_problem(wrong, 422, "paper")
+
     def test_map_as_svg_and_the_cards(self) -> None:
         svg = self.client.get(f"{self.at}/prints/layout-map?form=svg&mirrored=true")
         self.assertEqual(svg["Content-Type"], "image/svg+xml")

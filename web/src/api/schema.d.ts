@@ -331,6 +331,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/prints/drilling-template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Drilling Template
+         * @description The base at true size with its holes.
+         */
+        get: operations["server_shelf_prints_api_print_drilling_template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/prints/face-plan": {
         parameters: {
             query?: never;
@@ -1946,6 +1966,7 @@ export interface components {
             ];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            ground: components["schemas"]["Ground"];
             hold: components["schemas"]["Quantity"] | null;
             /** Margin Mm */
             margin_mm: number;
@@ -2163,6 +2184,19 @@ export interface components {
             label: string;
             /** Outline */
             outline: number[][];
+        };
+        /**
+         * Ground
+         * @description What it stands on from above, mm: right and forward of the middle; and which way it tips.
+         */
+        Ground: {
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Ways */
+            ways: components["schemas"]["Way"][];
         };
         /**
          * GroundOption
@@ -3897,6 +3931,16 @@ export interface components {
             silhouette: number[][];
         };
         /**
+         * Way
+         * @description A direction to be pushed in, and the tilt at which it goes over that way, degrees.
+         */
+        Way: {
+            /** Tips At Deg */
+            tips_at_deg: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Why
          * @description How a number came about: the formula in words and signs, what went in, and the source.
          */
@@ -4917,6 +4961,48 @@ export interface operations {
     server_shelf_prints_api_print_cut_list: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_drilling_template: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 figure_id: string;

@@ -81,6 +81,17 @@ describe("Character", () => {
 });
 
 describe("Frame", () => {
+  test("from above it says which way it goes over first", () => {
+    showStation(<FramePanel />);
+    const table = screen.getByRole("table", { name: "Which way it tips" });
+    expect(within(table).getAllByRole("row")).toHaveLength(9);
+    const weakest = [...plan.frame.ground.ways].sort((a, b) => a.tips_at_deg - b.tips_at_deg)[0];
+    expect(within(table).getByText(`${weakest?.words}, the weakest`)).toBeTruthy();
+    expect(
+      screen.getByRole("img", { name: new RegExp(`tips ${weakest?.words} first`) }),
+    ).toBeTruthy();
+  });
+
   test("each run has its bends with marks from START, and a card to print", () => {
     showStation(<FramePanel />);
     for (const run of plan.frame.runs) {

@@ -9,6 +9,7 @@ import { ChoiceField, Note } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { PlanView } from "./PlanView";
 
 const times = (factor: number) => (factor >= 99 ? "freely" : `${factor.toFixed(1)} ×`);
 
@@ -37,6 +38,7 @@ export function FramePanel() {
           )
         }
       />
+      <PlanView />
       <Heading size="sm">Runs and their wire</Heading>
       {plan.frame.runs.map((run) => (
         <RunBox key={run.id} run={run} />
@@ -316,8 +318,8 @@ function CutList() {
             run.label,
             <Box key="a" fontSize="xs">
               path {length(run.path_mm, units)}
-              {run.allowances.map((a) => (
-                <div key={a.label}>
+              {run.allowances.map((a, i) => (
+                <div key={`${i} ${a.label}`}>
                   {a.label}: {length(a.length_mm, units)}
                 </div>
               ))}
