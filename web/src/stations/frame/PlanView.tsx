@@ -76,15 +76,14 @@ export function PlanView() {
         </circle>
         {(
           [
-            ["front", 0, size - 4 * px],
-            ["back", 0, -size + 11 * px],
+            ["front", 8 * px, size - 4 * px],
+            ["back", 8 * px, -size + 11 * px],
           ] as const
         ).map(([word, x, y]) => (
           <text
             key={word}
             x={x}
             y={y}
-            textAnchor="middle"
             style={{ fontSize: 10 * px }}
             fill={tint("inkSoft")}
           >
