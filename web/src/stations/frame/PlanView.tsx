@@ -80,13 +80,7 @@ export function PlanView() {
             ["back", 8 * px, -size + 11 * px],
           ] as const
         ).map(([word, x, y]) => (
-          <text
-            key={word}
-            x={x}
-            y={y}
-            style={{ fontSize: 10 * px }}
-            fill={tint("inkSoft")}
-          >
+          <text key={word} x={x} y={y} style={{ fontSize: 10 * px }} fill={tint("inkSoft")}>
             {word}
           </text>
         ))}
