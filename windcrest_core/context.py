@@ -38,16 +38,43 @@ class Rules(Frozen):
     foil_packing: Literal["loose", "firm", "hammered"] = "firm"
     waste_percent: float = Field(default=8.0, ge=0, le=50)
     hold_upright: float = Field(default=2.0, ge=1, le=10)
+    frame_school: Literal["one_run", "bound", "taped", "rod"] = "one_run"
+    feet: Literal["in_base", "loops"] = "in_base"
+    binding_wire: Id = "st_0_9"
+    kerf_mm: float = Field(default=1.0, ge=0, le=10)
+    keep_offcut_mm: float = Field(default=100.0, ge=0, le=2000)
     single_keys: bool = True
 
 
+class BendTest(Frozen):
+    """A length of wire held level at one end with a weight hung on the other.
+
+    `droop_mm` is how far the end hangs below level with the weight on it; without it `mass_g` is
+    the least weight that left the wire bent.
+    """
+
+    length_mm: float = Field(gt=5, le=1000)
+    mass_g: float = Field(gt=0, le=5000)
+    droop_mm: float | None = Field(default=None, gt=0, le=500)
+
+
+class Coil(Frozen):
+    """A coil or an offcut of wire: what is left of it, and what a bend test of it showed."""
+
+    id: Id
+    wire: Id
+    length_mm: float = Field(gt=0, le=1_000_000)
+    bend_test: BendTest | None = None
+
+
 class Stores(Frozen):
-    """What the person owns, by catalogue id."""
+    """What the person owns, by catalogue id. A wire without a coil is there in any length."""
 
     stores_version: Literal[1] = 1
     wires: list[Id] = Field(
         default=["al_awg16", "al_awg14", "al_awg12", "al_awg9", "st_1_6"], min_length=1
     )
+    coils: list[Coil] = Field(default=[], max_length=200)
     clays: list[Id] = ["rigid", "rigid_white"]
     foil: Id = "kitchen"
     paints: list[Id] = [
@@ -116,9 +143,11 @@ def load_rules(data: Any) -> Rules:
     SheetError : with every fault.
     """
     try:
-        return Rules.model_validate(data)
+        rules = Rules.model_validate(data)
     except ValidationError as error:
         raise faults_of(error) from error
+    known(catalogue().wires, rules.binding_wire, "binding_wire")
+    return rules
 
 
 def load_stores(data: Any) -> Stores:
@@ -137,6 +166,16 @@ def load_stores(data: Any) -> Stores:
         for index, key in enumerate(getattr(stores, name)):
             known(table, key, f"{name}/{index}")
     known(shelf.foils, stores.foil, "foil")
+    ids = [coil.id for coil in stores.coils]
+    for coil in stores.coils:
+        known(shelf.wires, coil.wire, f"coils/{coil.id}/wire")
+        if ids.count(coil.id) > 1:
+            raise SheetError.one(f"coils/{coil.id}", coil.id, "an id only once")
+        if coil.wire not in stores.wires:
+            raise SheetError.one(
+                f"coils/{coil.id}/wire", coil.wire, "one of the wires in Stores: "
+                + ", ".join(stores.wires)
+            )  # fmt: skip
     return stores
 
 

@@ -27,7 +27,7 @@ from windcrest_core.findings import (
     Why,
 )
 from windcrest_core.finish.station import FinishPlan, finish_plan
-from windcrest_core.frame.model import FramePlan, RunPlan
+from windcrest_core.frame.model import FramePlan
 from windcrest_core.frame.paths import wire_in_parts
 from windcrest_core.frame.station import frame_plan
 from windcrest_core.frame.steps import frame_steps
@@ -97,11 +97,8 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     placed = stages([step for step in making if not step.after_bakes])
     bake = bake_station(work, _raw_by_bake(work, making, placed), _inserts_from(work, placed))
     colour = colour_plan(work)
-    pegs = [
-        (run.label, *at, run.chosen.bundle_mm)
-        for at, run in zip(frame.pegs, _pegged(frame), strict=True)
-    ]
-    finish = finish_plan(work, pegs, frame.centre)
+    pegs = [(hole.label, hole.right_mm, hole.forward_mm, hole.wire_mm) for hole in frame.pegs]
+    finish = finish_plan(work, pegs, frame.least_base)
     order = order_plan(work, making, placed, bake.steps, _finishing(colour.steps, finish.steps))
     findings = [
         *character.findings,
@@ -139,10 +136,6 @@ def _finishing(colour: list[Step], finish: list[Step]) -> list[Step]:
     return [by_key[key] for key in order]
 
 
-def _pegged(frame: FramePlan) -> list[RunPlan]:
-    return [run for run in frame.runs for end in (run.start, run.end) if end == "peg"]
-
-
 def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[list[str]]:
     """Clay parts that are first in the oven in bake 1, 2 …"""
     first: dict[str, int] = {}
@@ -177,8 +170,9 @@ def _totals(
     stock_g = sum(work.masses[p.part.id].skin_g for p in work.figure.pieces if p.part.stock)
     net_clay = sum(part.grams for part in clay.parts)
     wire_cost = sum(
-        shelf.wires[run.chosen.wire].price_per_m * run.cut_mm * run.strands / 1000
+        shelf.wires[piece.wire].price_per_m * piece.length_mm * piece.count / 1000
         for run in frame.runs
+        for piece in run.pieces
     )
     foil_cost = bulk.foil_m.value * foil.price_per_m
     mass = net_clay + bulk.foil_g.value + frame.wire_g.value + stock_g

@@ -9,12 +9,13 @@ from pydantic import TypeAdapter, ValidationError
 
 from windcrest_core.body.mirror import flips_across, mirrored_shape, on_other_side, other_side
 from windcrest_core.character.ages import stands_for_mm
-from windcrest_core.character.library import free_id, with_free_ids
+from windcrest_core.character.library import with_free_ids
 from windcrest_core.character.starting import starting_parts
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Operation
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.load import bone_faults
 from windcrest_core.sheet.model import FigureSheet, Part, Shape

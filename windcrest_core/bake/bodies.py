@@ -64,20 +64,3 @@ def rule_thickness_mm(work: Workpiece, piece: Piece) -> float:
         if skin is not None:
             return skin
     return piece.solid.greatest_thickness_mm
-
-
-def longest_overhang_mm(thickness_mm: float, sheet: bool) -> float:
-    """Longest unwired overhang of hot raw clay, mm, with a safety of 1.5.
-
-    Self-weight stress: sheet 2 ρ g L²/t, rod 2.36 ρ g L²/d; raw yield 4 kPa when hot [A].
-
-    Examples
-    --------
-    >>> [round(longest_overhang_mm(t, True)) for t in (1, 2, 3, 6)]
-    [9, 12, 15, 22]
-    >>> [round(longest_overhang_mm(d, False)) for d in (3, 6, 10, 15)]
-    [14, 20, 26, 31]
-    """
-    factor = 2.0 if sheet else 2.36
-    stress = 4000 / 1.5
-    return 1000 * math.sqrt(stress * thickness_mm * 1e-3 / (factor * 1750 * 9.80665))

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from windcrest_core.bake.bodies import longest_overhang_mm
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, fix
@@ -177,12 +177,13 @@ def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
 def _sagging(work: Workpiece) -> list[Finding]:
     """Free sheets and rods without wire, longer than hot raw clay can hold out."""
     wired = {joint for run in work.sheet.runs for joint in run.path}
+    wired_parts = {run.into for run in work.sheet.runs}
     found = []
     for piece in work.clay_pieces:
         part = piece.part
         if part.made_apart or part.press_in or part.lies_on is not None:
             continue
-        if part.layer == 0 and part.bone in wired:
+        if (part.layer == 0 and part.bone in wired) or part.id in wired_parts:
             continue
         sheet = isinstance(piece.solid, SheetSolid)
         thick = piece.solid.greatest_thickness_mm

@@ -120,6 +120,12 @@ class CoilSolid(Solid):
             for s in self.segments
         ]
 
+    @property
+    def middle_line(self) -> Array:
+        """(n, 3) points along its middle, mm."""
+        world = self._world
+        return np.array([*(s.origin for s in world), world[-1].tip])
+
     def distance(self, x: Field, y: Field, z: Field) -> Field:
         best = self.segments[0].world_distance(x, y, z)
         for segment in self.segments[1:]:

@@ -141,6 +141,11 @@ class RoundConeSolid(Solid):
     h: float
     depth: float = 1.0
 
+    @property
+    def tip(self) -> Array:
+        """The middle of its second ball, mm."""
+        return np.asarray(self.origin + self.frame[:, 2] * self.h)
+
     def distance(self, x: Field, y: Field, z: Field) -> Field:
         """The solid is a ball rolling from end to end; the nearest is the one it meets head on."""
         r1, r2, h, depth = (np.float32(v) for v in (self.r1, self.r2, self.h, self.depth))

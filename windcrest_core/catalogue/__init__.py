@@ -39,13 +39,18 @@ class Metal(Frozen):
 
 
 class Wire(Frozen):
-    """A wire as sold: `size` names its gauge table or a length, so it is never ambiguous."""
+    """A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
+
+    `root_mm` is the diameter at the root of a thread (ISO metric coarse, d − 1.2269 p), where a
+    rod bends; its strength is that of the root.
+    """
 
     id: str
     label: str
     metal: str
     size: str
     price_per_m: float
+    root_mm: float | None = None
 
     @property
     def diameter_mm(self) -> float:
@@ -61,6 +66,7 @@ class Clay(Frozen):
     label_c: Property
     maximum_c: Property
     label_min_per_6mm: Property
+    flexible: bool = False
     pack_g: list[float]
     price_per_g: float
 

@@ -40,20 +40,16 @@ class FinishPlan(Frozen):
 def finish_plan(
     work: Workpiece,
     pegs: list[tuple[str, float, float, float]],
-    centre: tuple[float, float, float],
+    least_base: Quantity,
 ) -> FinishPlan:
     """The base and what is left to do.
 
     Parameters
     ----------
     pegs : (run, right, forward, bundle diameter), mm, of every peg that reaches the base.
-    centre : centre of mass of figure and base, mm.
+    least_base : width of the smallest base that stands, mm.
     """
     base = work.sheet.base
-    reach = max((math.hypot(x, y) for _, x, y, _ in pegs), default=0.0)
-    slope = math.tan(math.radians(10))
-    stable = 2 * (math.hypot(centre[0], centre[1]) + slope * centre[2])
-    least = max(stable, 2 * (reach + 10))
     holes = [
         Peg(
             label=label,
@@ -65,20 +61,7 @@ def finish_plan(
         for label, x, y, d in pegs
     ]
     return FinishPlan(
-        least_base=Quantity(
-            value=math.ceil(least / 5) * 5,
-            unit="mm",
-            why=Why(
-                formula="the greater of 2 (offset + tan 10° × height of centre of mass) and "
-                "2 (furthest peg + 10 mm), up to 5 mm",
-                inputs=[
-                    Input(name="offset", value=math.hypot(centre[0], centre[1]), unit="mm"),
-                    Input(name="height of centre of mass", value=centre[2], unit="mm"),
-                    Input(name="furthest peg", value=reach, unit="mm"),
-                ],
-                source="statics; 10 degrees wanted, assumed",
-            ),
-        ),
+        least_base=least_base,
         pegs=holes,
         pegs_why=Why(
             formula="where the ankle of a standing foot is above the base, from its middle; hole = "

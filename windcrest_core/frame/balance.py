@@ -1,44 +1,70 @@
-"""The whole figure on its base and on its bare feet."""
+"""The whole figure on its base and on its bare feet, raw and finished; what would right it."""
 
 from __future__ import annotations
 
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
 import numpy as np
+import shapely
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Input, Quantity, Why
-from windcrest_core.frame.paths import LIFTED
-from windcrest_core.frame.standing import Standing, circle, rectangle, standing
+from windcrest_core.findings import Frozen, Input, Quantity, Why
+from windcrest_core.frame.paths import pegs, standing_pieces
+from windcrest_core.frame.standing import (
+    WANTED_TIP_DEG,
+    Standing,
+    Way,
+    circle,
+    rectangle,
+    standing,
+    tips_all_round,
+)
 from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.model import Base
 
+PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]
+WIDEST_BASE_MM = 1000.0
+HEAVIEST_G = 5000.0
+COUNTERWEIGHT_AT = 0.35  # of the base's breadth and depth from its middle
+SPARE_DEG = 0.3
 
-def balance_on_base(work: Workpiece, weights: list[Weight]) -> Standing:
-    """The figure on its base, or on its feet where there is no peg to hold it."""
-    base = work.sheet.base
-    volume_cm3 = (
-        base.thickness_mm
-        * 1e-3
-        * (
-            base.width_mm * base.depth_mm
-            if base.shape == "rectangle"
-            else np.pi / 4 * base.width_mm * base.depth_mm
-        )
-    )
-    base_g = volume_cm3 * base.density_g_cm3
-    up = np.array([0, 0, base.thickness_mm])
-    masses = [(w.mass_g, w.centre + up) for w in weights]
-    masses.append((base_g, up / 2))
-    if base.counterweight_g > 0:
-        masses.append(
-            (
-                base.counterweight_g,
-                np.array([0, -base.counterweight_back_mm, base.thickness_mm / 2]),
-            )
-        )
-    total = sum(mass for mass, _ in masses)
-    centre = np.sum([mass * at for mass, at in masses], axis=0) / total
-    return standing(float(total), centre, base_outline(base))
+Masses = list[tuple[float, Array]]
+
+
+class Counterweight(Frozen):
+    """Weight in the base that rights the figure: how much, and where from its middle."""
+
+    mass_g: float
+    right_mm: float
+    back_mm: float
+
+
+@dataclass(frozen=True)
+class Stance:
+    """How the figure stands: finished, raw (without what is made apart), on its bare feet.
+
+    `outline` is what it stands on, (n, 2) mm; `feet` the outline of each part that touches down.
+    """
+
+    cured: Standing
+    raw: Standing
+    bare_deg: float | None
+    free_standing: bool
+    figure_centre: Array
+    outline: Array
+    feet: list[Array]
+    ways: list[Way]
+    tips_at: Quantity
+    least_base: Quantity
+    counterweight: Counterweight | None
+
+
+def base_mass_g(base: Base) -> float:
+    area = base.width_mm * base.depth_mm * (1.0 if base.shape == "rectangle" else math.pi / 4)
+    return area * base.thickness_mm * 1e-3 * base.density_g_cm3
 
 
 def base_outline(base: Base) -> Array:
@@ -48,32 +74,193 @@ def base_outline(base: Base) -> Array:
     return np.asarray(circle(1.0) * np.array([base.width_mm, base.depth_mm]))
 
 
-def tips_on_bare_feet(work: Workpiece, weights: list[Weight]) -> float | None:
-    """Tilt at which it goes over on its bare feet, degrees; None where nothing touches down."""
-    points = []
-    for piece in work.figure.pieces:
-        if piece.part.contact and piece.solid.lowest_z < LIFTED * work.figure.height_mm:
-            low, high = piece.solid.bounds
-            points += [[x, y] for x in (low[0], high[0]) for y in (low[1], high[1])]
-    total = sum(w.mass_g for w in weights)
-    if len(points) < 4 or total <= 0:
+def _summed(masses: Masses) -> tuple[float, Array]:
+    total = sum(mass for mass, _ in masses)
+    if total <= 0:
+        return 0.0, np.zeros(3)
+    return total, np.sum([mass * at for mass, at in masses], axis=0) / total
+
+
+def _on(base: Base, figure: Masses) -> Masses:
+    """Figure, base and counterweight; heights from under the base."""
+    total, centre = _summed(figure)
+    up = np.array([0, 0, base.thickness_mm])
+    masses = [(total, centre + up), (base_mass_g(base), up / 2)]
+    if base.counterweight_g > 0:
+        at = np.array(
+            [base.counterweight_right_mm, -base.counterweight_back_mm, base.thickness_mm / 2]
+        )
+        masses.append((base.counterweight_g, at))
+    return masses
+
+
+def _standing_on(base: Base, figure: Masses) -> Standing:
+    return standing(*_summed(_on(base, figure)), base_outline(base))
+
+
+def _feet(work: Workpiece) -> list[Array]:
+    found = []
+    for piece in standing_pieces(work):
+        low, high = piece.solid.bounds
+        corners = [[low[0], low[1]], [high[0], low[1]], [high[0], high[1]], [low[0], high[1]]]
+        found.append(np.array(corners))
+    return found
+
+
+def stance(work: Workpiece, weights: list[Weight]) -> Stance:
+    """How a figure of these weights stands on its base, or on its feet where nothing pegs it."""
+    base = work.sheet.base
+    figure: Masses = [(w.mass_g, w.centre) for w in weights]
+    apart = {part.id for part in work.sheet.parts if part.made_apart}
+    later: Masses = [
+        (-mass.total_g, mass.centre) for key, mass in work.masses.items()
+        if key in apart and mass.total_g > 0
+    ]  # fmt: skip
+    raw: Masses = [*figure, *later]
+    total, centre = _summed(figure)
+    feet = _feet(work)
+    ground = np.concatenate(feet) if feet else np.zeros((0, 2))
+    hull = len(ground) >= 3 and shapely.convex_hull(shapely.multipoints(ground)).area > 0
+    bare = standing(total, centre, ground) if hull and total > 0 else None
+    free = not pegs(work) and bare is not None
+    if free and bare is not None:
+        outline, cured = ground, bare
+        wet = standing(*_summed(raw), ground)
+    else:
+        outline, cured, wet = (
+            base_outline(base),
+            _standing_on(base, figure),
+            _standing_on(base, raw),
+        )
+    return Stance(
+        cured=cured,
+        raw=wet,
+        bare_deg=None if bare is None else bare.tips_at_deg,
+        free_standing=free,
+        figure_centre=centre,
+        outline=outline if not free else _hull(outline),
+        feet=feet,
+        ways=tips_all_round(cured.centre, outline),
+        tips_at=_tips_quantity(work, cured, free),
+        least_base=_least_base(work, figure),
+        counterweight=None if free else _counterweight(base, figure),
+    )
+
+
+def _hull(points: Array) -> Array:
+    return np.asarray(
+        shapely.get_coordinates(shapely.convex_hull(shapely.multipoints(points)))[:-1]
+    )
+
+
+def _least(most: float, enough: Callable[[float], bool]) -> float | None:
+    """The least number that is enough, of 0 to `most`; None where none is."""
+    if not enough(most):
         return None
-    centre = np.sum([w.mass_g * w.centre for w in weights], axis=0) / total
-    return standing(total, centre, np.array(points)).tips_at_deg
+    low, high = 0.0, most
+    for _ in range(40):
+        middle = (low + high) / 2
+        low, high = (low, middle) if enough(middle) else (middle, high)
+    return high
 
 
-def tips_quantity(work: Workpiece, balance: Standing, ground: dict[str, Array]) -> Quantity:
+def sized(base: Base, width_mm: float) -> Base:
+    """The same base at another width, as broad for its depth as before."""
+    depth = base.depth_mm * width_mm / base.width_mm
+    return base.model_copy(update={"width_mm": width_mm, "depth_mm": depth})
+
+
+def _least_base(work: Workpiece, figure: Masses) -> Quantity:
+    """The smallest base of this shape on which it stands to the wanted tilt, pegs inside."""
+    base = work.sheet.base
+    reach = list(pegs(work).values())
+
+    def enough(width: float) -> bool:
+        if width <= 1.0:
+            return False
+        tried = sized(base, width)
+        return fits_pegs(tried, reach) and (
+            _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
+        )
+
+    found = _least(WIDEST_BASE_MM, enough)
+    width = WIDEST_BASE_MM if found is None else min(WIDEST_BASE_MM, math.ceil(found / 5) * 5)
+    _, centre = _summed(_on(base, figure))
+    return Quantity(
+        value=width,
+        unit="mm",
+        why=Why(
+            formula="the least width of a base of this shape that tips at 10° or more every way, "
+            f"with {PEG_EDGE_MM:.0f} mm of base round every peg, up to 5 mm"
+            + (": none up to 1 m does" if found is None else ""),
+            inputs=[
+                Input(name="depth of that base", value=sized(base, width).depth_mm, unit="mm"),
+                Input(name="offset", value=float(np.hypot(centre[0], centre[1])), unit="mm"),
+                Input(name="height of centre of mass", value=float(centre[2]), unit="mm"),
+                Input(
+                    name="furthest peg",
+                    value=max((float(np.hypot(*at)) for at in reach), default=0.0),
+                    unit="mm",
+                ),
+            ],
+            source="statics; 10 degrees wanted, assumed",
+        ),
+    )
+
+
+def fits_pegs(base: Base, at: list[Array]) -> bool:
+    """Whether every peg has enough of the base round it."""
+    x, y = base.width_mm / 2 - PEG_EDGE_MM, base.depth_mm / 2 - PEG_EDGE_MM
+    if x <= 0 or y <= 0:
+        return not at
+    if base.shape == "rectangle":
+        return all(abs(p[0]) <= x and abs(p[1]) <= y for p in at)
+    return all((p[0] / x) ** 2 + (p[1] / y) ** 2 <= 1 for p in at)
+
+
+def _counterweight(base: Base, figure: Masses) -> Counterweight | None:
+    """Weight on the other side of the base's middle from where it tips; None where none is wanted
+    or none does."""
+    empty = base.model_copy(update={"counterweight_g": 0.0})
+    plain = _standing_on(empty, figure)
+    if plain.tips_at_deg >= WANTED_TIP_DEG:
+        return None
+    x, y = plain.towards
+    right = -x * COUNTERWEIGHT_AT * base.width_mm
+    back = y * COUNTERWEIGHT_AT * base.depth_mm
+
+    def loaded(mass: float) -> Base:
+        return base.model_copy(
+            update={
+                "counterweight_g": mass,
+                "counterweight_right_mm": right,
+                "counterweight_back_mm": back,
+            }
+        )
+
+    wanted = WANTED_TIP_DEG + SPARE_DEG
+    mass = _least(HEAVIEST_G, lambda m: _standing_on(loaded(m), figure).tips_at_deg >= wanted)
+    if mass is None:
+        return None
+    return Counterweight(
+        mass_g=min(HEAVIEST_G, math.ceil(mass / 5) * 5), right_mm=round(right, 1),
+        back_mm=round(back, 1),
+    )  # fmt: skip
+
+
+def _tips_quantity(work: Workpiece, balance: Standing, free: bool) -> Quantity:
+    on = "on its bare feet" if free else "on its base"
     return Quantity(
         value=balance.tips_at_deg,
         unit="deg",
         why=Why(
             formula="tips at atan(margin ÷ height of the centre of mass), "
-            f"{balance.towards_words}, on its base",
+            f"{balance.towards_words}, {on}",
             inputs=[
                 Input(name="margin to the edge", value=balance.margin_mm, unit="mm"),
                 Input(name="height of centre of mass", value=float(balance.centre[2]), unit="mm"),
-                Input(name="mass with base", value=balance.mass_g, unit="g"),
-                Input(name="pegs in the base", value=len(ground)),
+                Input(name="mass", value=balance.mass_g, unit="g"),
+                Input(name="pegs in the base", value=len(pegs(work))),
             ],
             source="statics; 10 degrees wanted, assumed",
         ),

@@ -1,8 +1,9 @@
-"""How long to cut each run: its path and every allowance."""
+"""How long to cut each run: its path and every allowance; and the small pieces beside it."""
 
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.mechanics import twist_factor
@@ -10,6 +11,11 @@ from windcrest_core.sheet.model import End, Run
 
 CUT_STEP_MM = 5.0
 TAIL_MM = 20.0
+SMALL_LOOP_MM = 8.0
+HOOK_MM = 6.0
+NUT_MM = 10.0  # of rod below the base, for washer and nut [A]
+BINDING_TURNS = 12  # of fine wire where a run is bound on [A]
+ANCHOR_MM, ANCHOR_D = 25.0, 10.0
 
 
 class Allowance(Frozen):
@@ -19,43 +25,121 @@ class Allowance(Frozen):
     length_mm: float
 
 
-def end_allowance(
-    end: End, diameter_mm: float, base_mm: float, head_room_mm: float
-) -> Allowance | None:
-    """What an end needs beyond the path.
+class CutPiece(Frozen):
+    """Wire to cut: `count` lengths alike, for one run."""
+
+    run: str
+    label: str
+    wire: str
+    length_mm: float
+    count: int
+
+
+def anchor_mm(diameter_mm: float) -> float:
+    """How far a wire lies in or along what holds it, mm: the greater of 25 mm and 10 d."""
+    return max(ANCHOR_MM, ANCHOR_D * diameter_mm)
+
+
+def rounded_up_mm(length_mm: float) -> float:
+    return math.ceil(length_mm / CUT_STEP_MM - 1e-9) * CUT_STEP_MM
+
+
+@dataclass(frozen=True)
+class Cutting:
+    """What decides the cut of a run, whatever its gauge.
+
+    `base_mm` is the thickness of the base a peg goes through; `head_room_mm` the thickness of the
+    head less its walls, which a loop must fit.
+    """
+
+    run: Run
+    ends: tuple[End, End]
+    path_mm: float
+    base_mm: float
+    head_room_mm: float
+
+    @property
+    def head_loop_mm(self) -> float:
+        return self.run.loop_mm or max(6.0, 0.5 * self.head_room_mm)
+
+    def end_allowance(self, end: End, diameter_mm: float) -> Allowance | None:
+        """What an end needs beyond the path."""
+        wrap = math.pi * 2 * diameter_mm
+        match end:
+            case "peg":
+                return Allowance(label="peg: base + 5 mm", length_mm=self.base_mm + 5)
+            case "rod":
+                return Allowance(
+                    label=f"rod: base + {NUT_MM:.0f} mm for its nut",
+                    length_mm=self.base_mm + NUT_MM,
+                )
+            case "anchor" | "bound" | "taped" | "pushed":
+                where = {"anchor": "in the core", "pushed": "in the foil"}.get(end, "laid along")
+                return Allowance(
+                    label=f"{end}: the greater of 25 mm and 10 d {where}",
+                    length_mm=anchor_mm(diameter_mm),
+                )
+            case "head_loop":
+                loop = self.head_loop_mm
+                return Allowance(
+                    label=f"head loop of {loop:.0f} mm and 3 wraps",
+                    length_mm=math.pi * loop + 3 * wrap,
+                )
+            case "loop":
+                loop = self.run.loop_mm or SMALL_LOOP_MM
+                return Allowance(
+                    label=f"loop of {loop:.0f} mm and 2 wraps",
+                    length_mm=math.pi * loop + 2 * wrap,
+                )
+            case "hook":
+                return Allowance(
+                    label=f"hook: half a turn of {HOOK_MM:.0f} mm",
+                    length_mm=math.pi * (HOOK_MM + diameter_mm) / 2,
+                )
+            case "tail":
+                return Allowance(label="spare tail", length_mm=TAIL_MM)
+            case "cut":
+                return None
+
+    def allowances(self, diameter_mm: float) -> list[Allowance]:
+        found = [self.end_allowance(end, diameter_mm) for end in self.ends]
+        return [allowance for allowance in found if allowance is not None]
+
+    def cut_mm(self, diameter_mm: float) -> float:
+        """Each strand: path and allowances, longer for the twist, up to the next 5 mm."""
+        straight = self.path_mm + sum(a.length_mm for a in self.allowances(diameter_mm))
+        factor = (
+            twist_factor(diameter_mm, self.run.twist_pitch_d * diameter_mm)
+            if self.run.strands > 1
+            else 1.0
+        )
+        return rounded_up_mm(straight * factor)
+
+
+def wrapped_mm(length_mm: float, around_mm: float, diameter_mm: float, pitch_mm: float) -> float:
+    """Length of fine wire wound round a wire, mm: turns × √((π (D + d))² + p²).
 
     Parameters
     ----------
-    base_mm : thickness of the base a peg goes through.
-    head_room_mm : thickness of the head less its wall, which a loop must fit.
+    length_mm : of the wire it is wound on.
+    around_mm : thickness of that wire, D.
+    diameter_mm : of the fine wire, d.
+
+    Examples
+    --------
+    >>> round(wrapped_mm(100, 2.0, 0.5, 5.0), 1)
+    186.2
     """
-    wrap = math.pi * 2 * diameter_mm
-    match end:
-        case "peg":
-            return Allowance(label="peg: base + 5 mm", length_mm=base_mm + 5)
-        case "anchor":
-            return Allowance(
-                label="anchor: the greater of 25 mm and 10 d",
-                length_mm=max(25.0, 10 * diameter_mm),
-            )
-        case "head_loop":
-            loop = max(6.0, 0.5 * head_room_mm)
-            return Allowance(
-                label=f"head loop of {loop:.0f} mm and 3 wraps",
-                length_mm=math.pi * loop + 3 * wrap,
-            )
-        case "loop":
-            return Allowance(label="loop of 8 mm and 2 wraps", length_mm=math.pi * 8 + 2 * wrap)
-        case "tail":
-            return Allowance(label="spare tail", length_mm=TAIL_MM)
-        case "cut":
-            return None
+    turn = math.hypot(math.pi * (around_mm + diameter_mm), pitch_mm)
+    return length_mm / pitch_mm * turn
 
 
-def cut_length_mm(
-    path_mm: float, allowances: list[Allowance], run: Run, diameter_mm: float
-) -> float:
-    """Length of each strand: path and allowances, longer for the twist, up to the next 5 mm."""
-    straight = path_mm + sum(allowance.length_mm for allowance in allowances)
-    factor = twist_factor(diameter_mm, 8 * diameter_mm) if run.strands > 1 else 1.0
-    return math.ceil(straight * factor / CUT_STEP_MM - 1e-9) * CUT_STEP_MM
+def binding_mm(one_mm: float, other_mm: float, turns: int = BINDING_TURNS) -> float:
+    """Fine wire that binds two wires together, mm: turns × π × (d₁ + d₂).
+
+    Examples
+    --------
+    >>> round(binding_mm(2, 2, 10), 1)
+    125.7
+    """
+    return turns * math.pi * (one_mm + other_mm)

@@ -7,11 +7,15 @@ from dataclasses import dataclass
 from functools import cache
 
 from windcrest_core.catalogue import Wire, catalogue
+from windcrest_core.context import Stores
 from windcrest_core.findings import Frozen
+from windcrest_core.frame.bend_test import Yield, wire_yield
+from windcrest_core.frame.cutting import Cutting
 from windcrest_core.frame.mechanics import (
     bending_effort_nmm,
     buckling_n,
     bundle_mm,
+    tip_force_n,
     tool_for,
     yield_moment_nmm,
 )
@@ -24,23 +28,45 @@ FREELY = 99.0
 
 @dataclass(frozen=True)
 class JointLoad:
-    """What a run has to hold at a joint, N·mm; `any_way_nmm` is None where the trunk is stiff."""
+    """What a run has to hold at a joint, N·mm; `any_way_nmm` is None where the trunk is stiff.
+
+    `root` is the share of the wire's strength that its fastening passes on here; `cured_nmm` the
+    moment that breaks the cured clay round the joint, nought where it is left free to bend.
+    """
 
     joint: str
     label: str
     mass_g: float
     upright_nmm: float
     any_way_nmm: float | None
+    root: float
+    cured_nmm: float
+
+    @property
+    def worst_nmm(self) -> float:
+        return max(self.upright_nmm, self.any_way_nmm or 0.0)
 
 
 @dataclass(frozen=True)
 class Demand:
-    """Everything a run asks of its wire."""
+    """Everything a run asks of its wire: loads, room, and how it is cut and bent.
+
+    `lever_mm` is from the furthest joint of its free end to the tip; `grip_mm` the thickness that
+    fine wire round it adds.
+    """
 
     joints: list[JointLoad]
     column_mm: float
     column_n: float
     room_mm: float
+    grip_mm: float
+    lever_mm: float | None
+    bent: bool
+    cutting: Cutting
+
+    @property
+    def strands(self) -> int:
+        return self.cutting.run.strands
 
 
 class GaugeOption(Frozen):
@@ -51,14 +77,19 @@ class GaugeOption(Frozen):
     diameter_mm: float
     strands: int
     owned: bool
+    tested: bool
     hold_upright: float
     hold_any_way: float
+    hold_cured: float
     weakest_joint: str
+    push_n: float | None
     column: float | None
     bundle_mm: float
     effort_nmm: float
     tool: str
     g_per_m: float
+    mass_g: float
+    cost: float
     fails: list[str]
 
     @property
@@ -67,43 +98,53 @@ class GaugeOption(Frozen):
 
 
 @dataclass(frozen=True)
-class _Strength:
+class Strength:
+    """What a wire is made of, as one strand; `bends_mm` is where it bends: the root of a thread."""
+
     diameter_mm: float
-    yield_mpa: float
+    bends_mm: float
+    sigma: Yield
     modulus_gpa: float
     g_per_m: float
 
+    def yield_nmm(self, strands: int) -> float:
+        return yield_moment_nmm(self.bends_mm, self.sigma.value, strands)
+
 
 @cache
-def _strength(wire_id: str) -> _Strength:
+def _made_of(wire_id: str) -> tuple[float, float, float, float]:
+    """Diameter, where it bends, mm; modulus, GPa; mass, g/m."""
     shelf = catalogue()
     wire = shelf.wires[wire_id]
     metal = shelf.wire_metal(wire)
     d = wire.diameter_mm
-    return _Strength(
-        d,
-        metal.yield_mpa.value,
-        metal.modulus_gpa.value,
-        math.pi / 4 * d * d * metal.density_g_cm3.value,
-    )
+    root = wire.root_mm or d
+    g_per_m = math.pi / 4 * ((d + root) / 2) ** 2 * metal.density_g_cm3.value
+    return d, root, metal.modulus_gpa.value, g_per_m
 
 
-def holds(wire_id: str, strands: int, demand: Demand, want_upright: float) -> bool:
+def strength(stores: Stores, wire_id: str) -> Strength:
+    """Of a wire as this person's bend tests have it."""
+    d, root, modulus_gpa, g_per_m = _made_of(wire_id)
+    return Strength(d, root, wire_yield(stores, catalogue().wires[wire_id]), modulus_gpa, g_per_m)
+
+
+def holds(stores: Stores, wire_id: str, strands: int, demand: Demand, want_upright: float) -> bool:
     """Whether a wire is strong enough at every joint; the rest is not looked at."""
-    s = _strength(wire_id)
-    my = yield_moment_nmm(s.diameter_mm, s.yield_mpa, strands)
+    my = strength(stores, wire_id).yield_nmm(strands)
     return all(
-        my >= load.upright_nmm * want_upright and my >= (load.any_way_nmm or 0.0) * HOLD_ANY_WAY
+        my * load.root >= load.upright_nmm * want_upright
+        and my * load.root >= (load.any_way_nmm or 0.0) * HOLD_ANY_WAY
         for load in demand.joints
     )
 
 
 def wire_g_per_mm(wire_id: str) -> float:
-    return _strength(wire_id).g_per_m / 1000
+    return _made_of(wire_id)[3] / 1000
 
 
 def wire_diameter(wire_id: str) -> float:
-    return _strength(wire_id).diameter_mm
+    return _made_of(wire_id)[0]
 
 
 def hold_factor(moment_nmm: float, load_nmm: float) -> float:
@@ -111,31 +152,33 @@ def hold_factor(moment_nmm: float, load_nmm: float) -> float:
     return min(FREELY, moment_nmm / max(load_nmm, 1e-6))
 
 
-def tried(
-    wire: Wire, strands: int, demand: Demand, want_upright: float, owned: bool
-) -> GaugeOption:
+def tried(stores: Stores, wire: Wire, demand: Demand, want_upright: float) -> GaugeOption:
     """How `wire` does on a run that asks `demand`.
 
-    Source: hold factor n My/M; wanted ≥ `want_upright` upright and ≥ 1 any way up; Euler load
-    ≥ 3 × the weight above; bundle ≤ limb − 2 × cover; pliers' effort at most [A].
+    Source: hold factor n My/M, times what the root passes on; wanted ≥ `want_upright` upright and
+    ≥ 1 any way up; Euler load ≥ 3 × the weight above; bundle ≤ limb − 2 × cover; pliers' effort at
+    most [A].
     """
-    s = _strength(wire.id)
-    my = yield_moment_nmm(s.diameter_mm, s.yield_mpa, strands)
-    upright = anyway = FREELY
+    s, strands = strength(stores, wire.id), demand.strands
+    my = s.yield_nmm(strands)
+    upright = anyway = cured = FREELY
     weakest = demand.joints[0].label if demand.joints else ""
     worst = FREELY
     for load in demand.joints:
-        up = hold_factor(my, load.upright_nmm)
-        free = FREELY if load.any_way_nmm is None else hold_factor(my, load.any_way_nmm)
+        here = my * load.root
+        up = hold_factor(here, load.upright_nmm)
+        free = FREELY if load.any_way_nmm is None else hold_factor(here, load.any_way_nmm)
         upright, anyway = min(upright, up), min(anyway, free)
+        cured = min(cured, hold_factor(max(here, load.cured_nmm), load.worst_nmm))
         if (ratio := min(up / want_upright, free / HOLD_ANY_WAY)) < worst:
             worst, weakest = ratio, load.label
     column = None
     if demand.column_n > 0:
-        load_n = buckling_n(s.diameter_mm, s.modulus_gpa, demand.column_mm, strands)
+        load_n = buckling_n(s.bends_mm, s.modulus_gpa, demand.column_mm, strands)
         column = min(FREELY, load_n / demand.column_n)
-    bundle = bundle_mm(s.diameter_mm, strands)
-    effort = bending_effort_nmm(s.diameter_mm, s.yield_mpa, strands)
+    bundle = bundle_mm(s.diameter_mm, strands) + demand.grip_mm
+    effort = bending_effort_nmm(s.bends_mm, s.sigma.value, strands)
+    cut = demand.cutting.cut_mm(s.diameter_mm) * strands
     fails = []
     if upright < want_upright:
         fails.append(f"holds {upright:.2g} × upright at the {weakest}, {want_upright:g} wanted")
@@ -145,24 +188,35 @@ def tried(
         fails.append(f"as a column carries {column:.2g} × the weight, 3 wanted")
     if bundle > demand.room_mm:
         fails.append(f"{bundle:.1f} mm thick, {demand.room_mm:.1f} mm of room in the limb")
-    if effort > PLIERS_NMM:
+    if demand.bent and effort > PLIERS_NMM:
         fails.append(f"takes {effort:.0f} N·mm to bend: a vice or bender")
     return GaugeOption(
         wire=wire.id,
         label=wire.label,
         diameter_mm=s.diameter_mm,
         strands=strands,
-        owned=owned,
+        owned=wire.id in stores.wires,
+        tested=s.sigma.tested,
         hold_upright=upright,
         hold_any_way=anyway,
+        hold_cured=cured,
         weakest_joint=weakest,
+        push_n=None if demand.lever_mm is None else tip_force_n(my, demand.lever_mm),
         column=column,
         bundle_mm=bundle,
         effort_nmm=effort,
-        tool=tool_for(effort),
+        tool=tool_for(effort) if demand.bent else "no bend",
         g_per_m=s.g_per_m * strands,
+        mass_g=s.g_per_m * cut / 1000,
+        cost=wire.price_per_m * cut / 1000,
         fails=fails,
     )
+
+
+def gauge_table(stores: Stores, demand: Demand, want_upright: float) -> list[GaugeOption]:
+    """Every wire of Stores and the catalogue on a run, lightest first."""
+    options = [tried(stores, wire, demand, want_upright) for wire in catalogue().wires.values()]
+    return sorted(options, key=lambda option: (option.g_per_m, option.wire))
 
 
 def lightest(options: list[GaugeOption]) -> GaugeOption:

@@ -54,6 +54,34 @@ def bundle_mm(diameter_mm: float, strands: int) -> float:
     return diameter_mm * {1: 1.0, 2: 2.0, 3: 2.155}[strands]
 
 
+BENDS_AT_OWN_RADIUS = 5.0  # the same bend, inside radius one diameter [A]
+
+
+def bends_it_lives(diameter_mm: float, gap_mm: float, angle_deg: float) -> float:
+    """How often a wire may be bent to `angle_deg` in a gap before it breaks.
+
+    The strain of its outside is d/2 over the radius of its middle, gap ÷ angle; life goes with the
+    inverse square of the strain [L, low-cycle fatigue], five bends at an inside radius of 1 d [A].
+
+    Examples
+    --------
+    >>> round(bends_it_lives(2.0, 3.0, math.degrees(1.0)))
+    5
+    """
+    radius = gap_mm / math.radians(angle_deg)
+    strain = diameter_mm / 2 / max(radius, diameter_mm / 2)
+    return BENDS_AT_OWN_RADIUS * (1 / 3 / strain) ** 2
+
+
+def poseable_gap_mm(thickness_mm: float, diameter_mm: float, angle_deg: float) -> float:
+    """Wire to leave free of clay so that a limb bends to `angle_deg` without its clay meeting, mm.
+
+    The inside faces meet when the wire's radius is half the limb: gap = angle × D/2, and not less
+    than three diameters of wire.
+    """
+    return max(math.radians(angle_deg) * thickness_mm / 2, 3 * diameter_mm)
+
+
 def tip_force_n(moment_nmm: float, length_mm: float) -> float:
     """Push at the tip that the root's moment resists, N."""
     return moment_nmm / length_mm

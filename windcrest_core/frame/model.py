@@ -3,29 +3,35 @@
 from __future__ import annotations
 
 from windcrest_core.findings import Finding, Frozen, Quantity
+from windcrest_core.frame.balance import Counterweight
+from windcrest_core.frame.bend_test import Yield
 from windcrest_core.frame.bending import BendCard
-from windcrest_core.frame.cutting import Allowance
+from windcrest_core.frame.beside import PegHole, PoseableJoint
+from windcrest_core.frame.cutting import Allowance, CutPiece
 from windcrest_core.frame.gauges import GaugeOption
+from windcrest_core.frame.packing import CutPlan
 from windcrest_core.frame.standing import Way
 from windcrest_core.sheet.model import End
 
 
 class JointHold(Frozen):
-    """Load on one joint of a run and how the chosen wire holds it."""
+    """Load on one joint of a run and how the chosen wire holds it, raw and with its clay cured."""
 
     joint: str
     label: str
     mass_g: float
     upright_nmm: float
     any_way_nmm: float | None
+    root: float
     hold_upright: float
     hold_any_way: float | None
+    hold_cured: float
 
 
 class RunPlan(Frozen):
-    """A run with its wire: path in mm (world), gauge, loads, cut.
+    """A run with its wire: path in mm (world), gauge, loads, and all that is cut for it.
 
-    `push_n` is the least push at an end of the run that bends it for good, N.
+    `cut_mm` is one strand; `mass_g` counts the pieces that go with the run.
     """
 
     id: str
@@ -38,11 +44,13 @@ class RunPlan(Frozen):
     locked: bool
     chosen: GaugeOption
     gauge: str
+    sigma: Yield
     options: list[GaugeOption]
     joints: list[JointHold]
-    push_n: float | None
     room_mm: float
     allowances: list[Allowance]
+    pieces: list[CutPiece]
+    poseable: list[PoseableJoint]
     card: BendCard
     cut_mm: float
     mass_g: float
@@ -52,19 +60,38 @@ class Ground(Frozen):
     """What it stands on from above, mm: right and forward of the middle; and which way it tips."""
 
     outline: list[tuple[float, float]]
+    feet: list[list[tuple[float, float]]]
     ways: list[Way]
 
 
+class Holding(Frozen):
+    """One way to hold it while it is worked on, in words, and the number that asks for it."""
+
+    how: str
+    words: str
+    reason: str
+
+
 class FramePlan(Frozen):
+    """`centre` is that of all that stands, from under the base; `centre_figure` of the figure
+    alone, from the ground it stands on. `tips_raw` leaves out what is made apart."""
+
     runs: list[RunPlan]
     wire_m: Quantity
     wire_g: Quantity
     hold: Quantity | None
+    cuts: CutPlan
     tips_at: Quantity
     tips_towards: str
+    tips_raw: float
     tips_without_base: float | None
+    free_standing: bool
     centre: tuple[float, float, float]
+    centre_figure: tuple[float, float, float]
     margin_mm: float
-    pegs: list[tuple[float, float]]
     ground: Ground
+    least_base: Quantity
+    counterweight: Counterweight | None
+    holding: list[Holding]
+    pegs: list[PegHole]
     findings: list[Finding]

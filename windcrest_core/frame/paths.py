@@ -8,10 +8,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from windcrest_core.body.axes import along, axis
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece, clearance_mm
 from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.joints import joint_ranges
@@ -19,14 +21,8 @@ from windcrest_core.sheet.model import End, Run
 
 TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
 LIFTED = 0.03
-REACH_IN_BONE: dict[End, float] = {
-    "head_loop": 0.45,
-    "loop": 0.5,
-    "cut": 0.9,
-    "tail": 0.9,
-    "peg": 0.0,
-    "anchor": 0.0,
-}
+SLENDER_MM = 7.0  # thinner than this is a finger, a toe or the like [A]
+INTO_PART = 0.9  # of the part's length that wire goes into
 
 
 def _foot_end(work: Workpiece, joint: str, end: End) -> End:
@@ -45,48 +41,85 @@ def _lift_limit(work: Workpiece, joint: str) -> float:
     return height if lowest <= LIFTED * work.figure.height_mm else -1.0
 
 
-def _point_beyond(bone: Bone, end: End) -> Array | None:
-    """Where the wire goes on from the last joint of a path."""
-    if end == "peg":
-        return np.array([bone.start[0], bone.start[1], 0.0])
-    reach = REACH_IN_BONE[end]
-    return bone.start + bone.frame[:, 2] * bone.length_mm * reach if reach else None
+def _points_beyond(bone: Bone, end: End) -> list[Array]:
+    """Where the wire goes on from an end joint of a path."""
+    kind = ENDS[end]
+    if kind.in_base:
+        return [np.array([bone.start[0], bone.start[1], 0.0])]
+    return [bone.start + bone.frame[:, 2] * bone.length_mm * kind.reach] if kind.reach else []
+
+
+def _into_part(work: Workpiece, run: Run) -> list[Array]:
+    """From where the part is rooted on the bone, along its middle, mm."""
+    assert run.into is not None
+    bone = work.figure.bones[run.path[-1]]
+    line = axis(work.figure.piece(run.into).solid)
+    foot = _nearest_on(bone, line[0])
+    if np.linalg.norm(_nearest_on(bone, line[-1]) - line[-1]) < np.linalg.norm(foot - line[0]):
+        line = line[::-1]
+        foot = _nearest_on(bone, line[0])
+    points = [foot, *along(line, 0.0, INTO_PART, max(2, len(line)))]
+    return [points[0], *(b for a, b in itertools.pairwise(points) if np.linalg.norm(b - a) > 0.5)]
+
+
+def _nearest_on(bone: Bone, point: Array) -> Array:
+    share = float((point - bone.start) @ bone.frame[:, 2]) / max(bone.length_mm, 1e-9)
+    return np.asarray(bone.start + bone.frame[:, 2] * bone.length_mm * min(max(share, 0.0), 1.0))
+
+
+def ends_here(work: Workpiece, run: Run) -> tuple[End, End]:
+    """The run's ends as this pose makes them: a lifted foot has no peg."""
+    return _foot_end(work, run.path[0], run.start), _foot_end(work, run.path[-1], run.end)
 
 
 def run_points(work: Workpiece, run: Run) -> tuple[list[Array], End, End]:
     """The run's path through the posed figure, and its ends as this pose makes them."""
     found = segments(work, run)
-    points = [found[0].start, *(segment.end for segment in found)]
-    return points, _foot_end(work, run.path[0], run.start), _foot_end(work, run.path[-1], run.end)
+    start, end = ends_here(work, run)
+    if not found:
+        return [work.figure.bones[run.path[0]].start], start, end
+    return [found[0].start, *(segment.end for segment in found)], start, end
 
 
 @dataclass(frozen=True)
 class Segment:
-    """A straight piece of a run, mm, and the bone it lies in."""
+    """A straight piece of a run, mm, and the bone it lies in; `part` where it lies in one part."""
 
     bone: str
     start: Array
     end: Array
+    part: str | None = None
 
     @property
     def length_mm(self) -> float:
         return float(np.linalg.norm(self.end - self.start))
 
 
+def _named_points(work: Workpiece, run: Run) -> list[tuple[str, Array]]:
+    """Each point of the run and the joint it is, or the bone beyond an end."""
+    bones = work.figure.bones
+    first, last = run.path[0], run.path[-1]
+    start, end = ends_here(work, run)
+    before = [("", point) for point in reversed(_points_beyond(bones[first], start))]
+    if run.into is not None:
+        after = [("", point) for point in _into_part(work, run)]
+        if len(run.path) == 1:
+            return [*before, *([(first, bones[first].start)] if before else []), *after]
+    else:
+        after = [("", point) for point in _points_beyond(bones[last], end)]
+    return [*before, *((joint, bones[joint].start) for joint in run.path), *after]
+
+
 def segments(work: Workpiece, run: Run) -> list[Segment]:
     """The run in straight pieces: from joint to joint, and on into the bones at its ends."""
     bones = work.figure.bones
-    first, last = run.path[0], run.path[-1]
-    before = _point_beyond(bones[first], _foot_end(work, first, run.start))
-    after = _point_beyond(bones[last], _foot_end(work, last, run.end))
-    return [
-        *([Segment(first, before, bones[first].start)] if before is not None else []),
-        *(
-            Segment(_bone_between(bones, a, b), bones[a].start, bones[b].start)
-            for a, b in itertools.pairwise(run.path)
-        ),
-        *([Segment(last, bones[last].start, after)] if after is not None else []),
-    ]
+    points = _named_points(work, run)
+    rooted = len(points) - 1 if run.into is None else len(points) - len(_into_part(work, run))
+    found = []
+    for n, ((a, here), (b, there)) in enumerate(itertools.pairwise(points)):
+        bone = _bone_between(bones, a, b) if a and b else a or b or run.path[-1]
+        found.append(Segment(bone, here, there, run.into if n >= rooted else None))
+    return found
 
 
 def _bone_between(bones: dict[str, Bone], a: str, b: str) -> str:
@@ -96,45 +129,53 @@ def _bone_between(bones: dict[str, Bone], a: str, b: str) -> str:
     return bones[a].parent or a
 
 
-END_WORDS: dict[End, str] = {
-    "head_loop": "the head loop",
-    "loop": "the loop",
-    "peg": "the peg into the base",
-    "anchor": "the end that is anchored in the core",
-    "tail": "the spare tail",
-    "cut": "the cut end",
-}
-
-
 def start_words(work: Workpiece, run: Run, start: End) -> str:
     """Which end of the run its START is, in words."""
     label = joint_ranges(work.sheet.body)[run.path[0]].label
-    return f"{END_WORDS[start]} at the {label}"
+    return f"{ENDS[start].words} at the {label}"
 
 
 def point_names(work: Workpiece, run: Run) -> list[str]:
     """What each point of the run's path is called."""
     ranges = joint_ranges(work.sheet.body)
-    bones = work.figure.bones
-    first, last = run.path[0], run.path[-1]
-    before = _point_beyond(bones[first], _foot_end(work, first, run.start)) is not None
-    after = _point_beyond(bones[last], _foot_end(work, last, run.end)) is not None
-    joints = [ranges[joint].label for joint in run.path]
-    return [*(["its end"] if before else []), *joints, *(["its end"] if after else [])]
+    part = None if run.into is None else work.sheet.part(run.into).label
+    named = [joint for joint, _ in _named_points(work, run)]
+    last = max((n for n, joint in enumerate(named) if joint), default=-1)
+    return [
+        ranges[joint].label if joint else part if part is not None and n > last else "its end"
+        for n, joint in enumerate(named)
+    ]
 
 
 def path_length_mm(points: list[Array]) -> float:
     return float(sum(np.linalg.norm(b - a) for a, b in itertools.pairwise(points)))
 
 
-def feet(work: Workpiece) -> dict[str, Array]:
-    """Bones whose pegs reach the ground in this pose, with where they do, mm."""
+def pegs(work: Workpiece) -> dict[str, Array]:
+    """Bones whose pegs and rods reach the base in this pose, with where they do, mm."""
     found = {}
     for run in work.sheet.runs:
-        for joint, end in ((run.path[0], run.start), (run.path[-1], run.end)):
-            if end == "peg" and _foot_end(work, joint, end) == "peg":
+        for joint, end in zip((run.path[0], run.path[-1]), ends_here(work, run), strict=True):
+            if ENDS[end].in_base:
                 found[joint] = work.figure.bones[joint].start[:2]
     return found
+
+
+def feet(work: Workpiece) -> dict[str, Array]:
+    """Bones that bear the figure and where, mm: its pegs, or without any what touches the ground."""
+    found = pegs(work)
+    if found:
+        return found
+    return {piece.part.bone: piece.solid.centre[:2] for piece in standing_pieces(work)}
+
+
+def standing_pieces(work: Workpiece) -> list[Piece]:
+    """The parts that touch the ground."""
+    return [
+        piece
+        for piece in work.figure.pieces
+        if piece.part.contact and piece.solid.lowest_z < LIFTED * work.figure.height_mm
+    ]
 
 
 def wired_pieces(work: Workpiece, joint: str) -> list[Piece]:
@@ -144,14 +185,28 @@ def wired_pieces(work: Workpiece, joint: str) -> list[Piece]:
 
 def room_mm(work: Workpiece, run: Run) -> float:
     """The thinnest limb on the path, less the cover on both sides [A: 2 mm, 1.2 mm if delicate]."""
-    rooms = []
-    for joint in run.path:
+    rooms = [] if run.into is None else [_room_in(work.figure.piece(run.into))]
+    for joint in run.path if run.into is None else run.path[:-1]:
         pieces = [p for p in wired_pieces(work, joint) if not isinstance(p.solid, SheetSolid)]
         if pieces:
-            thickest = max(pieces, key=lambda p: p.solid.greatest_thickness_mm)
-            cover = 1.2 if thickest.part.delicate else 2.0
-            rooms.append(thickest.solid.greatest_thickness_mm - 2 * cover)
+            rooms.append(_room_in(max(pieces, key=lambda p: p.solid.greatest_thickness_mm)))
     return max(0.0, min(rooms, default=1000.0))
+
+
+def _room_in(piece: Piece) -> float:
+    return piece.solid.greatest_thickness_mm - 2 * cover_mm(piece)
+
+
+def cover_mm(piece: Piece) -> float:
+    """Clay wanted over wire [A: 2 mm, 1.2 mm in fingers, toes and what is as slender]."""
+    slender = piece.part.delicate or piece.solid.greatest_thickness_mm < SLENDER_MM
+    return 1.2 if slender else 2.0
+
+
+def head_room_mm(work: Workpiece) -> float:
+    """Thickness of the head less its walls, mm: what a loop in it must fit."""
+    skull = [p for p in work.on_bone.get("head", []) if p.part.layer == 0 and not p.part.stock]
+    return max((p.solid.thickness_mm - 2 * p.wall_mm for p in skull), default=0.0)
 
 
 def column_mm(work: Workpiece, run: Run) -> float:
@@ -211,8 +266,10 @@ def wire_in_parts(work: Workpiece, wires: dict[str, str]) -> dict[str, float]:
     for run in work.sheet.runs:
         area = math.pi / 4 * wire_diameter(wires[run.id]) ** 2 * run.strands
         for segment in segments(work, run):
-            pieces = wired_pieces(work, segment.bone)
-            if pieces:
+            if segment.part is not None:
+                if work.sheet.part(segment.part).stock is None:
+                    found[segment.part] = found.get(segment.part, 0.0) + area * segment.length_mm
+            elif pieces := wired_pieces(work, segment.bone):
                 main = max(pieces, key=lambda piece: piece.solid.volume_mm3).part.id
                 found[main] = found.get(main, 0.0) + area * segment.length_mm
     return found

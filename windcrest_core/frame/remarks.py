@@ -3,47 +3,61 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from functools import cache
 
-from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.frame.gauges import Demand, holds, tried, wire_g_per_mm
+from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs
+from windcrest_core.frame.bare import bare_findings
+from windcrest_core.frame.editing import split_at_middle
+from windcrest_core.frame.gauges import PLIERS_NMM, Demand, holds, tried, wire_g_per_mm
 from windcrest_core.frame.model import RunPlan
-from windcrest_core.frame.standing import WANTED_TIP_DEG, Standing, counterweight_g
-
-SLENDER_FREE_MM = 25.0
+from windcrest_core.frame.packing import CutPlan
+from windcrest_core.frame.paths import pegs, standing_pieces
+from windcrest_core.frame.runs import rod_run
+from windcrest_core.frame.standing import WANTED_TIP_DEG
+from windcrest_core.sheet.ids import free_id
 
 
 def frame_findings(
     work: Workpiece,
     runs: list[RunPlan],
     demands: dict[str, Demand],
-    balance: Standing,
-    ground: dict[str, Array],
+    stands: Stance,
+    cuts: CutPlan,
 ) -> list[Finding]:
     return [
         *(finding for run in runs for finding in _weak(work, run, demands[run.id])),
-        *(finding for run in runs for finding in _bending(run)),
-        *_tipping(work, balance),
-        *_pegs(work, runs, ground),
-        *_wireless(work),
+        *(finding for run in runs for finding in _bending(run, demands[run.id])),
+        *(finding for run in runs for finding in _poseable(work, run)),
+        *_tipping(work, stands),
+        *_raw(work, runs, stands),
+        *_pegs(work, runs),
+        *_coils(work, cuts),
+        *bare_findings(work),
     ]
+
+
+def _with_strands(demand: Demand, strands: int) -> Demand:
+    run = demand.cutting.run.model_copy(update={"strands": strands})
+    return replace(demand, cutting=replace(demand.cutting, run=run))
 
 
 def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
     """Ways that hold: strands, an owned wire, the lightest of the catalogue."""
-    want, stores = work.context.rules.hold_upright, work.context.stores.wires
+    want, stores = work.context.rules.hold_upright, work.context.stores
+    asked = {strands: _with_strands(demand, strands) for strands in (1, 2, 3)}
     fixes = []
     for label, in_stores in (("from Stores", True), ("to buy", False)):
         easiest = next(
             (
                 option
                 for strands, wire in _by_ease()
-                if (wire.id in stores) == in_stores
-                and holds(wire.id, strands, demand, want)
-                and (option := tried(wire, strands, demand, want, in_stores)).passes
+                if (wire.id in stores.wires) == in_stores
+                and holds(stores, wire.id, strands, demand, want)
+                and (option := tried(stores, wire, asked[strands], want)).passes
             ),
             None,
         )
@@ -64,7 +78,7 @@ def _by_ease() -> list[tuple[int, Wire]]:
     """Every wire by how many strands have to be twisted, then by weight."""
     wires = catalogue().wires.values()
     pairs = [(strands, wire) for strands in (1, 2, 3) for wire in wires]
-    return sorted(pairs, key=lambda pair: (pair[0], wire_g_per_mm(pair[1].id)))
+    return sorted(pairs, key=lambda pair: (pair[0], wire_g_per_mm(pair[1].id), pair[1].id))
 
 
 def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
@@ -122,8 +136,8 @@ def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
     return found
 
 
-def _bending(run: RunPlan) -> list[Finding]:
-    if run.chosen.effort_nmm <= 2500:
+def _bending(run: RunPlan, demand: Demand) -> list[Finding]:
+    if run.chosen.effort_nmm <= PLIERS_NMM or not demand.bent:
         return []
     return [
         Finding(
@@ -139,45 +153,73 @@ def _bending(run: RunPlan) -> list[Finding]:
     ]
 
 
-def _tipping(work: Workpiece, balance: Standing) -> list[Finding]:
+def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
+    found = []
+    for joint in run.poseable:
+        if not joint.covered_by:
+            continue
+        flexible = next(key for key, clay in catalogue().clays.items() if clay.flexible)
+        found.append(
+            Finding(
+                id="frame.poseable.covered",
+                station="frame",
+                severity="warn",
+                subject=run.id,
+                title=f"{run.label}: the {joint.label} is to be bent, and rigid clay lies over it",
+                reason=f"Rigid clay cracks at the first bend. Leave {joint.gap_mm:.0f} mm of wire "
+                "free there, or cover it with flexible clay and flexible paint.",
+                numbers={
+                    "gap_mm": joint.gap_mm,
+                    "angle_deg": joint.angle_deg,
+                    "bends": joint.bends,
+                },
+                fixes=[
+                    fix(
+                        "Flexible clay over this joint",
+                        *((f"part/{key}/clay", flexible) for key in joint.covered_by),
+                    )
+                ],
+            )
+        )
+    return found
+
+
+def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
+    balance = stands.cured
     if balance.tips_at_deg >= WANTED_TIP_DEG:
         return []
     base = work.sheet.base
-    slope = math.tan(math.radians(WANTED_TIP_DEG + 0.5))
-    short = slope * float(balance.centre[2]) - balance.margin_mm
-    grow = math.ceil(2 * short / 5) * 5
-    fixes = [
-        fix(
-            f"Make the base {base.width_mm + grow:.0f} × {base.depth_mm + grow:.0f} mm",
-            ("base/width_mm", min(1000.0, base.width_mm + grow)),
-            ("base/depth_mm", min(1000.0, base.depth_mm + grow)),
-        )
-    ]
-    toward_y = balance.towards[1]
-    if abs(toward_y) > 0.7:
-        sign = 1.0 if toward_y > 0 else -1.0
-        at = 0.35 * base.depth_mm
-        weight = counterweight_g(
-            balance.mass_g, sign * float(balance.centre[1]), float(balance.centre[2]),
-            base.depth_mm / 2, -at, base.thickness_mm / 2, WANTED_TIP_DEG + 0.3,
-        )  # fmt: skip
-        if weight < 2000:
-            total = base.counterweight_g + math.ceil(weight / 5) * 5
+    fixes = []
+    if stands.free_standing:
+        fixes += _feet_in_base(work)
+    else:
+        width = stands.least_base.value
+        depth = math.ceil(base.depth_mm * width / base.width_mm / 5) * 5
+        if width > base.width_mm:
             fixes.append(
                 fix(
-                    f"Put {total:.0f} g into the base {at:.0f} mm "
-                    f"{'behind' if sign > 0 else 'before'} its middle",
-                    ("base/counterweight_g", total),
-                    ("base/counterweight_back_mm", sign * at),
+                    f"Make the base {width:.0f} × {depth:.0f} mm",
+                    ("base/width_mm", width),
+                    ("base/depth_mm", min(1000.0, float(depth))),
                 )
             )
+    if (weight := stands.counterweight) is not None:
+        fixes.append(
+            fix(
+                f"Put {weight.mass_g:.0f} g into the base, {_where(weight)}",
+                ("base/counterweight_g", weight.mass_g),
+                ("base/counterweight_back_mm", weight.back_mm),
+                ("base/counterweight_right_mm", weight.right_mm),
+            )
+        )
+    on = " on its bare feet" if stands.free_standing else ""
     return [
         Finding(
             id="frame.stand.tips",
             station="frame",
             severity="stop" if balance.tips_at_deg <= 0 else "warn",
             subject="base",
-            title=f"Tips over {balance.towards_words} at {balance.tips_at_deg:.1f}°",
+            title=f"Tips over {balance.towards_words} at {balance.tips_at_deg:.1f}°{on}",
             reason="Its centre of mass is too near the edge of what it stands on; a nudge of the "
             "table is about 10°.",
             numbers={
@@ -191,17 +233,70 @@ def _tipping(work: Workpiece, balance: Standing) -> list[Finding]:
     ]
 
 
-def _pegs(work: Workpiece, runs: list[RunPlan], ground: dict[str, Array]) -> list[Finding]:
+def _where(weight: Counterweight) -> str:
+    """Which way from the middle of the base a counterweight goes."""
+    words = [
+        f"{abs(weight.back_mm):.0f} mm {'behind' if weight.back_mm > 0 else 'before'}"
+        if abs(weight.back_mm) >= 1
+        else "",
+        f"{abs(weight.right_mm):.0f} mm {'right' if weight.right_mm > 0 else 'left'} of"
+        if abs(weight.right_mm) >= 1
+        else "",
+    ]
+    return " and ".join(word for word in words if word) + " its middle"
+
+
+def _feet_in_base(work: Workpiece) -> list[Fix]:
+    """Pegs where loops stand on the ground."""
+    standing = {piece.part.bone for piece in standing_pieces(work)}
+    pairs = [
+        (f"run/{run.id}/{name}", "peg")
+        for run in work.sheet.runs
+        for name, joint in (("start", run.path[0]), ("end", run.path[-1]))
+        if joint in standing and getattr(run, name) == "loop"
+    ]
+    return [fix("Peg its feet into the base", *pairs)] if pairs else []
+
+
+def _raw(work: Workpiece, runs: list[RunPlan], stands: Stance) -> list[Finding]:
+    """Legs whose wire folds under the raw figure: it wants a rod."""
+    if any(run.end == "rod" or run.start == "rod" for run in runs):
+        return []
+    pegged = [run for run in runs if "peg" in (run.start, run.end)]
+    worst = min((run.chosen.hold_upright for run in pegged), default=99.0)
+    column = min((run.chosen.column or 99.0 for run in pegged), default=99.0)
+    if worst >= 1 and column >= 1:
+        return []
+    rod = rod_run(work.sheet.body)
+    taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
+    value = rod.model_copy(update={"id": free_id(rod.id, taken)}).model_dump(mode="json")
+    return [
+        Finding(
+            id="frame.raw.falls",
+            station="frame",
+            severity="stop",
+            subject="base",
+            title="Its legs cannot carry it while the clay is raw",
+            reason="The wire in the legs folds under the soft figure, long before the oven sets "
+            "it. A rod through the base into the trunk holds it, or another wire in the legs.",
+            numbers={"hold_upright": worst, "column": column},
+            fixes=[fix("Put a rod through the base into the trunk", (f"run/{value['id']}", value))],
+        )
+    ]
+
+
+def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
     base = work.sheet.base
     found = []
-    outside = [
-        joint
-        for joint, at in ground.items()
-        if abs(at[0]) > base.width_mm / 2 - 5 or abs(at[1]) > base.depth_mm / 2 - 5
-    ]
-    if outside:
-        reach = max(abs(float(c)) for at in ground.values() for c in at)
-        size = math.ceil((2 * reach + 20) / 5) * 5
+    at = list(pegs(work).values())
+    if not fits_pegs(base, at):
+        round_ = base.shape == "round"
+        x = max(abs(float(p[0])) for p in at)
+        y = max(abs(float(p[1])) for p in at)
+        reach = max(math.hypot(float(p[0]), float(p[1])) for p in at)
+        wide, deep = (reach, reach) if round_ else (x, y)
+        size = [math.ceil((2 * reach + 2 * PEG_EDGE_MM) / 5) * 5 + 5 for reach in (wide, deep)]
+        width, depth = max(size[0], base.width_mm), max(size[1], base.depth_mm)
         found.append(
             Finding(
                 id="frame.base.small",
@@ -210,13 +305,12 @@ def _pegs(work: Workpiece, runs: list[RunPlan], ground: dict[str, Array]) -> lis
                 subject="base",
                 title="A peg misses the base",
                 reason="A peg needs at least 5 mm of base round it or the edge splits out.",
-                numbers={"base_mm": base.width_mm, "needed_mm": size},
+                numbers={"base_mm": base.width_mm, "needed_mm": float(size[0])},
                 fixes=[
                     fix(
-                        f"Make the base {max(size, base.width_mm):.0f} × "
-                        f"{max(size, base.depth_mm):.0f} mm",
-                        ("base/width_mm", max(float(size), base.width_mm)),
-                        ("base/depth_mm", max(float(size), base.depth_mm)),
+                        f"Make the base {width:.0f} × {depth:.0f} mm",
+                        ("base/width_mm", min(1000.0, float(width))),
+                        ("base/depth_mm", min(1000.0, float(depth))),
                     )
                 ],
             )
@@ -232,38 +326,37 @@ def _pegs(work: Workpiece, runs: list[RunPlan], ground: dict[str, Array]) -> lis
                     subject=run.id,
                     title=f"{run.label}: this foot is off the ground, so its peg is left out",
                     reason="The other foot carries everything in this pose; its wire is judged for it.",
-                    numbers={"pegs_in_base": float(len(ground))},
+                    numbers={"pegs_in_base": float(len(at))},
                 )
             )
     return found
 
 
-def _wireless(work: Workpiece) -> list[Finding]:
-    """Slender clay that no run goes through."""
-    wired = {joint for run in work.sheet.runs for joint in run.path}
+def _coils(work: Workpiece, cuts: CutPlan) -> list[Finding]:
+    """Runs longer than any coil that is owned, and wire there is too little of."""
     found = []
-    for piece in work.clay_pieces:
-        part = piece.part
-        low, high = piece.solid.bounds
-        length = float((high - low).max())
-        thin = piece.solid.greatest_thickness_mm
-        if (part.bone in wired and part.layer == 0) or part.lies_on is not None:
+    for buy in cuts.buy:
+        coils = [c.length_mm for c in work.context.stores.coils if c.wire == buy.wire]
+        if not coils:
             continue
-        if length < SLENDER_FREE_MM or length < 3 * thin:
-            continue
+        short = buy.longest_mm > max(coils) and buy.needed_mm <= sum(coils)
+        lacking = next((run for run in work.sheet.runs if run.id == buy.longest), None)
         found.append(
             Finding(
-                id="frame.slender.bare",
+                id="frame.coil.short",
                 station="frame",
-                severity="warn",
-                subject=part.id,
-                title=f"{part.label}: {length:.0f} mm long and {thin:.1f} mm thick without wire",
-                reason="It droops while the clay is soft in the oven and snaps once it is cured. "
-                "Run wire into it, or bake it apart lying down.",
-                numbers={"length_mm": length, "thickness_mm": thin},
-                fixes=[fix("Make it apart, baked lying down", (f"part/{part.id}/made_apart", True))]
-                if not part.made_apart
-                else [],
+                severity="warn" if short else "note",
+                subject=lacking.id if lacking is not None else "",
+                title=f"{buy.label}: {buy.needed_mm / 1000:.2f} m more is wanted than the coils in "
+                "Stores have in one piece",
+                reason=f"The longest piece to cut is {buy.longest_mm:.0f} mm, the longest coil "
+                f"{max(coils):.0f} mm. Buy {buy.metres} m, or split the run and bind its halves.",
+                numbers={
+                    "longest_mm": buy.longest_mm,
+                    "longest_coil_mm": max(coils),
+                    "needed_mm": buy.needed_mm,
+                },
+                fixes=split_at_middle(work.sheet, lacking) if lacking is not None else [],
             )
         )
-    return [finding for finding in found if finding.fixes]
+    return found

@@ -1,8 +1,18 @@
-"""The runs a new figure starts with: one through the figure, and one for each other limb."""
+"""The runs a figure starts with, by the school of working.
+
+One continuous run through the figure and one for each other limb; or each limb by itself, bound or
+taped on; or a rod through the base with the limbs bound on to it. Feet end in pegs in the base, or
+in loops on which the figure stands free.
+"""
 
 from __future__ import annotations
 
+import itertools
+
+import numpy as np
+
 from windcrest_core.body.plans import rest_bones
+from windcrest_core.body.plans.bones import RestBone
 from windcrest_core.sheet.bodies import (
     Biped,
     Body,
@@ -16,7 +26,7 @@ from windcrest_core.sheet.bodies import (
     StemCap,
     TailedBiped,
 )
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.model import End, Feet, FrameSchool, Run
 
 
 def _run(run_id: str, label: str, path: str, start: End, end: End) -> Run:
@@ -49,8 +59,125 @@ def _free_runs(body: Free) -> list[Run]:
     return runs
 
 
-def starting_runs(body: Body) -> list[Run]:
+def starting_runs(body: Body, school: FrameSchool = "one_run", feet: Feet = "in_base") -> list[Run]:
     """Runs of wire through the joints of this body plan, each with its two ends."""
+    runs = _continuous_runs(body)
+    if school != "one_run":
+        runs = _limb_by_limb(body, runs, "taped" if school == "taped" else "bound")
+    if school == "rod":
+        runs = _on_a_rod(body, runs)
+    if feet == "loops":
+        runs = [_standing_free(body, run) for run in runs]
+    return runs
+
+
+def _sided(joint: str) -> str:
+    return joint[-1] if joint[-2:] in ("_r", "_l") else ""
+
+
+def _limb_by_limb(body: Body, runs: list[Run], fastening: End) -> list[Run]:
+    """Every limb its own run, fastened where the trunk is nearest."""
+    bones = {bone.joint: bone for bone in rest_bones(body)}
+    trunk = {joint for run in runs for joint in run.path if not _sided(joint)}
+    found: list[Run] = []
+    for run in runs:
+        groups = [list(group) for _, group in itertools.groupby(run.path, _sided)]
+        limbs = [group for group in groups if _sided(group[0])]
+        for group in groups:
+            first, last = group is groups[0], group is groups[-1]
+            ends: tuple[End, End] = (
+                run.start if first else "anchor",
+                run.end if last else "anchor",
+            )
+            if not _sided(group[0]):
+                if len(group) > 1 or len(groups) == 1:
+                    found.append(
+                        run.model_copy(
+                            update={
+                                "path": group,
+                                "start": ends[0],
+                                "end": ends[1],
+                                **({} if len(groups) == 1 else {"label": "head and spine"}),
+                            }
+                        )
+                    )
+                continue
+            rooted_last = bones[group[-1]].parent not in group
+            if rooted_last:
+                group, ends = group[::-1], (ends[1], ends[0])
+            tip: End = ends[1]
+            if tip == "anchor":
+                tip = "cut"
+            inner = _nearest_trunk(bones, group[0], trunk)
+            several = len(limbs) > 1 or len(groups) > 1
+            key = f"{run.id.removesuffix('_l')}_{_sided(group[0])}" if several else run.id
+            side = "right" if _sided(group[0]) == "r" else "left"
+            found.append(
+                Run(
+                    id=key if run.id != "spine" else f"leg_{_sided(group[0])}",
+                    label=f"{side} {_limb_word(group[0])}, {fastening} on",
+                    path=[*([inner] if inner else []), *group],
+                    start=fastening if inner else "cut",
+                    end=tip,
+                )
+            )
+    return found  # fmt: skip
+
+
+def _limb_word(joint: str) -> str:
+    stem, _, number = joint[:-2].partition("_")
+    words = {"hip": "leg", "shoulder": "arm", "wing": "wing", "arm": "arm"}
+    return words.get(stem, stem) + (f" {number}" if number else "")
+
+
+def _nearest_trunk(bones: dict[str, RestBone], joint: str, trunk: set[str]) -> str | None:
+    """Of the trunk's joints next to a limb, the one its root is nearest to; else what it hangs on."""
+    parent = bones[joint].parent
+    near = [key for key, bone in bones.items()
+            if key in trunk and (key == parent or bone.parent == parent)]  # fmt: skip
+    if not near:
+        return parent
+    at = np.asarray(bones[joint].offset)
+
+    def apart(key: str) -> float:
+        there = np.zeros(3) if key == parent else np.asarray(bones[key].offset)
+        return float(np.linalg.norm(at - there))
+
+    return min(near, key=apart)
+
+
+def _on_a_rod(body: Body, runs: list[Run]) -> list[Run]:
+    """A rod from the base into the trunk; the spine is bound to it, and no foot needs a peg.
+
+    A body that stands on a stem or a rod already keeps it.
+    """
+    if any(_sided(run.path[-1]) == "" and run.end == "peg" for run in runs):
+        return runs
+    freed = [
+        run.model_copy(update={"start": "loop" if run.start == "peg" else run.start,
+                               "end": "loop" if run.end == "peg" else run.end})
+        for run in runs
+    ]  # fmt: skip
+    return [rod_run(body), *freed]
+
+
+def rod_run(body: Body) -> Run:
+    """A straight rod from the base into the middle of the trunk."""
+    root = next(bone.joint for bone in rest_bones(body) if bone.parent is None)
+    return Run(id="rod", label="rod through the base into the trunk", path=[root],
+               start="anchor", end="rod")  # fmt: skip
+
+
+def _standing_free(body: Body, run: Run) -> Run:
+    """Loops in the feet in place of pegs; a stem in its base keeps its peg."""
+    ends: dict[str, End] = {}
+    for name, joint in (("start", run.path[0]), ("end", run.path[-1])):
+        if getattr(run, name) == "peg" and _sided(joint):
+            ends[name] = "loop"
+    return run.model_copy(update=ends)
+
+
+def _continuous_runs(body: Body) -> list[Run]:
     match body:
         case Biped():
             runs = [

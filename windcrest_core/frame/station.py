@@ -7,34 +7,38 @@ import numpy as np
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.context import Stores
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.frame import remarks
-from windcrest_core.frame.balance import (
-    balance_on_base,
-    base_outline,
-    tips_on_bare_feet,
-    tips_quantity,
-)
-from windcrest_core.frame.bending import bend_card
-from windcrest_core.frame.cutting import cut_length_mm, end_allowance
+from windcrest_core.frame.balance import stance
+from windcrest_core.frame.bending import bend_card, corners
+from windcrest_core.frame.beside import beside, peg_holes, poseable_joints
+from windcrest_core.frame.cutting import CutPiece, Cutting
+from windcrest_core.frame.ends import ENDS
+from windcrest_core.frame.faults import refuse_impossible_runs
 from windcrest_core.frame.gauges import (
     FREELY,
     Demand,
     GaugeOption,
     JointLoad,
+    gauge_table,
     hold_factor,
     lightest,
+    strength,
     tried,
     wire_diameter,
     wire_g_per_mm,
 )
-from windcrest_core.frame.mechanics import G_MM_N, tip_force_n, yield_moment_nmm
+from windcrest_core.frame.holding import holding
+from windcrest_core.frame.loads import joint_loads
 from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan
+from windcrest_core.frame.packing import packed
 from windcrest_core.frame.paths import (
     TRUNK,
     column_mm,
     feet,
+    head_room_mm,
     part_weights,
     path_length_mm,
     point_names,
@@ -43,44 +47,55 @@ from windcrest_core.frame.paths import (
     start_words,
     wire_weights,
 )
-from windcrest_core.frame.standing import tips_all_round
-from windcrest_core.frame.statics import Loads, reactions
-from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
 
-HELD: tuple[End, ...] = ("peg", "anchor")
 
-
-def _demand(work: Workpiece, run: Run, loads: Loads, column_mm: float) -> Demand:
-    bones = work.figure.bones
-    ranges = joint_ranges(work.sheet.body)
-    held_up = {support.bone for support in loads.supports}
-    joints = []
-    for joint in run.path:
-        if bones[joint].parent is None:
-            continue
-        beyond = work.beyond[joint]
-        mass, moments = loads.on(beyond)
-        if mass <= 0 and not beyond & held_up:
-            continue
-        at = bones[joint].start
-        upright = float(np.linalg.norm(loads.moment_nmm(beyond, at)))
-        any_way = None
-        if joint not in TRUNK and not beyond & held_up:
-            any_way = mass * G_MM_N * float(np.linalg.norm(moments / mass - at))
-        joints.append(JointLoad(joint, ranges[joint].label, mass, upright, any_way))
+def _demand(work: Workpiece, run: Run, loads: Loads) -> Demand:
+    points, start, end = run_points(work, run)
     carried = max((s.force_n for s in loads.supports if s.bone in run.path), default=0.0)
-    return Demand(joints, column_mm, carried, room_mm(work, run))
+    return Demand(
+        joints=joint_loads(work, run, loads, (start, end)),
+        column_mm=column_mm(work, run),
+        column_n=carried,
+        room_mm=room_mm(work, run),
+        grip_mm=0.0 if run.grip is None else 2 * wire_diameter(run.grip),
+        lever_mm=_lever_mm(work, run, points, (start, end)),
+        bent=bool(corners(points)),
+        cutting=Cutting(
+            run=run,
+            ends=(start, end),
+            path_mm=path_length_mm(points),
+            base_mm=work.sheet.base.thickness_mm,
+            head_room_mm=head_room_mm(work),
+        ),
+    )
+
+
+def _lever_mm(
+    work: Workpiece, run: Run, points: list[Array], ends: tuple[End, End]
+) -> float | None:
+    """From a free end to the furthest joint of its limb, mm: where a push folds the run."""
+    bones = work.figure.bones
+    if run.into is not None and len(run.path) == 1:
+        return path_length_mm(points)
+    found = [
+        length
+        for bone, end, tip in zip((run.path[0], run.path[-1]), ends, (points[0], points[-1]),
+                                  strict=True)
+        for joint in run.path
+        if not ENDS[end].held and joint not in TRUNK and bone in work.beyond[joint]
+        if (length := float(np.linalg.norm(tip - bones[joint].start))) > 1.0
+    ]  # fmt: skip
+    return max(found, default=None)
 
 
 def _options(work: Workpiece, run: Run, demand: Demand) -> list[GaugeOption]:
-    shelf, stores, rules = catalogue(), work.context.stores, work.context.rules
+    stores = work.context.stores
     ids = list(dict.fromkeys([*stores.wires, *([run.wire] if run.wire else [])]))
-    return [
-        tried(shelf.wires[key], run.strands, demand, rules.hold_upright, key in stores.wires)
-        for key in ids
-    ]
+    wires = catalogue().wires
+    return [tried(stores, wires[key], demand, work.context.rules.hold_upright) for key in ids]
 
 
 def _chosen(run: Run, options: list[GaugeOption]) -> GaugeOption:
@@ -89,26 +104,36 @@ def _chosen(run: Run, options: list[GaugeOption]) -> GaugeOption:
     return lightest(options)
 
 
-def refuse_thick_wire(work: Workpiece) -> None:
-    """A locked wire must be thinner than every limb it goes through.
+def gauges_of(work: Workpiece, run_id: str) -> list[GaugeOption]:
+    """Every wire of Stores and the catalogue tried on one run, lightest first.
 
     Raises
     ------
-    SheetError : naming the run, the wire and the room there is.
+    SheetError : no such run; or runs that no wire can follow.
     """
-    for run in work.sheet.runs:
-        if run.wire is None:
-            continue
-        room = room_mm(work, run)
-        wire = catalogue().wires[run.wire]
-        option = tried(wire, run.strands, Demand([], 0, 0, room), 1.0, True)
-        if option.bundle_mm > room:
-            raise SheetError.one(
-                f"run/{run.id}/wire",
-                run.wire,
-                f"at most {room:.1f} mm thick here under its cover of clay; "
-                f"{run.strands} × {wire.label} is {option.bundle_mm:.1f} mm",
-            )
+    refuse_impossible_runs(work)
+    run = next((run for run in work.sheet.runs if run.id == run_id), None)
+    if run is None:
+        raise SheetError.one("run", run_id, "the id of a run of this figure")
+    _, demands = _loaded(work)
+    return gauge_table(work.context.stores, demands[run_id], work.context.rules.hold_upright)
+
+
+def _loaded(work: Workpiece) -> tuple[list[Weight], dict[str, Demand]]:
+    """Weights of the figure with its wire, and what that asks of every run.
+
+    The wire is chosen for the figure without it; the loads then count what was chosen.
+    """
+    parts = part_weights(work)
+    ground = feet(work)
+    bare = Loads(parts, reactions(parts, ground))
+    first = {
+        run.id: _chosen(run, _options(work, run, _demand(work, run, bare))).wire
+        for run in work.sheet.runs
+    }
+    weights = parts + wire_weights(work, first)
+    loads = Loads(weights, reactions(weights, ground))
+    return weights, {run.id: _demand(work, run, loads) for run in work.sheet.runs}
 
 
 def frame_plan(work: Workpiece) -> FramePlan:
@@ -118,32 +143,26 @@ def frame_plan(work: Workpiece) -> FramePlan:
     ------
     SheetError : a locked wire does not fit in the limb.
     """
-    refuse_thick_wire(work)
-    parts = part_weights(work)
-    ground = feet(work)
-    columns = {run.id: column_mm(work, run) for run in work.sheet.runs}
-    bare = Loads(parts, reactions(parts, ground))
-    first = {
-        run.id: _chosen(run, _options(work, run, _demand(work, run, bare, columns[run.id]))).wire
-        for run in work.sheet.runs
-    }
-    weights = parts + wire_weights(work, first)
-    statics = Loads(weights, reactions(weights, ground))
-    demands = {run.id: _demand(work, run, statics, columns[run.id]) for run in work.sheet.runs}
+    refuse_impossible_runs(work)
+    weights, demands = _loaded(work)
     runs = [_run_plan(work, run, demands[run.id]) for run in work.sheet.runs]
     wire_g = sum(run.mass_g for run in runs)
-    balance = balance_on_base(work, weights)
-    outline = base_outline(work.sheet.base)
-    tips = tips_quantity(work, balance, ground)
+    stands = stance(work, weights)
+    cuts = packed(
+        [piece for run in runs for piece in run.pieces], work.context.stores, work.context.rules
+    )
+    holes = peg_holes(work, {run.id: run.chosen for run in runs})
     return FramePlan(
         runs=runs,
         wire_m=Quantity(
-            value=sum(run.cut_mm * run.strands for run in runs) / 1000,
+            value=sum(piece.length_mm * piece.count for run in runs for piece in run.pieces) / 1000,
             unit="m",
             why=Why(
-                formula="sum over runs of cut length × strands",
+                formula="sum of every length in the cut list",
                 inputs=[
-                    Input(name=run.label, value=run.cut_mm * run.strands, unit="mm") for run in runs
+                    Input(name=piece.label, value=piece.length_mm * piece.count, unit="mm")
+                    for run in runs
+                    for piece in run.pieces
                 ],
                 source="path through the joints and the allowances of the cut list",
             ),
@@ -160,18 +179,26 @@ def frame_plan(work: Workpiece) -> FramePlan:
                 source="density of the metal, literature-typical",
             ),
         ),
-        hold=_hold(runs, work.context.rules.hold_upright),
-        tips_at=tips,
-        tips_towards=balance.towards_words,
-        tips_without_base=tips_on_bare_feet(work, weights),
-        centre=_triple(balance.centre),
-        margin_mm=balance.margin_mm,
+        hold=_hold(work.context.stores, runs, work.context.rules.hold_upright),
+        cuts=cuts,
+        tips_at=stands.tips_at,
+        tips_towards=stands.cured.towards_words,
+        tips_raw=stands.raw.tips_at_deg,
+        tips_without_base=stands.bare_deg,
+        free_standing=stands.free_standing,
+        centre=_triple(stands.cured.centre),
+        centre_figure=_triple(stands.figure_centre),
+        margin_mm=stands.cured.margin_mm,
         ground=Ground(
-            outline=[(float(x), float(y)) for x, y in outline],
-            ways=tips_all_round(balance.centre, outline),
+            outline=[(float(x), float(y)) for x, y in stands.outline],
+            feet=[[(float(x), float(y)) for x, y in foot] for foot in stands.feet],
+            ways=stands.ways,
         ),
-        pegs=[(float(at[0]), float(at[1])) for at in ground.values()],
-        findings=remarks.frame_findings(work, runs, demands, balance, ground),
+        least_base=stands.least_base,
+        counterweight=stands.counterweight,
+        holding=holding(work, runs, stands.raw.tips_at_deg),
+        pegs=holes,
+        findings=remarks.frame_findings(work, runs, demands, stands, cuts),
     )
 
 
@@ -182,84 +209,68 @@ def _triple(v: Array) -> tuple[float, float, float]:
 def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
     options = _options(work, run, demand)
     chosen = _chosen(run, options)
+    stores, rules = work.context.stores, work.context.rules
     points, start, end = run_points(work, run)
-    path = path_length_mm(points)
     d = wire_diameter(chosen.wire)
-    metal = catalogue().wire_metal(catalogue().wires[chosen.wire])
-    skull = [p for p in work.on_bone.get("head", []) if p.part.layer == 0 and not p.part.stock]
-    room = max((p.solid.thickness_mm - 2 * p.wall_mm for p in skull), default=0.0)
-    ends = [end_allowance(which, d, work.sheet.base.thickness_mm, room) for which in (start, end)]
-    allowances = [allowance for allowance in ends if allowance is not None]
-    cut = cut_length_mm(path, allowances, run, d)
-    moment = yield_moment_nmm(d, metal.yield_mpa.value, run.strands)
+    made = strength(stores, chosen.wire)
+    allowances = demand.cutting.allowances(d)
+    before = demand.cutting.end_allowance(start, d)
+    cut = demand.cutting.cut_mm(d)
+    pieces = [
+        CutPiece(run=run.id, label=run.label, wire=chosen.wire, length_mm=cut, count=run.strands),
+        *beside(work, run, chosen, (start, end)),
+    ]
     return RunPlan(
         id=run.id,
         label=run.label,
         points=[_triple(p) for p in points],
-        path_mm=path,
+        path_mm=demand.cutting.path_mm,
         start=start,
         end=end,
         strands=run.strands,
         locked=run.wire is not None,
         chosen=chosen,
-        gauge=gauge_text(d, work.context.rules.gauge_words),
-        options=sorted(options, key=lambda option: option.g_per_m),
-        joints=[_joint_hold(load, moment) for load in demand.joints],
-        push_n=_push_n(
-            work,
-            run,
-            [(run.path[0], start, points[0]), (run.path[-1], end, points[-1])],
-            moment,
-        ),
+        gauge=gauge_text(d, rules.gauge_words),
+        sigma=made.sigma,
+        options=sorted(options, key=lambda option: (option.g_per_m, option.wire)),
+        joints=[_joint_hold(load, made.yield_nmm(run.strands)) for load in demand.joints],
         room_mm=demand.room_mm,
         allowances=allowances,
+        pieces=pieces,
+        poseable=poseable_joints(work, run, d),
         card=bend_card(
             points,
             point_names(work, run),
             d,
-            ends[0].length_mm if ends[0] else 0.0,
+            before.length_mm if before else 0.0,
             start_words(work, run, start),
             chosen.tool,
         ),
         cut_mm=cut,
-        mass_g=cut * wire_g_per_mm(chosen.wire) * run.strands,
+        mass_g=sum(p.length_mm * p.count * wire_g_per_mm(p.wire) for p in pieces),
     )
 
 
 def _joint_hold(load: JointLoad, moment_nmm: float) -> JointHold:
+    here = moment_nmm * load.root
     return JointHold(
         joint=load.joint,
         label=load.label,
         mass_g=load.mass_g,
         upright_nmm=load.upright_nmm,
         any_way_nmm=load.any_way_nmm,
-        hold_upright=hold_factor(moment_nmm, load.upright_nmm),
-        hold_any_way=None
-        if load.any_way_nmm is None
-        else hold_factor(moment_nmm, load.any_way_nmm),
+        root=load.root,
+        hold_upright=hold_factor(here, load.upright_nmm),
+        hold_any_way=None if load.any_way_nmm is None else hold_factor(here, load.any_way_nmm),
+        hold_cured=hold_factor(max(here, load.cured_nmm), load.worst_nmm),
     )
-
-
-def _push_n(
-    work: Workpiece, run: Run, ends: list[tuple[str, End, Array]], moment_nmm: float
-) -> float | None:
-    """Least push at a free end that folds the run at a joint of its limb, N; None without one."""
-    bones = work.figure.bones
-    pushes = [
-        tip_force_n(moment_nmm, length)
-        for bone, end, tip in ends
-        for joint in run.path
-        if end not in HELD and joint not in TRUNK and bone in work.beyond[joint]
-        if (length := float(np.linalg.norm(tip - bones[joint].start))) > 1.0
-    ]
-    return min(pushes, default=None)
 
 
 def _any_way(joint: JointHold) -> float:
     return FREELY if joint.hold_any_way is None else joint.hold_any_way
 
 
-def _hold(runs: list[RunPlan], want_upright: float) -> Quantity | None:
+def _hold(stores: Stores, runs: list[RunPlan], want_upright: float) -> Quantity | None:
     joints = [(joint, run) for run in runs for joint in run.joints]
     if not joints:
         return None
@@ -270,23 +281,23 @@ def _hold(runs: list[RunPlan], want_upright: float) -> Quantity | None:
     upright = joint.hold_upright / want_upright <= _any_way(joint)
     moment = joint.upright_nmm if upright else joint.any_way_nmm or 0.0
     value = joint.hold_upright if upright else joint.hold_any_way or 0.0
-    wire = catalogue().wires[run.chosen.wire]
-    metal = catalogue().wire_metal(wire).yield_mpa
+    made = strength(stores, run.chosen.wire)
     return Quantity(
         value=value,
         unit="ratio",
-        low=value * metal.low / metal.value,
-        high=value * metal.high / metal.value,
+        low=value * made.sigma.low / made.sigma.value,
+        high=value * made.sigma.high / made.sigma.value,
         why=Why(
-            formula=f"hold factor = n σ π d³/32 ÷ moment at the {joint.label} "
+            formula=f"hold factor = n σ π d³/32 × root ÷ moment at the {joint.label} "
             f"({'upright' if upright else 'any way up'}), {run.label}",
             inputs=[
                 Input(name="strands n", value=run.strands),
-                Input(name="yield σ", value=metal.value, unit="MPa"),
-                Input(name="wire d", value=wire.diameter_mm, unit="mm"),
+                Input(name="yield σ", value=made.sigma.value, unit="MPa"),
+                Input(name="wire d where it bends", value=made.bends_mm, unit="mm"),
+                Input(name="what the root passes on", value=joint.root),
                 Input(name="mass beyond the joint", value=joint.mass_g, unit="g"),
                 Input(name="moment", value=moment, unit="N·mm"),
             ],
-            source=f"{metal.source}; range {metal.low:g} to {metal.high:g} MPa",
+            source=f"{made.sigma.source}; range {made.sigma.low:.3g} to {made.sigma.high:.3g} MPa",
         ),
     )

@@ -19,7 +19,7 @@ _LISTS = {
 }
 _TOP = {"name", "story", "mood", "expression", "height_mm", "stands_for_mm"}
 _OBJECTS = {"body", "face", "base", "colour"}
-_KEYED = {"joint": "pose", "decided": "decided"}
+_KEYED = {"joint": "pose", "decided": "decided", "kept_pose": "kept_poses"}
 WHOLE = "sheet"
 _MISSING = object()
 
@@ -29,7 +29,7 @@ def _refuse(path: str) -> SheetError:
         "path",
         path,
         "name, story, mood, expression, height_mm, stands_for_mm, body/…, face/…, base/…, "
-        "colour/…, decided/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…] or "
+        "colour/…, decided/<id>, kept_pose/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…] or "
         "reference/<id>[/…]",
     )
 

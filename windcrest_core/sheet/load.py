@@ -12,9 +12,9 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.context import faults_of
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.sheet.bodies import Body, Free
-from windcrest_core.sheet.joints import RESERVED_JOINTS, joint_ranges
+from windcrest_core.sheet.joints import RESERVED_JOINTS, JointRange, joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.model import FigureSheet, JointAngles, Run
 from windcrest_core.sheet.upgrades import CURRENT_VERSION, upgraded
 
 MAX_BYTES = 2_000_000
@@ -148,16 +148,25 @@ def leads_back(parents: dict[str, str | None], key: str) -> bool:
 
 def _pose_faults(sheet: FigureSheet) -> list[Fault]:
     ranges = joint_ranges(sheet.body)
+    faults = _angle_faults("pose", sheet.pose, ranges)
+    for key, kept in sheet.kept_poses.items():
+        faults += _angle_faults(f"kept_pose/{key}/joints", kept.joints, ranges)
+    return faults
+
+
+def _angle_faults(
+    at: str, pose: dict[str, JointAngles], ranges: dict[str, JointRange]
+) -> list[Fault]:
     faults = []
-    for joint, angles in sheet.pose.items():
+    for joint, angles in pose.items():
         if joint not in ranges:
-            faults.append(Fault(f"pose/{joint}", joint, "a joint of this body plan"))
+            faults.append(Fault(f"{at}/{joint}", joint, "a joint of this body plan"))
             continue
         for name in ("swing_deg", "spread_deg", "turn_deg"):
             low, high = getattr(ranges[joint], name)
             value = getattr(angles, name)
             if not low <= value <= high:
-                faults.append(Fault(f"pose/{joint}/{name}", value, f"{low:g} to {high:g} degrees"))
+                faults.append(Fault(f"{at}/{joint}/{name}", value, f"{low:g} to {high:g} degrees"))
     return faults
 
 
@@ -201,16 +210,38 @@ def _reference_faults(sheet: FigureSheet) -> list[Fault]:
                 )
             )
     faults.extend(_cycle_faults(sheet))
-    for run in sheet.runs:
-        for joint in run.path:
-            if joint not in joints:
-                faults.append(
-                    Fault(f"run/{run.id}/path", joint, "joints of this body plan, in order")
-                )
-        if run.wire is not None and run.wire not in shelf.wires:
-            faults.append(
-                Fault(f"run/{run.id}/wire", run.wire, "one of " + ", ".join(sorted(shelf.wires)))
+    faults.extend(fault for run in sheet.runs for fault in _run_faults(sheet, run))
+    return faults
+
+
+def _run_faults(sheet: FigureSheet, run: Run) -> list[Fault]:
+    """A run goes through joints that are there, once each, with wire that is in the catalogue."""
+    shelf = catalogue()
+    joints = joint_ranges(sheet.body)
+    at = f"run/{run.id}"
+    faults = [
+        Fault(f"{at}/path", joint, "joints of this body plan, in order")
+        for joint in run.path
+        if joint not in joints
+    ]
+    faults += [Fault(f"{at}/path", joint, "each joint once") for joint in _repeated(run.path)]
+    for key in ("wire", "grip"):
+        wire = getattr(run, key)
+        if wire is not None and wire not in shelf.wires:
+            faults.append(Fault(f"{at}/{key}", wire, "one of " + ", ".join(sorted(shelf.wires))))
+    part = next((part for part in sheet.parts if part.id == run.into), None)
+    if run.into is not None and (part is None or part.bone not in run.path[-1:]):
+        on_it = [part.id for part in sheet.parts if part.bone == run.path[-1]]
+        faults.append(
+            Fault(
+                f"{at}/into", run.into, "a part on its last joint: " + (", ".join(on_it) or "none")
             )
+        )
+    faults += [
+        Fault(f"{at}/poseable/{joint}", joint, "a joint the run goes through")
+        for joint in run.poseable
+        if joint not in run.path
+    ]
     return faults
 
 

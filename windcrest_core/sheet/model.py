@@ -155,7 +155,11 @@ class Part(Frozen):
     hidden: bool = Field(default=False, description="not drawn; it counts as before")
 
 
-End = Literal["head_loop", "loop", "peg", "anchor", "tail", "cut"]
+End = Literal[
+    "head_loop", "loop", "hook", "peg", "rod", "anchor", "bound", "taped", "pushed", "tail", "cut"
+]
+FrameSchool = Literal["one_run", "bound", "taped", "rod"]
+Feet = Literal["in_base", "loops"]
 
 
 class Run(Frozen):
@@ -164,10 +168,27 @@ class Run(Frozen):
     id: Id
     label: Label
     path: list[Id] = Field(min_length=1, max_length=40)
+    into: Id | None = Field(
+        default=None, description="the part it goes on into from its last joint"
+    )
     start: End = "cut"
     end: End = "cut"
     strands: Literal[1, 2, 3] = 1
+    twist_pitch_d: float = Field(
+        default=8.0, ge=4, le=40, description="of the twist, in diameters of the wire"
+    )
     wire: Id | None = None
+    grip: Id | None = Field(
+        default=None, description="fine wire wound round it for the clay to hold on to"
+    )
+    grip_pitch_mm: float = Field(default=5.0, ge=0.5, le=50)
+    loop_mm: float | None = Field(
+        default=None, gt=0, le=200, description="across its loop, instead of what the head suggests"
+    )
+    second_pins: int = Field(default=0, ge=0, le=2, description="more pins beside each peg")
+    poseable: dict[Id, Annotated[float, Field(ge=1, le=170)]] = Field(
+        default={}, description="joints to be bent later, and how far, degrees"
+    )
 
 
 class Base(Frozen):
@@ -178,6 +199,7 @@ class Base(Frozen):
     density_g_cm3: float = Field(default=0.6, gt=0, le=12)
     counterweight_g: float = Field(default=0.0, ge=0, le=5000)
     counterweight_back_mm: float = Field(default=0.0, ge=-500, le=500)
+    counterweight_right_mm: float = Field(default=0.0, ge=-500, le=500)
 
 
 class Area(Frozen):
@@ -230,6 +252,13 @@ class Reference(Frozen):
     faded: float = Field(default=0.35, ge=0.05, le=1)
 
 
+class KeptPose(Frozen):
+    """A pose kept under a name: the angles of each joint that is not at rest."""
+
+    label: Label
+    joints: dict[Id, JointAngles] = {}
+
+
 class FigureSheet(Frozen):
     sheet_version: Literal[1] = 1
     figure_id: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None = None
@@ -245,6 +274,7 @@ class FigureSheet(Frozen):
     body: Body
     face: Face = Face()
     pose: dict[Id, JointAngles] = {}
+    kept_poses: dict[Id, KeptPose] = Field(default={}, max_length=40)
     parts: list[Part] = Field(default=[], max_length=120)
     runs: list[Run] = Field(default=[], max_length=60)
     base: Base = Base()

@@ -10,11 +10,11 @@ import numpy as np
 from scipy.optimize import brentq
 from scipy.special import j0, j1
 
-from windcrest_core.bake.bodies import longest_overhang_mm
 from windcrest_core.bake.cure import fusion, scorch
 from windcrest_core.bake.heat import HeatBody, cooling_minutes, temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.portions import ball_mm
+from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.station import packs_for
 from windcrest_core.colour.paint import (

@@ -9,9 +9,9 @@ from django.db import transaction
 from server.pictures import clean_picture
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.models import Figure, ReferencePicture
-from windcrest_core.character.library import free_id
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
+from windcrest_core.sheet.ids import free_id
 
 
 def add_reference(

@@ -12,6 +12,7 @@ from windcrest_core.character.library.fit import Fit
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen, Operation
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import FigureSheet, Part
 
@@ -99,20 +100,6 @@ def offered(body: Body) -> list[LibraryItem]:
         for key, item in ITEMS.items()
         if all(joint in joints for joint in item.needs)
     ]
-
-
-def free_id(wanted: str, taken: set[str]) -> str:
-    """`wanted`, or the same with the next number that no part has or had.
-
-    Examples
-    --------
-    >>> free_id("horn_r", {"horn_r", "horn_2_r"})
-    'horn_3_r'
-    """
-    if wanted not in taken:
-        return wanted
-    stem, side = (wanted[:-2], wanted[-2:]) if wanted[-2:] in ("_r", "_l") else (wanted, "")
-    return next(key for n in range(2, 999) if (key := f"{stem[:34]}_{n}{side}") not in taken)
 
 
 def with_free_ids(parts: list[Part], sheet: FigureSheet) -> list[Part]:

@@ -1,0 +1,188 @@
+"""What sticks out or hangs on without wire: slender parts, and joints that no run goes through."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.body.axes import along, axis
+from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.skeleton import Array
+from windcrest_core.body.soft_clay import (
+    clay_breaks_nmm,
+    longest_overhang_mm,
+    raw_clay_gives_nmm,
+)
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Finding, fix
+from windcrest_core.frame.mechanics import G_MM_N
+from windcrest_core.frame.paths import cover_mm, part_weights, segments, wired_pieces
+from windcrest_core.frame.routes import route
+from windcrest_core.frame.statics import Loads
+from windcrest_core.sheet.ids import free_id
+from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.model import Run
+
+SAMPLES = 17
+SLENDER = 3.0  # times as long as thick
+RAW_SAFETY = 1.5
+LEAST_LOAD_G = 1.0
+
+
+def bare_findings(work: Workpiece) -> list[Finding]:
+    wire = [(s.start, s.end) for run in work.sheet.runs for s in segments(work, run)]
+    lines = np.array(wire) if wire else np.zeros((0, 2, 3))
+    return [*_slender(work, lines), *_joints(work)]
+
+
+def _apart_from(lines: Array, points: Array) -> Array:
+    """(n,) distance of each point from the nearest piece of wire, mm."""
+    if not len(lines):
+        return np.full(len(points), np.inf)
+    start, step = lines[:, 0], lines[:, 1] - lines[:, 0]
+    size = np.maximum((step**2).sum(axis=1), 1e-9)
+    gap = points[:, None] - start[None]
+    share = np.clip((gap * step[None]).sum(axis=2) / size, 0, 1)
+    return np.asarray(np.linalg.norm(gap - share[..., None] * step[None], axis=2).min(axis=1))
+
+
+def _outside(work: Workpiece, piece: Piece, points: Array) -> NDArray[np.bool_]:
+    """(n,) which points lie in no other clay that is put on before."""
+    free = np.ones(len(points), dtype=bool)
+    x, y, z = (np.asarray(points[:, k], dtype=np.float32) for k in range(3))
+    for other in work.clay_pieces:
+        if other is piece or other.part.layer > piece.part.layer:
+            continue
+        if other.solid.greatest_thickness_mm < piece.solid.greatest_thickness_mm:
+            continue
+        free &= np.asarray(other.solid.world_distance(x, y, z)) > 0
+    return free
+
+
+def _slender(work: Workpiece, lines: Array) -> list[Finding]:
+    """Slender clay that stands out further than it bears hot, and has no wire in it."""
+    found = []
+    for piece in work.clay_pieces:
+        part = piece.part
+        thick = piece.solid.greatest_thickness_mm
+        sheet = isinstance(piece.solid, SheetSolid)
+        allowed = longest_overhang_mm(thick, sheet)
+        low, high = piece.solid.bounds
+        if part.made_apart or part.contact or part.lies_on is not None:
+            continue
+        if float(np.linalg.norm(high - low)) <= max(allowed, SLENDER * thick):
+            continue
+        points = along(axis(piece.solid), 0.0, 1.0, SAMPLES)
+        length = float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
+        free = _outside(work, piece, points)
+        out = length * float(free.mean())
+        if out <= allowed or length < SLENDER * thick:
+            continue
+        wired = np.asarray(_apart_from(lines, points) <= thick / 2 + 1.0)
+        if np.count_nonzero(wired & free) >= 0.5 * np.count_nonzero(free):
+            continue
+        found.append(_slender_finding(work, piece, out, thick))
+    return found
+
+
+def _slender_finding(work: Workpiece, piece: Piece, out: float, thick: float) -> Finding:
+    part = piece.part
+    room = thick - 2 * cover_mm(piece)
+    thinnest = min(wire.diameter_mm for wire in catalogue().wires.values())
+    fixes = []
+    if room >= thinnest:
+        taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
+        run = Run(
+            id=free_id(f"in_{part.id}", taken), label=f"{part.label}"[:73] + ", wire",
+            path=[part.bone], into=part.id, start="anchor", end="cut",
+        )  # fmt: skip
+        fixes.append(fix("Run wire into it", (f"run/{run.id}", run.model_dump(mode="json"))))
+    fixes.append(fix("Make it apart, baked lying down", (f"part/{part.id}/made_apart", True)))
+    return Finding(
+        id="frame.slender.bare",
+        station="frame",
+        severity="warn",
+        subject=part.id,
+        title=f"{part.label}: stands out {out:.0f} mm, {thick:.1f} mm thick, without wire",
+        reason="It droops while the clay is soft in the oven and snaps once it is cured. "
+        "Run wire into it, or bake it apart lying down.",
+        numbers={
+            "out_mm": out,
+            "thickness_mm": thick,
+            "bears_itself_mm": longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid)),
+            "snaps_at_n": clay_breaks_nmm(thick) / max(out, 1.0),
+        },
+        fixes=fixes,
+    )
+
+
+def _crossed(work: Workpiece) -> set[str]:
+    """Joints with wire close by on both sides, whichever run it is."""
+    wire: dict[str, set[str]] = {}
+    for run in work.sheet.runs:
+        for segment in segments(work, run):
+            wire.setdefault(segment.bone, set()).add(run.id)
+    return {key for key in work.figure.bones if key in wire}
+
+
+def _joints(work: Workpiece) -> list[Finding]:
+    """Bones without any wire whose load is more than raw clay bears at their joint."""
+    bones, ranges = work.figure.bones, joint_ranges(work.sheet.body)
+    wired = _crossed(work)
+    loads = Loads(part_weights(work), [])
+    in_parts = {run.into for run in work.sheet.runs}
+    found = []
+    for joint, bone in bones.items():
+        if joint in wired or bone.parent is None or (bone.parent not in wired):
+            continue
+        pieces = wired_pieces(work, joint)
+        if not pieces or all(p.part.made_apart or p.part.id in in_parts for p in pieces):
+            continue
+        mass, moments = loads.on(work.beyond[joint])
+        if mass < LEAST_LOAD_G:
+            continue
+        lever = float(np.linalg.norm(moments / mass - bone.start))
+        moment = mass * G_MM_N * lever
+        thick = max(piece.solid.thickness_mm for piece in pieces)
+        bears = raw_clay_gives_nmm(thick) / RAW_SAFETY
+        if moment <= bears or lever < thick / 2:
+            continue
+        found.append(_joint_finding(work, joint, ranges[joint].label, mass, moment, bears))
+    return found
+
+
+def _furthest(work: Workpiece, joint: str) -> str:
+    """The end of the limb beyond a joint."""
+    bones = work.figure.bones
+    here = bones[joint].start
+    return max(
+        sorted(work.beyond[joint]),
+        key=lambda key: float(np.linalg.norm(bones[key].start - here)),
+    )
+
+
+def _joint_finding(
+    work: Workpiece, joint: str, label: str, mass_g: float, moment_nmm: float, bears_nmm: float
+) -> Finding:
+    parents = {key: bone.parent for key, bone in work.figure.bones.items()}
+    parent = parents[joint]
+    assert parent is not None
+    taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
+    run = Run(
+        id=free_id(f"to_{joint}", taken), label=f"through the {label}",
+        path=route(parents, parent, _furthest(work, joint)), start="bound", end="cut",
+    )  # fmt: skip
+    return Finding(
+        id="frame.joint.bare",
+        station="frame",
+        severity="stop",
+        subject=joint,
+        title=f"No wire goes through the {label}, and {mass_g:.0f} g hang on it",
+        reason="Raw clay alone folds there before the oven sets it, and cracks there later.",
+        numbers={"moment_nmm": moment_nmm, "bears_nmm": bears_nmm, "mass_g": mass_g},
+        fixes=[
+            fix(f"Run wire through the {label}", (f"run/{run.id}", run.model_dump(mode="json")))
+        ],
+    )
