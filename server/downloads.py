@@ -9,6 +9,8 @@ ENDINGS = {
     "application/pdf": "pdf",
     "application/json": "figure.json",
     "image/svg+xml": "svg",
+    "model/gltf-binary": "glb",
+    "text/csv": "csv",
 }
 
 

@@ -58,7 +58,7 @@ class BendTest(Frozen):
     droop_mm: float | None = Field(default=None, gt=0, le=500)
 
 
-class Coil(Frozen):
+class WireCoil(Frozen):
     """A coil or an offcut of wire: what is left of it, and what a bend test of it showed."""
 
     id: Id
@@ -74,7 +74,7 @@ class Stores(Frozen):
     wires: list[Id] = Field(
         default=["al_awg16", "al_awg14", "al_awg12", "al_awg9", "st_1_6"], min_length=1
     )
-    coils: list[Coil] = Field(default=[], max_length=200)
+    coils: list[WireCoil] = Field(default=[], max_length=200)
     clays: list[Id] = ["rigid", "rigid_white"]
     foil: Id = "kitchen"
     paints: list[Id] = [

@@ -7,7 +7,7 @@ from pydantic import ValidationError
 from windcrest_core.catalogue import known
 from windcrest_core.character.poses import preset
 from windcrest_core.character.starting import starting_parts
-from windcrest_core.context import faults_of
+from windcrest_core.context import Rules, faults_of
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import (
     Biped,
@@ -57,7 +57,11 @@ OTHER_BASES = 0.5
 
 
 def new_sheet(
-    name: str, body: str, height_mm: float, heads_tall: float | None = None
+    name: str,
+    body: str,
+    height_mm: float,
+    heads_tall: float | None = None,
+    rules: Rules | None = None,
 ) -> FigureSheet:
     """The sheet of a new figure.
 
@@ -65,13 +69,14 @@ def new_sheet(
     ----------
     body : a key of `BODIES`.
     height_mm : finished height without the base, mm.
+    rules : whose school of frame its runs follow.
 
     Raises
     ------
     SheetError : no such body, or a height, a number of heads or a name the sheet cannot have.
     """
     known(BODIES, body, "body")
-    shape = BODIES[body][1]
+    shape, given = BODIES[body][1], rules or Rules()
     try:
         if heads_tall is not None:
             shape = type(shape).model_validate({**shape.model_dump(), "heads_tall": heads_tall})
@@ -83,7 +88,7 @@ def new_sheet(
             body=shape,
             pose=preset(shape, "standing"),
             parts=starting_parts(shape),
-            runs=starting_runs(shape),
+            runs=starting_runs(shape, given.frame_school, given.feet),
             base=Base(width_mm=size, depth_mm=size),
             colour=Colour(areas=[Area(id="skin", label="skin", target="#c98f6b")]),
         )

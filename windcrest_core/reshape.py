@@ -41,11 +41,24 @@ def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operatio
         if operation.path in LIMBS:
             found += _with_limbs(sheet, operation)
             continue
+        found += _runs_out_of(sheet, operation)
         found.append(operation)
         other = _on_the_other(sheet, operation)
         if other is not None and other.path not in named:
             found.append(other)
     return found
+
+
+def _runs_out_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
+    """A run into a part that goes ends before it, or goes with it where it is only that part's."""
+    steps = operation.path.split("/")
+    if operation.value is not None or steps[0] != "part" or len(steps) != 2:
+        return []
+    return [
+        Operation(path=f"run/{run.id}" if len(run.path) == 1 else f"run/{run.id}/into", value=None)
+        for run in sheet.runs
+        if run.into == steps[1]
+    ]
 
 
 def _to_scale(sheet: FigureSheet, value: Any) -> list[Operation]:
@@ -90,7 +103,9 @@ def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:
           for part in left.parts if part.lies_on in lost_ids),
         *(Operation(path=f"part/{part.id}/mirror_of", value=None)
           for part in left.parts if part.mirror_of in lost_ids),
-        *(Operation(path=f"part/{part.id}", value=None) for part in lost_parts),
+        *(row for part in lost_parts
+          for gone_part in [Operation(path=f"part/{part.id}", value=None)]
+          for row in (*_runs_out_of(sheet, gone_part), gone_part)),
         *(Operation(path=f"joint/{joint}", value=None) for joint in sheet.pose if joint in gone),
         operation,
         *(Operation(path=f"part/{part.id}", value=part.model_dump(mode="json"))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -21,24 +21,31 @@ from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
 from server.shelf.planning import (
     etag_of,
+    figure_context,
     given_of,
     kept_plan_of,
     plan_of,
     refuse_unbuildable,
 )
+from windcrest_core.body.plans import rest_bones
+from windcrest_core.body.workpiece import workpiece
 from windcrest_core.character.library import LibraryItem, add_from_library, offered
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
-from windcrest_core.frame.pose import drag
+from windcrest_core.frame import editing
+from windcrest_core.frame.gauges import GaugeOption
+from windcrest_core.frame.pose import drag, on_both_sides
+from windcrest_core.frame.station import gauges_of
 from windcrest_core.new_figure import BODIES
 from windcrest_core.plan import Plan
+from windcrest_core.prints.model_file import model_glb
 from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import Face, number_ranges
+from windcrest_core.sheet.model import Face, Feet, FrameSchool, KeptPose, number_ranges
 
 router = Router(tags=["shelf"])
 ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}
@@ -69,6 +76,7 @@ class Card(Out):
 
 class JointOut(Out):
     id: str
+    parent: str | None
     label: str
     swing_deg: tuple[float, float]
     spread_deg: tuple[float, float]
@@ -116,6 +124,7 @@ class Drag(BaseModel):
     joint: str
     view: Literal["front", "side"]
     to: tuple[float, float]
+    both_sides: bool = False
 
 
 class Pick(BaseModel):
@@ -130,8 +139,49 @@ class Copy(BaseModel):
     how: Literal["duplicate", "mirror"]
 
 
+class AddRun(BaseModel):
+    kind: Literal["add"]
+    first: str
+    last: str
+
+
+class RouteRun(BaseModel):
+    kind: Literal["route"]
+    run: str
+    first: str
+    last: str
+
+
+class SplitRun(BaseModel):
+    kind: Literal["split"]
+    run: str
+    joint: str
+
+
+class ThroughRun(BaseModel):
+    kind: Literal["through"]
+    run: str
+    joint: str
+
+
+class JoinRuns(BaseModel):
+    kind: Literal["join"]
+    run: str
+    other: str
+
+
+class SuggestRuns(BaseModel):
+    kind: Literal["suggest"]
+    school: FrameSchool
+    feet: Feet
+
+
+RunEdit = AddRun | RouteRun | SplitRun | ThroughRun | JoinRuns | SuggestRuns
+
+
 class Edits(BaseModel):
-    """Operations; or a drag, something of the library or a copy that the core makes them from."""
+    """Operations; or a drag, a change of runs, something of the library or a copy that the core
+    makes them from."""
 
     base_revision: int
     label: str = "Change"
@@ -139,6 +189,7 @@ class Edits(BaseModel):
     drag: Drag | None = None
     add: Pick | None = None
     copy_of: Copy | None = None
+    runs: RunEdit | None = Field(default=None, discriminator="kind")
 
 
 class PreviewIn(Edits):
@@ -152,6 +203,7 @@ def own_figure(request: HttpRequest, figure_id: str) -> Figure:
 
 def figure_out(figure: Figure) -> FigureOut:
     sheet = figure.sheet
+    parents = {bone.joint: bone.parent for bone in rest_bones(sheet.body)}
     last = (
         figure.revisions.filter(number=figure.undo_stack[-1]).first() if figure.undo_stack else None
     )
@@ -165,6 +217,7 @@ def figure_out(figure: Figure) -> FigureOut:
         joints=[
             JointOut(
                 id=key,
+                parent=parents[key],
                 label=j.label,
                 swing_deg=j.swing_deg,
                 spread_deg=j.spread_deg,
@@ -284,23 +337,47 @@ def _operations(figure: Figure, body: Edits) -> list[Operation]:
     sheet = figure.sheet
     return [
         *worked_out(sheet, body.operations),
-        *(drag(sheet, body.drag.joint, body.drag.view, body.drag.to) if body.drag else ()),
+        *(_dragged(sheet, body.drag) if body.drag else ()),
+        *(_rewired(sheet, body.runs) if body.runs else ()),
         *(add_from_library(sheet, body.add.item, body.add.count) if body.add else ()),
         *(copied(sheet, body.copy_of.part, body.copy_of.how) if body.copy_of else ()),
     ]
+
+
+def _dragged(sheet: FigureSheet, how: Drag) -> list[Operation]:
+    operations = drag(sheet, how.joint, how.view, how.to)
+    return on_both_sides(sheet, operations) if how.both_sides else operations
+
+
+def _rewired(sheet: FigureSheet, how: RunEdit) -> list[Operation]:
+    match how:
+        case AddRun():
+            return editing.added(sheet, how.first, how.last)
+        case RouteRun():
+            return editing.rerouted(sheet, how.run, how.first, how.last)
+        case SplitRun():
+            return editing.split(sheet, how.run, how.joint)
+        case ThroughRun():
+            return editing.through(sheet, how.run, how.joint)
+        case JoinRuns():
+            return editing.joined(sheet, how.run, how.other)
+        case SuggestRuns():
+            return editing.suggested(sheet, how.school, how.feet)
 
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})
 def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpResponse:
     figure = own_figure(request, figure_id)
     operations = _operations(figure, body)
+    given = given_of(figure)
+    refuse_unbuildable(apply_edits(figure.sheet, operations)[0], given)
     return edited(
         edit_figure(
             figure.id,
             body.base_revision,
             operations,
             body.label,
-            lambda sheet: refuse_unbuildable(figure.owner, sheet),
+            lambda sheet: refuse_unbuildable(sheet, given),
         )
     )
 
@@ -324,6 +401,40 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
         "new": [finding.model_dump(mode="json") for finding in new],
     }
     return as_json(f'{{"number":{body.number},"plan":{will.text},{json.dumps(rows)[1:-1]}}}')
+
+
+@router.get("figures/{figure_id}/runs/{run}/gauges", response={200: list[GaugeOption], **ERRORS})
+def get_gauges(request: HttpRequest, figure_id: str, run: str) -> list[GaugeOption]:
+    """Every wire of Stores and the catalogue tried on a run, lightest first."""
+    figure = own_figure(request, figure_id)
+    return gauges_of(workpiece(figure.sheet, *given_of(figure)), run)
+
+
+@router.get("figures/{figure_id}/kept-poses", response={200: dict[str, KeptPose], **ERRORS})
+def kept_poses(request: HttpRequest, figure_id: str) -> dict[str, KeptPose]:
+    """Poses kept on this person's other figures that this body can take, by figure and key."""
+    figure = own_figure(request, figure_id)
+    joints = set(joint_ranges(figure.sheet.body))
+    others = Figure.objects.filter(owner=request.user, deleted=None).exclude(pk=figure.id)
+    return {
+        f"{other.id}/{key}": kept
+        for other in others
+        for key, kept in other.sheet.kept_poses.items()
+        if joints.issuperset(kept.joints)
+    }
+
+
+@router.get("figures/{figure_id}/model", response={200: Any, **ERRORS})
+def get_model(request: HttpRequest, figure_id: str) -> HttpResponse:
+    """The figure in space as a binary glTF file, mm: clay, core and wire of every part and run."""
+    figure = own_figure(request, figure_id)
+    etag = etag_of(figure, "model")
+    if request.headers.get("If-None-Match") == etag:
+        return HttpResponse(status=304, headers={"ETag": etag})
+    answer = download(model_glb(plan_of(figure), figure.sheet, figure_context(figure)),
+                      "model/gltf-binary", figure.sheet.name)  # fmt: skip
+    answer["ETag"] = etag
+    return answer
 
 
 @router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})

@@ -8,15 +8,11 @@ from datetime import date
 from threading import Lock
 from typing import NamedTuple
 
-from django.contrib.auth.models import User
-
 from server.accounts.models import HouseRules
 from server.bench.models import progress_of
 from server.shelf.models import Figure
 from server.stores.models import StoresDocument
-from windcrest_core.body.workpiece import workpiece
 from windcrest_core.context import Context, Progress
-from windcrest_core.frame.station import refuse_thick_wire
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet
 
@@ -95,7 +91,6 @@ def etag_of(figure: Figure, station: str) -> str:
     return '"' + hashlib.sha256("\n".join(parts).encode()).hexdigest()[:24] + '"'
 
 
-def refuse_unbuildable(owner: User, sheet: FigureSheet) -> None:
-    """Raise SheetError for a choice that nothing can be built from."""
-    if any(run.wire for run in sheet.runs):
-        refuse_thick_wire(workpiece(sheet, context_of(owner.pk), Progress()))
+def refuse_unbuildable(sheet: FigureSheet, given: Given) -> None:
+    """Raise SheetError for a choice that nothing can be built from; the plan is kept."""
+    _planned(sheet, *given, date.today())

@@ -19,6 +19,7 @@ from windcrest_core.prints import (
     bake_card_pdf,
     bend_card_pdf,
     caliper_card_pdf,
+    cut_list_csv,
     cut_list_pdf,
     drilling_template,
     face_card_pdf,
@@ -53,8 +54,12 @@ def _paper(name: str) -> str:
 
 
 @router.get(AT + "cut-list", response={200: Any, **ERRORS})
-def print_cut_list(request: HttpRequest, figure_id: str) -> HttpResponse:
+def print_cut_list(
+    request: HttpRequest, figure_id: str, form: Literal["pdf", "csv"] = "pdf"
+) -> HttpResponse:
     figure = own_figure(request, figure_id)
+    if form == "csv":
+        return download(cut_list_csv(plan_of(figure)), "text/csv", f"{figure.sheet.name} cut list")
     body = cut_list_pdf(plan_of(figure), plan_units(figure))
     return download(body, PDF, f"{figure.sheet.name} cut list")
 

@@ -6,11 +6,14 @@ from django.http import HttpRequest
 from ninja import Router
 
 from server.problems import Problem
-from server.schemas import Out
+from server.schemas import Out, ProblemOut
+from server.shelf.planning import context_of
 from server.stores.actions.set_stores import set_stores
 from server.stores.models import StoresDocument
 from windcrest_core.catalogue import Catalogue, catalogue
+from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.context import Stores
+from windcrest_core.frame.bend_test import Yield, wire_yield
 
 router = Router(tags=["stores"])
 
@@ -39,6 +42,20 @@ def _document(request: HttpRequest) -> StoresDocument:
 def get_catalogue(request: HttpRequest) -> Catalogue:
     """Materials with their figures, ranges and sources."""
     return catalogue()
+
+
+@router.get("wire-words", response={200: WireWords, 422: ProblemOut})
+def wire_words(request: HttpRequest, text: str) -> WireWords:
+    """A wire as a person calls it; a bare gauge number is read as House rules say, and asked back."""
+    return read_wire(text[:60], context_of(request.user.pk or 0).rules.gauge_words)
+
+
+@router.get("yields", response=dict[str, Yield])
+def yields(request: HttpRequest) -> dict[str, Yield]:
+    """The yield each owned wire is counted with: its coils' bend tests, else the typical."""
+    stores = _document(request).stores
+    wires = catalogue().wires
+    return {key: wire_yield(stores, wires[key]) for key in stores.wires}
 
 
 @router.get("stores", response=StoresOut)

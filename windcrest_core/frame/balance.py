@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -18,7 +17,9 @@ from windcrest_core.frame.standing import (
     Standing,
     Way,
     circle,
+    least_enough,
     rectangle,
+    righting_g,
     standing,
     tips_all_round,
 )
@@ -153,17 +154,6 @@ def _hull(points: Array) -> Array:
     )
 
 
-def _least(most: float, enough: Callable[[float], bool]) -> float | None:
-    """The least number that is enough, of 0 to `most`; None where none is."""
-    if not enough(most):
-        return None
-    low, high = 0.0, most
-    for _ in range(40):
-        middle = (low + high) / 2
-        low, high = (low, middle) if enough(middle) else (middle, high)
-    return high
-
-
 def sized(base: Base, width_mm: float) -> Base:
     """The same base at another width, as broad for its depth as before."""
     depth = base.depth_mm * width_mm / base.width_mm
@@ -183,7 +173,7 @@ def _least_base(work: Workpiece, figure: Masses) -> Quantity:
             _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
         )
 
-    found = _least(WIDEST_BASE_MM, enough)
+    found = least_enough(WIDEST_BASE_MM, enough)
     width = WIDEST_BASE_MM if found is None else min(WIDEST_BASE_MM, math.ceil(found / 5) * 5)
     _, centre = _summed(_on(base, figure))
     return Quantity(
@@ -229,17 +219,10 @@ def _counterweight(base: Base, figure: Masses) -> Counterweight | None:
     right = -x * COUNTERWEIGHT_AT * base.width_mm
     back = y * COUNTERWEIGHT_AT * base.depth_mm
 
-    def loaded(mass: float) -> Base:
-        return base.model_copy(
-            update={
-                "counterweight_g": mass,
-                "counterweight_right_mm": right,
-                "counterweight_back_mm": back,
-            }
-        )
-
-    wanted = WANTED_TIP_DEG + SPARE_DEG
-    mass = _least(HEAVIEST_G, lambda m: _standing_on(loaded(m), figure).tips_at_deg >= wanted)
+    at = np.array([right, -back, base.thickness_mm / 2])
+    mass = righting_g(
+        plain.mass_g, plain.centre, base_outline(base), at, WANTED_TIP_DEG + SPARE_DEG, HEAVIEST_G
+    )
     if mass is None:
         return None
     return Counterweight(

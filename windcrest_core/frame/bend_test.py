@@ -15,7 +15,7 @@ import numpy as np
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.catalogue import Wire, catalogue
-from windcrest_core.context import BendTest, Coil, Stores
+from windcrest_core.context import BendTest, Stores, WireCoil
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.mechanics import G_MM_N
@@ -135,7 +135,7 @@ def tested_yield_mpa(
     return (low + high) / 2
 
 
-def _of_coil(wire: Wire, coil: Coil) -> float:
+def _of_coil(wire: Wire, coil: WireCoil) -> float:
     metal = catalogue().wire_metal(wire)
     test = coil.bend_test
     assert test is not None

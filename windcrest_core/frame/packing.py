@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, field
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Coil, Rules, Stores
+from windcrest_core.context import Rules, Stores, WireCoil
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.cutting import CutPiece
 
@@ -173,7 +173,7 @@ def packed(pieces: list[CutPiece], stores: Stores, rules: Rules) -> CutPlan:
     return CutPlan(coils=found, buy=buys, scrap_mm=scrap)
 
 
-def _laid(cuts: list[Cut], coils: list[Coil], rules: Rules) -> Laid:
+def _laid(cuts: list[Cut], coils: list[WireCoil], rules: Rules) -> Laid:
     start = Laid(
         [cut.length_mm for cut in cuts], [coil.length_mm for coil in coils],
         rules.kerf_mm, rules.keep_offcut_mm,

@@ -65,3 +65,22 @@ def drag(sheet: FigureSheet, joint: str, view: str, to: tuple[float, float]) -> 
         Operation(path=f"joint/{joint}/swing_deg", value=round(best[1], 1)),
         Operation(path=f"joint/{joint}/spread_deg", value=round(best[2], 1)),
     ]
+
+
+def on_both_sides(sheet: FigureSheet, operations: list[Operation]) -> list[Operation]:
+    """The operations, and each angle of a right or left joint on its other side too.
+
+    Angles are measured outwards and forwards on either side, so the same number mirrors the pose.
+    """
+    joints = joint_ranges(sheet.body)
+    found = list(operations)
+    named = {operation.path for operation in operations}
+    for operation in operations:
+        steps = operation.path.split("/")
+        if steps[0] != "joint" or steps[1][-2:] not in ("_r", "_l"):
+            continue
+        other = steps[1][:-1] + {"r": "l", "l": "r"}[steps[1][-1]]
+        path = "/".join(["joint", other, *steps[2:]])
+        if other in joints and path not in named:
+            found.append(Operation(path=path, value=operation.value))
+    return found

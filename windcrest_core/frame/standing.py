@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -105,28 +106,35 @@ def standing(mass_g: float, centre: Array, ground: Array) -> Standing:
     )
 
 
-def counterweight_g(
-    mass_g: float,
-    centre_y: float,
-    centre_z: float,
-    edge_y: float,
-    at_y: float,
-    at_z: float,
-    wanted_deg: float = WANTED_TIP_DEG,
-) -> float:
-    """Mass at (at_y, at_z) that lets the whole stand to `wanted_deg` over the edge at `edge_y`, g.
+def least_enough(most: float, enough: Callable[[float], bool]) -> float | None:
+    """The least number that is enough, of nought to `most`; None where none is."""
+    if not enough(most):
+        return None
+    low, high = 0.0, most
+    if enough(low):
+        return low
+    for _ in range(48):
+        middle = (low + high) / 2
+        low, high = (low, middle) if enough(middle) else (middle, high)
+    return high
 
-    Balance of the tilted moments about the edge: each mass gives its margin − tan(angle) × height.
+
+def righting_g(
+    mass_g: float, centre: Array, ground: Array, at: Array, wanted_deg: float = WANTED_TIP_DEG,
+    most_g: float = 5000.0,
+) -> float | None:  # fmt: skip
+    """Least mass at a place that lets the whole stand to a tilt every way, g; None where none does.
 
     Examples
     --------
     >>> y, z = 500 * 30 / 536, (500 * 150 + 36 * 4.5) / 536
-    >>> round(counterweight_g(536, y, z, 40, -30, 9), 1)
+    >>> round(righting_g(536, np.array([0, y, z]), rectangle(100, 80), np.array([0, -30.0, 9])), 1)
     99.6
     """
-    slope = math.tan(math.radians(wanted_deg))
-    lacking = mass_g * (slope * centre_z - (edge_y - centre_y))
-    gain = (edge_y - at_y) - slope * at_z
-    if lacking <= 0:
-        return 0.0
-    return lacking / gain if gain > 0 else math.inf
+
+    def stands(extra: float) -> bool:
+        total = mass_g + extra
+        both = (mass_g * centre + extra * at) / total
+        return standing(total, both, ground).tips_at_deg >= wanted_deg
+
+    return least_enough(most_g, stands)

@@ -3,7 +3,7 @@
 from windcrest_core.prints.bake_card import bake_card_pdf
 from windcrest_core.prints.bend_card import bend_card_pdf
 from windcrest_core.prints.caliper_card import caliper_card_pdf
-from windcrest_core.prints.cut_list import cut_list_pdf
+from windcrest_core.prints.cut_list import cut_list_csv, cut_list_pdf
 from windcrest_core.prints.drilling import drilling_template
 from windcrest_core.prints.face_card import face_card_pdf
 from windcrest_core.prints.layout_map import layout_map
@@ -16,6 +16,7 @@ __all__ = [
     "bake_card_pdf",
     "bend_card_pdf",
     "caliper_card_pdf",
+    "cut_list_csv",
     "cut_list_pdf",
     "drilling_template",
     "face_card_pdf",

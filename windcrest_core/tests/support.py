@@ -9,10 +9,13 @@ from typing import Any
 
 from windcrest_core.context import Context, Oven, Progress, Rules, Stores
 from windcrest_core.findings import Finding, Operation
+from windcrest_core.frame.cutting import Cutting
+from windcrest_core.frame.gauges import Demand, JointLoad
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.model import End, Run
 
 EXAMPLES = Path(__file__).resolve().parents[2] / "examples"
 TODAY = date(2026, 7, 1)
@@ -43,6 +46,28 @@ def planned(
     sheet: FigureSheet, given: Context | None = None, progress: Progress | None = None
 ) -> Plan:
     return plan(sheet, given or Context(), progress or Progress(), TODAY)
+
+
+def loaded(
+    upright_nmm: float, any_way_nmm: float | None, label: str = "right elbow", mass_g: float = 10.0,
+    root: float = 1.0, cured_nmm: float = 0.0,
+) -> JointLoad:  # fmt: skip
+    return JointLoad("elbow_r", label, mass_g, upright_nmm, any_way_nmm, root, cured_nmm)
+
+
+def cutting(path_mm: float = 100.0, ends: tuple[End, End] = ("cut", "cut"), **run: Any) -> Cutting:
+    """A cut on an 18 mm base with 30 mm of room in the head."""
+    return Cutting(Run(id="r", label="r", path=["a", "b"], **run), ends, path_mm, 18.0, 30.0)
+
+
+def asked(
+    *joints: JointLoad, room_mm: float = 20.0, column_mm: float = 0.0, column_n: float = 0.0,
+    lever_mm: float | None = None, bent: bool = True, **run: Any,
+) -> Demand:  # fmt: skip
+    """What a run of these loads asks of its wire."""
+    return Demand(
+        list(joints), column_mm, column_n, room_mm, 0.0, lever_mm, bent, cutting(100.0, **run)
+    )
 
 
 def findings_of(sheet: FigureSheet, finding_id: str, given: Context | None = None) -> list[Finding]:

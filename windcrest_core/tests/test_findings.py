@@ -15,6 +15,11 @@ from windcrest_core.tests.support import biped, changed, context, example, findi
 DOCS = Path(__file__).resolve().parents[2] / "docs" / "findings.md"
 STRONG = {"wires": ["st_2_5", "st_3_2"]}
 SOFT = {"wires": ["al_awg18"]}
+SHORT_COILS = {
+    "wires": ["st_2_5"],
+    "coils": [{"id": key, "wire": "st_2_5", "length_mm": 300} for key in "abcd"],
+}
+LONG_COIL = {"wires": ["st_2_5"], "coils": [{"id": "b", "wire": "st_2_5", "length_mm": 4000}]}
 FIN = {
     "id": "fin", "label": "fin", "bone": "head", "core": "wire", "layer": 1, "scale": "head",
     "shape": {"kind": "round_cone", "start": [0, -0.3, 0.5], "end": [0, -1.6, 0.9],
@@ -76,6 +81,15 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "frame.peg.air": (
         plain(joint__hip_l__swing_deg=60, joint__knee_l__swing_deg=-60), Context(),
         plain(), Context()),
+    "frame.raw.falls": (
+        plain(run__spine__wire="al_awg18"), context(SOFT), plain(), context(STRONG)),
+    "frame.joint.bare": (
+        plain(run__arms=None), context(STRONG), plain(), context(STRONG)),
+    "frame.poseable.covered": (
+        plain(run__arms__poseable={"elbow_r": 60}), Context(), plain(), Context()),
+    "frame.coil.short": (
+        plain(run__spine__wire="st_2_5"), context(SHORT_COILS),
+        plain(run__spine__wire="st_2_5"), context(LONG_COIL)),
     "frame.slender.bare": (plain(part__fin=FIN), Context(), plain(), Context()),
     "bulk.wall.thin": (plain(part__chest__wall_mm=2), Context(), plain(), Context()),
     "bulk.wall.thick": (plain(part__chest__wall_mm=12), Context(), plain(), Context()),

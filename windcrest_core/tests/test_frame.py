@@ -14,9 +14,9 @@ from hypothesis import strategies as st
 from windcrest_core.body.figure import figure
 from windcrest_core.body.solids import FRONT, SIDE, RoundConeSolid
 from windcrest_core.catalogue import catalogue
+from windcrest_core.context import Stores
 from windcrest_core.errors import SheetError
-from windcrest_core.frame.cutting import Allowance, cut_length_mm, end_allowance
-from windcrest_core.frame.gauges import Demand, JointLoad, lightest, tried
+from windcrest_core.frame.gauges import lightest, tried
 from windcrest_core.frame.mechanics import (
     G_MM_N,
     bending_effort_nmm,
@@ -27,11 +27,19 @@ from windcrest_core.frame.mechanics import (
     yield_moment_nmm,
 )
 from windcrest_core.frame.pose import drag
-from windcrest_core.frame.standing import circle, counterweight_g, rectangle, standing
+from windcrest_core.frame.standing import circle, rectangle, righting_g, standing
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.sheet.model import Run
-from windcrest_core.tests.support import biped, changed, context, example, planned
+from windcrest_core.tests.support import (
+    asked,
+    biped,
+    changed,
+    context,
+    cutting,
+    example,
+    loaded,
+    planned,
+)
 from windcrest_core.units import awg_diameter_mm
 
 AWG12, AWG14 = awg_diameter_mm(12), awg_diameter_mm(14)
@@ -57,9 +65,9 @@ class WireTest(unittest.TestCase):
         self.assertAlmostEqual(mass, 27.40, 2)
         moment = mass * G_MM_N * centroid
         self.assertAlmostEqual(moment, 10.50, 2)
-        load = JointLoad("shoulder_r", "right shoulder", mass, moment, moment)
+        load = loaded(moment, moment, "right shoulder", mass)
         wire = catalogue().wires["al_awg12"]
-        option = tried(wire, 1, Demand([load], 0, 0, 10), 2.0, True)
+        option = tried(Stores(), wire, asked(load, room_mm=10), 2.0)
         self.assertAlmostEqual(option.hold_upright, 2.75, 2)
         self.assertTrue(option.passes)
 
@@ -129,11 +137,14 @@ class StandingTest(unittest.TestCase):
         found = standing(536, np.array([0, y, z]), rectangle(100, 80))
         self.assertAlmostEqual(found.tips_at_deg, 4.90, 2)
         self.assertEqual(found.towards_words, "forward")
-        self.assertAlmostEqual(counterweight_g(536, y, z, 40, -30, 9), 99.6, 1)
+        extra = righting_g(536, np.array([0, y, z]), rectangle(100, 80), np.array([0, -30.0, 9]))
+        assert extra is not None
+        self.assertAlmostEqual(extra, 99.6, 1)
 
     def test_the_counterweight_does_what_it_says(self) -> None:
         y, z = 500 * 30 / 536, (500 * 150 + 36 * 4.5) / 536
-        extra = counterweight_g(536, y, z, 40, -30, 9)
+        extra = righting_g(536, np.array([0, y, z]), rectangle(100, 80), np.array([0, -30.0, 9]))
+        assert extra is not None
         total = 536 + extra
         centre = np.array([0, (536 * y - 30 * extra) / total, (536 * z + 9 * extra) / total])
         self.assertAlmostEqual(standing(total, centre, rectangle(100, 80)).tips_at_deg, 10, 6)
@@ -164,10 +175,9 @@ class GaugeTest(unittest.TestCase):
                 self.assertEqual(run.chosen.g_per_m, min(o.g_per_m for o in passing))
 
     def test_where_none_passes_every_fault_is_said(self) -> None:
-        load = JointLoad("elbow_r", "right elbow", 1000, 5000, 5000)
+        demand = asked(loaded(5000, 5000), room_mm=2.0, column_mm=300, column_n=50)
         options = [
-            tried(catalogue().wires[key], 1, Demand([load], 300, 50, 2.0), 2.0, True)
-            for key in ("al_awg16", "al_awg9")
+            tried(Stores(), catalogue().wires[key], demand, 2.0) for key in ("al_awg16", "al_awg9")
         ]
         thick = options[1]
         self.assertEqual(len(thick.fails), 4)
@@ -204,21 +214,20 @@ class GaugeTest(unittest.TestCase):
 
 class CuttingTest(unittest.TestCase):
     def test_allowances(self) -> None:
-        # peg 18 + 5; anchor max(25, 10 d); loop π 12 + 3 wraps of π 2 d
-        rows = [end_allowance(end, 2.0, 18, 24) for end in ("peg", "anchor", "head_loop", "tail")]
+        # peg 18 + 5; anchor max(25, 10 d); loop of half of 30 mm and 3 wraps of π 2 d; tail
+        rows = [cutting().end_allowance(end, 2.0) for end in ("peg", "anchor", "head_loop", "tail")]
         lengths = [row.length_mm if row else 0 for row in rows]
-        for found, expected in zip(lengths, (23, 25, math.pi * 12 + 12 * math.pi, 20), strict=True):
+        for found, expected in zip(lengths, (23, 25, math.pi * 15 + 12 * math.pi, 20), strict=True):
             self.assertAlmostEqual(found, expected)
-        thick = end_allowance("anchor", 4.0, 18, 24)
+        thick = cutting().end_allowance("anchor", 4.0)
         self.assertEqual(thick.length_mm if thick else 0, 40)
-        self.assertIsNone(end_allowance("cut", 2.0, 18, 24))
+        self.assertIsNone(cutting().end_allowance("cut", 2.0))
 
     def test_cuts_are_rounded_up_to_five(self) -> None:
-        run = Run(id="r", label="r", path=["a", "b"])
-        self.assertEqual(cut_length_mm(100, [Allowance(label="x", length_mm=1)], run, 2), 105)
-        self.assertEqual(cut_length_mm(100, [], run, 2), 100)
-        twisted = run.model_copy(update={"strands": 2})
-        self.assertEqual(cut_length_mm(100, [], twisted, 2), 110)  # × 1.074 up to 5 mm
+        self.assertEqual(cutting(101).cut_mm(2), 105)
+        self.assertEqual(cutting(100).cut_mm(2), 100)
+        self.assertEqual(cutting(100, strands=2).cut_mm(2), 110)  # × 1.074 up to 5 mm
+        self.assertEqual(cutting(100, strands=2, twist_pitch_d=10).cut_mm(2), 105)  # × 1.048
 
     def test_the_path_is_as_long_as_its_bones(self) -> None:
         sheet = biped()

@@ -6,6 +6,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from server.shelf.models import Figure, Revision
+from server.shelf.planning import context_of
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import FigureSheet
@@ -20,7 +21,7 @@ def create_figure(
         height_mm = length_mm(height)
     except UnitError as error:
         raise SheetError.one("height_mm", height, error.allowed) from error
-    sheet = new_sheet(name, body, height_mm, heads_tall)
+    sheet = new_sheet(name, body, height_mm, heads_tall, context_of(owner.pk).rules)
     return put_on_shelf(owner, sheet, "New figure")
 
 

@@ -9,7 +9,8 @@ from server.shelf.actions.add_reference import copy_pictures
 from server.shelf.actions.create_figure import put_on_shelf
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.models import Figure
-from server.shelf.planning import refuse_unbuildable
+from server.shelf.planning import context_of, given_of, refuse_unbuildable
+from windcrest_core.context import Progress
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
@@ -24,7 +25,7 @@ def read_sheet(raw: bytes) -> FigureSheet:
 def import_as_new(owner: User, raw: bytes, as_copy: bool) -> Figure:
     """Put the sheet on the shelf as a figure of its own."""
     sheet = read_sheet(raw)
-    refuse_unbuildable(owner, sheet)
+    refuse_unbuildable(sheet, (context_of(owner.pk), Progress()))
     mine = Figure.objects.filter(owner=owner, deleted=None)
     if sheet.figure_id and not as_copy and mine.filter(pk=sheet.figure_id).exists():
         raise Problem(
@@ -55,5 +56,5 @@ def replace_sheet(figure: Figure, raw: bytes, base_revision: int) -> Figure:
         base_revision,
         [whole],
         "Replaced from a file",
-        lambda new: refuse_unbuildable(figure.owner, new),
+        lambda new: refuse_unbuildable(new, given_of(figure)),
     )

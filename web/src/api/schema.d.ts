@@ -171,6 +171,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/kept-poses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept Poses
+         * @description Poses kept on this person's other figures that this body can take, by figure and key.
+         */
+        get: operations["server_shelf_api_kept_poses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/log": {
         parameters: {
             query?: never;
@@ -217,6 +237,26 @@ export interface paths {
         put?: never;
         /** Restore Entry */
         post: operations["server_bench_api_restore_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Model
+         * @description The figure in space as a binary glTF file, mm: clay, core and wire of every part and run.
+         */
+        get: operations["server_shelf_api_get_model"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -459,6 +499,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/runs/{run}/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Gauges
+         * @description Every wire of Stores and the catalogue tried on a run, lightest first.
+         */
+        get: operations["server_shelf_api_get_gauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/sheet": {
         parameters: {
             query?: never;
@@ -695,10 +755,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/wire-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Wire Words
+         * @description A wire as a person calls it; a bare gauge number is read as House rules say, and asked back.
+         */
+        get: operations["server_stores_api_wire_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/yields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Yields
+         * @description The yield each owned wire is counted with: its coils' bend tests, else the typical.
+         */
+        get: operations["server_stores_api_yields"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AddRun */
+        AddRun: {
+            /** First */
+            first: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "add";
+            /** Last */
+            last: string;
+        };
         /**
          * Allowance
          * @description Wire that is not path: what for, and how much.
@@ -819,6 +931,11 @@ export interface components {
              */
             counterweight_g: number;
             /**
+             * Counterweight Right Mm
+             * @default 0
+             */
+            counterweight_right_mm: number;
+            /**
              * Density G Cm3
              * @default 0.6
              */
@@ -880,6 +997,21 @@ export interface components {
             tail_mm: number;
             /** Tool */
             tool: string;
+        };
+        /**
+         * BendTest
+         * @description A length of wire held level at one end with a weight hung on the other.
+         *
+         *     `droop_mm` is how far the end hangs below level with the weight on it; without it `mass_g` is
+         *     the least weight that left the wire bent.
+         */
+        BendTest: {
+            /** Droop Mm */
+            droop_mm: number | null;
+            /** Length Mm */
+            length_mm: number;
+            /** Mass G */
+            mass_g: number;
         };
         /** Biped */
         Biped: {
@@ -1084,6 +1216,26 @@ export interface components {
             wing_span: number;
         };
         /**
+         * Buy
+         * @description Wire that no coil has: how much, its longest piece and whose, the whole metres to buy.
+         */
+        Buy: {
+            /** Cost */
+            cost: number;
+            /** Label */
+            label: string;
+            /** Longest */
+            longest: string;
+            /** Longest Mm */
+            longest_mm: number;
+            /** Metres */
+            metres: number;
+            /** Needed Mm */
+            needed_mm: number;
+            /** Wire */
+            wire: string;
+        };
+        /**
          * CaliperRow
          * @description A length between two landmarks, mm: as it is, and as either elevation shows it.
          */
@@ -1279,6 +1431,11 @@ export interface components {
             /** Colour */
             colour: string;
             density_g_cm3: components["schemas"]["Property"];
+            /**
+             * Flexible
+             * @default false
+             */
+            flexible: boolean;
             /** Id */
             id: string;
             /** Label */
@@ -1371,6 +1528,26 @@ export interface components {
                 number
             ];
         };
+        /**
+         * CoilCuts
+         * @description What is cut from one coil, in order; `coil` is None where its length is not kept.
+         */
+        CoilCuts: {
+            /** Coil */
+            coil: string | null;
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Keep */
+            keep: boolean;
+            /** Label */
+            label: string;
+            /** Left Mm */
+            left_mm: number | null;
+            /** Length Mm */
+            length_mm: number | null;
+            /** Wire */
+            wire: string;
+        };
         /** Colour */
         Colour: {
             /**
@@ -1424,6 +1601,18 @@ export interface components {
             /** Part */
             part: string;
         };
+        /**
+         * Counterweight
+         * @description Weight in the base that rights the figure: how much, and where from its middle.
+         */
+        Counterweight: {
+            /** Back Mm */
+            back_mm: number;
+            /** Mass G */
+            mass_g: number;
+            /** Right Mm */
+            right_mm: number;
+        };
         /** Credentials */
         Credentials: {
             /** Name */
@@ -1447,6 +1636,43 @@ export interface components {
             /** Surface C */
             surface_c: number;
         };
+        /** Cut */
+        Cut: {
+            /** Label */
+            label: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Run */
+            run: string;
+        };
+        /**
+         * CutPiece
+         * @description Wire to cut: `count` lengths alike, for one run.
+         */
+        CutPiece: {
+            /** Count */
+            count: number;
+            /** Label */
+            label: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Run */
+            run: string;
+            /** Wire */
+            wire: string;
+        };
+        /**
+         * CutPlan
+         * @description `scrap_mm` is what is left too short to keep, and what the cutter takes.
+         */
+        CutPlan: {
+            /** Buy */
+            buy: components["schemas"]["Buy"][];
+            /** Coils */
+            coils: components["schemas"]["CoilCuts"][];
+            /** Scrap Mm */
+            scrap_mm: number;
+        };
         /** Done */
         Done: {
             /**
@@ -1457,6 +1683,11 @@ export interface components {
         };
         /** Drag */
         Drag: {
+            /**
+             * Both Sides
+             * @default false
+             */
+            both_sides: boolean;
             /** Joint */
             joint: string;
             /** To */
@@ -1574,7 +1805,8 @@ export interface components {
         };
         /**
          * Edits
-         * @description Operations; or a drag, something of the library or a copy that the core makes them from.
+         * @description Operations; or a drag, a change of runs, something of the library or a copy that the core
+         *     makes them from.
          */
         Edits: {
             add?: components["schemas"]["Pick"] | null;
@@ -1592,6 +1824,8 @@ export interface components {
              * @default []
              */
             operations: components["schemas"]["Operation"][];
+            /** Runs */
+            runs?: (components["schemas"]["AddRun"] | components["schemas"]["RouteRun"] | components["schemas"]["SplitRun"] | components["schemas"]["ThroughRun"] | components["schemas"]["JoinRuns"] | components["schemas"]["SuggestRuns"]) | null;
         };
         /** Ellipsoid */
         Ellipsoid: {
@@ -1783,6 +2017,7 @@ export interface components {
              * @default {
              *       "counterweight_back_mm": 0,
              *       "counterweight_g": 0,
+             *       "counterweight_right_mm": 0,
              *       "density_g_cm3": 0.6,
              *       "depth_mm": 120,
              *       "shape": "round",
@@ -1828,6 +2063,13 @@ export interface components {
             figure_id: string | null;
             /** Height Mm */
             height_mm: number;
+            /**
+             * Kept Poses
+             * @default {}
+             */
+            kept_poses: {
+                [key: string]: components["schemas"]["KeptPose"];
+            };
             /**
              * Mood
              * @default
@@ -1956,7 +2198,11 @@ export interface components {
             /** Thickness Um */
             thickness_um: number;
         };
-        /** FramePlan */
+        /**
+         * FramePlan
+         * @description `centre` is that of all that stands, from under the base; `centre_figure` of the figure
+         *     alone, from the ground it stands on. `tips_raw` leaves out what is made apart.
+         */
         FramePlan: {
             /** Centre */
             centre: [
@@ -1964,20 +2210,32 @@ export interface components {
                 number,
                 number
             ];
+            /** Centre Figure */
+            centre_figure: [
+                number,
+                number,
+                number
+            ];
+            counterweight: components["schemas"]["Counterweight"] | null;
+            cuts: components["schemas"]["CutPlan"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Free Standing */
+            free_standing: boolean;
             ground: components["schemas"]["Ground"];
             hold: components["schemas"]["Quantity"] | null;
+            /** Holding */
+            holding: components["schemas"]["Holding"][];
+            least_base: components["schemas"]["Quantity"];
             /** Margin Mm */
             margin_mm: number;
             /** Pegs */
-            pegs: [
-                number,
-                number
-            ][];
+            pegs: components["schemas"]["PegHole"][];
             /** Runs */
             runs: components["schemas"]["RunPlan"][];
             tips_at: components["schemas"]["Quantity"];
+            /** Tips Raw */
+            tips_raw: number;
             /** Tips Towards */
             tips_towards: string;
             /** Tips Without Base */
@@ -2148,6 +2406,8 @@ export interface components {
             bundle_mm: number;
             /** Column */
             column: number | null;
+            /** Cost */
+            cost: number;
             /** Diameter Mm */
             diameter_mm: number;
             /** Effort Nmm */
@@ -2158,14 +2418,22 @@ export interface components {
             g_per_m: number;
             /** Hold Any Way */
             hold_any_way: number;
+            /** Hold Cured */
+            hold_cured: number;
             /** Hold Upright */
             hold_upright: number;
             /** Label */
             label: string;
+            /** Mass G */
+            mass_g: number;
             /** Owned */
             owned: boolean;
+            /** Push N */
+            push_n: number | null;
             /** Strands */
             strands: number;
+            /** Tested */
+            tested: boolean;
             /** Tool */
             tool: string;
             /** Weakest Joint */
@@ -2190,6 +2458,11 @@ export interface components {
          * @description What it stands on from above, mm: right and forward of the middle; and which way it tips.
          */
         Ground: {
+            /** Feet */
+            feet: [
+                number,
+                number
+            ][][];
             /** Outline */
             outline: [
                 number,
@@ -2210,6 +2483,18 @@ export interface components {
              * @enum {string}
              */
             ground: "white" | "grey" | "black" | "none";
+        };
+        /**
+         * Holding
+         * @description One way to hold it while it is worked on, in words, and the number that asks for it.
+         */
+        Holding: {
+            /** How */
+            how: string;
+            /** Reason */
+            reason: string;
+            /** Words */
+            words: string;
         };
         /**
          * Input
@@ -2241,6 +2526,18 @@ export interface components {
             material: string;
             /** Peak C */
             peak_c: number;
+        };
+        /** JoinRuns */
+        JoinRuns: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "join";
+            /** Other */
+            other: string;
+            /** Run */
+            run: string;
         };
         /**
          * JointAngles
@@ -2285,13 +2582,15 @@ export interface components {
         };
         /**
          * JointHold
-         * @description Load on one joint of a run and how the chosen wire holds it.
+         * @description Load on one joint of a run and how the chosen wire holds it, raw and with its clay cured.
          */
         JointHold: {
             /** Any Way Nmm */
             any_way_nmm: number | null;
             /** Hold Any Way */
             hold_any_way: number | null;
+            /** Hold Cured */
+            hold_cured: number;
             /** Hold Upright */
             hold_upright: number;
             /** Joint */
@@ -2300,6 +2599,8 @@ export interface components {
             label: string;
             /** Mass G */
             mass_g: number;
+            /** Root */
+            root: number;
             /** Upright Nmm */
             upright_nmm: number;
         };
@@ -2309,6 +2610,8 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /** Parent */
+            parent: string | null;
             /** Spread Deg */
             spread_deg: [
                 number,
@@ -2324,6 +2627,21 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * KeptPose
+         * @description A pose kept under a name: the angles of each joint that is not at rest.
+         */
+        KeptPose: {
+            /**
+             * Joints
+             * @default {}
+             */
+            joints: {
+                [key: string]: components["schemas"]["JointAngles"];
+            };
+            /** Label */
+            label: string;
         };
         /**
          * Landmark
@@ -2857,6 +3175,24 @@ export interface components {
             right_mm: number;
         };
         /**
+         * PegHole
+         * @description A hole in the base, mm right and forward of its middle, for a wire or bundle of `wire_mm`.
+         */
+        PegHole: {
+            /** Forward Mm */
+            forward_mm: number;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Right Mm */
+            right_mm: number;
+            /** Run */
+            run: string;
+            /** Wire Mm */
+            wire_mm: number;
+        };
+        /**
          * Pick
          * @description Something of the library, and how many fingers, teeth or strands of it.
          */
@@ -2903,6 +3239,24 @@ export interface components {
             totals: components["schemas"]["Totals"];
         };
         /**
+         * PoseableJoint
+         * @description A joint to be bent later: wire left free of clay, and how often it will stand it.
+         */
+        PoseableJoint: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** Bends */
+            bends: number;
+            /** Covered By */
+            covered_by: string[];
+            /** Gap Mm */
+            gap_mm: number;
+            /** Joint */
+            joint: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * Preview
          * @description What operations would come to; `number` is the asker's, so that an old answer is known.
          */
@@ -2939,6 +3293,8 @@ export interface components {
              * @default []
              */
             operations: components["schemas"]["Operation"][];
+            /** Runs */
+            runs?: (components["schemas"]["AddRun"] | components["schemas"]["RouteRun"] | components["schemas"]["SplitRun"] | components["schemas"]["ThroughRun"] | components["schemas"]["JoinRuns"] | components["schemas"]["SuggestRuns"]) | null;
         };
         /**
          * ProblemOut
@@ -3231,6 +3587,20 @@ export interface components {
             /** Start Radius */
             start_radius: number;
         };
+        /** RouteRun */
+        RouteRun: {
+            /** First */
+            first: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "route";
+            /** Last */
+            last: string;
+            /** Run */
+            run: string;
+        };
         /**
          * RuleChanges
          * @description Changes by path, such as `oven/offset_c`.
@@ -3259,11 +3629,28 @@ export interface components {
              */
             bake_time: "longer" | "label" | "fixed_30";
             /**
+             * Binding Wire
+             * @default st_0_9
+             */
+            binding_wire: string;
+            /**
+             * Feet
+             * @default in_base
+             * @enum {string}
+             */
+            feet: "in_base" | "loops";
+            /**
              * Foil Packing
              * @default firm
              * @enum {string}
              */
             foil_packing: "loose" | "firm" | "hammered";
+            /**
+             * Frame School
+             * @default one_run
+             * @enum {string}
+             */
+            frame_school: "one_run" | "bound" | "taped" | "rod";
             /**
              * Gauge Words
              * @default awg
@@ -3275,6 +3662,16 @@ export interface components {
              * @default 2
              */
             hold_upright: number;
+            /**
+             * Keep Offcut Mm
+             * @default 100
+             */
+            keep_offcut_mm: number;
+            /**
+             * Kerf Mm
+             * @default 1
+             */
+            kerf_mm: number;
             /**
              * Length Unit
              * @default mm
@@ -3344,33 +3741,73 @@ export interface components {
              * @default cut
              * @enum {string}
              */
-            end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
+            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
+            /**
+             * Grip
+             * @description fine wire wound round it for the clay to hold on to
+             */
+            grip: string | null;
+            /**
+             * Grip Pitch Mm
+             * @default 5
+             */
+            grip_pitch_mm: number;
             /** Id */
             id: string;
+            /**
+             * Into
+             * @description the part it goes on into from its last joint
+             */
+            into: string | null;
             /** Label */
             label: string;
+            /**
+             * Loop Mm
+             * @description across its loop, instead of what the head suggests
+             */
+            loop_mm: number | null;
             /** Path */
             path: string[];
+            /**
+             * Poseable
+             * @description joints to be bent later, and how far, degrees
+             * @default {}
+             */
+            poseable: {
+                [key: string]: number;
+            };
+            /**
+             * Second Pins
+             * @description more pins beside each peg
+             * @default 0
+             */
+            second_pins: number;
             /**
              * Start
              * @default cut
              * @enum {string}
              */
-            start: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
+            start: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /**
              * Strands
              * @default 1
              * @enum {integer}
              */
             strands: 1 | 2 | 3;
+            /**
+             * Twist Pitch D
+             * @description of the twist, in diameters of the wire
+             * @default 8
+             */
+            twist_pitch_d: number;
             /** Wire */
             wire: string | null;
         };
         /**
          * RunPlan
-         * @description A run with its wire: path in mm (world), gauge, loads, cut.
+         * @description A run with its wire: path in mm (world), gauge, loads, and all that is cut for it.
          *
-         *     `push_n` is the least push at an end of the run that bends it for good, N.
+         *     `cut_mm` is one strand; `mass_g` counts the pieces that go with the run.
          */
         RunPlan: {
             /** Allowances */
@@ -3383,7 +3820,7 @@ export interface components {
              * End
              * @enum {string}
              */
-            end: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
+            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /** Gauge */
             gauge: string;
             /** Id */
@@ -3400,21 +3837,24 @@ export interface components {
             options: components["schemas"]["GaugeOption"][];
             /** Path Mm */
             path_mm: number;
+            /** Pieces */
+            pieces: components["schemas"]["CutPiece"][];
             /** Points */
             points: [
                 number,
                 number,
                 number
             ][];
-            /** Push N */
-            push_n: number | null;
+            /** Poseable */
+            poseable: components["schemas"]["PoseableJoint"][];
             /** Room Mm */
             room_mm: number;
+            sigma: components["schemas"]["Yield"];
             /**
              * Start
              * @enum {string}
              */
-            start: "head_loop" | "loop" | "peg" | "anchor" | "tail" | "cut";
+            start: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /** Strands */
             strands: number;
         };
@@ -3476,6 +3916,18 @@ export interface components {
             /** Length Mm */
             length_mm: number;
             why: components["schemas"]["Why"];
+        };
+        /** SplitRun */
+        SplitRun: {
+            /** Joint */
+            joint: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "split";
+            /** Run */
+            run: string;
         };
         /**
          * Stacked
@@ -3716,7 +4168,7 @@ export interface components {
         };
         /**
          * Stores
-         * @description What the person owns, by catalogue id.
+         * @description What the person owns, by catalogue id. A wire without a coil is there in any length.
          */
         Stores: {
             /**
@@ -3727,6 +4179,11 @@ export interface components {
              *     ]
              */
             clays: string[];
+            /**
+             * Coils
+             * @default []
+             */
+            coils: components["schemas"]["WireCoil"][];
             /**
              * Foil
              * @default kitchen
@@ -3772,6 +4229,24 @@ export interface components {
             /** Revision */
             revision: number;
             stores: components["schemas"]["Stores"];
+        };
+        /** SuggestRuns */
+        SuggestRuns: {
+            /**
+             * Feet
+             * @enum {string}
+             */
+            feet: "in_base" | "loops";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "suggest";
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "one_run" | "bound" | "taped" | "rod";
         };
         /**
          * TailedBiped
@@ -3849,6 +4324,18 @@ export interface components {
              * @default 0
              */
             wing_span: number;
+        };
+        /** ThroughRun */
+        ThroughRun: {
+            /** Joint */
+            joint: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "through";
+            /** Run */
+            run: string;
         };
         /** Tick */
         Tick: {
@@ -3963,6 +4450,9 @@ export interface components {
         /**
          * Wire
          * @description A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
+         *
+         *     `root_mm` is the diameter at the root of a thread (ISO metric coarse, d − 1.2269 p), where a
+         *     rod bends; its strength is that of the root.
          */
         Wire: {
             /** Id */
@@ -3973,8 +4463,67 @@ export interface components {
             metal: string;
             /** Price Per M */
             price_per_m: number;
+            /** Root Mm */
+            root_mm: number | null;
             /** Size */
             size: string;
+        };
+        /**
+         * WireCoil
+         * @description A coil or an offcut of wire: what is left of it, and what a bend test of it showed.
+         */
+        WireCoil: {
+            bend_test: components["schemas"]["BendTest"] | null;
+            /** Id */
+            id: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Wire */
+            wire: string;
+        };
+        /**
+         * WireReading
+         * @description One thing the words may mean: its diameter, and how strong beside the one taken.
+         */
+        WireReading: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Label */
+            label: string;
+            /** Strength */
+            strength: number;
+            /** Taken */
+            taken: boolean;
+            /** Wires */
+            wires: string[];
+        };
+        /**
+         * WireWords
+         * @description `asks` where a bare number was read by House rules and might be another table's.
+         */
+        WireWords: {
+            /** Asks */
+            asks: boolean;
+            /** Readings */
+            readings: components["schemas"]["WireReading"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * Yield
+         * @description Stress at which a wire bends for good, MPa, with its range and where it is from.
+         */
+        Yield: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Source */
+            source: string;
+            /** Tested */
+            tested: boolean;
+            /** Value */
+            value: number;
         };
     };
     responses: never;
@@ -4522,6 +5071,75 @@ export interface operations {
             };
         };
     };
+    server_shelf_api_kept_poses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["KeptPose"];
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_bench_api_get_log: {
         parameters: {
             query?: never;
@@ -4678,6 +5296,73 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_model: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4960,7 +5645,9 @@ export interface operations {
     };
     server_shelf_prints_api_print_cut_list: {
         parameters: {
-            query?: never;
+            query?: {
+                form?: "pdf" | "csv";
+            };
             header?: never;
             path: {
                 figure_id: string;
@@ -5309,6 +5996,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_gauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugeOption"][];
                 };
             };
             /** @description Bad Request */
@@ -5813,6 +6568,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StoresOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_wire_words: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WireWords"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_yields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["Yield"];
+                    };
                 };
             };
         };

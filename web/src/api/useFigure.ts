@@ -1,7 +1,17 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { client, documentOf, Problem } from "./client";
-import type { CopyOf, Drag, Edited, FigureOut, Operation, Pick, Plan, Preview } from "./types";
+import type {
+  CopyOf,
+  Drag,
+  Edited,
+  FigureOut,
+  Operation,
+  Pick,
+  Plan,
+  Preview,
+  RunEdit,
+} from "./types";
 
 export interface Change {
   label: string;
@@ -9,6 +19,7 @@ export interface Change {
   drag?: Drag;
   add?: Pick;
   copy_of?: CopyOf;
+  runs?: RunEdit;
 }
 
 const bodyOf = (change: Change, base_revision: number) => ({
@@ -18,6 +29,7 @@ const bodyOf = (change: Change, base_revision: number) => ({
   drag: change.drag ?? null,
   add: change.add ?? null,
   copy_of: change.copy_of ?? null,
+  runs: change.runs ?? null,
 });
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });

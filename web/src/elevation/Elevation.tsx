@@ -205,7 +205,7 @@ export function Elevation(props: Props) {
               </circle>
             ))
           : null}
-        {name === "side" || name === "front" ? <Balance plan={plan} view={name} px={px} /> : null}
+        <Balance plan={plan} view={name} px={px} base_mm={base.thickness_mm} />
       </g>
     );
   };
@@ -280,19 +280,39 @@ export function Elevation(props: Props) {
   );
 }
 
-/** Where the centre of mass is, and what it stands over. */
-function Balance({ plan, view, px }: { plan: Plan; view: ViewName; px: number }) {
-  const [u, v] = projected(view, plan.frame.centre);
+interface BalanceProps {
+  plan: Plan;
+  view: ViewName;
+  px: number;
+  base_mm: number;
+}
+
+/** Where the centre of mass is, what it stands over, and how far that is from the edge. */
+function Balance({ plan, view, px, base_mm }: BalanceProps) {
+  const { centre, free_standing, ground } = plan.frame;
+  const floor = free_standing ? 0 : -base_mm;
+  const [u, v] = projected(view, [centre[0], centre[1], centre[2] + floor]);
   const size = 8 * px;
+  const edges = ground.outline.map(([x, y]) => projected(view, [x, y, 0])[0]);
+  const near = edges.reduce((a, b) => (Math.abs(b - u) < Math.abs(a - u) ? b : a), edges[0] ?? u);
   return (
     <g pointerEvents="none" stroke={tint("ink")} fill={tint("sheet")}>
       <line
         x1={u}
         x2={u}
         y1={v}
-        y2={0}
+        y2={floor}
         strokeDasharray="2 3"
         strokeWidth={1}
+        vectorEffect="non-scaling-stroke"
+      />
+      <line
+        x1={u}
+        x2={near}
+        y1={floor}
+        y2={floor}
+        stroke={tint("clay")}
+        strokeWidth={2.5}
         vectorEffect="non-scaling-stroke"
       />
       <circle cx={u} cy={v} r={size} strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
@@ -301,7 +321,7 @@ function Balance({ plan, view, px }: { plan: Plan; view: ViewName; px: number })
         fill={tint("ink")}
         stroke="none"
       />
-      <title>Centre of mass</title>
+      <title>Centre of mass, and its margin to the edge</title>
     </g>
   );
 }

@@ -63,6 +63,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [layers, setLayers] = useState(LAYERS_OF[place]);
   const [bake, setBake] = useState(1);
   const [ghosts, showGhosts] = useState(false);
+  const [bothSides, setBothSides] = useState(false);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
   const { edit } = changes;
@@ -97,6 +98,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     keep: changes.keep,
     ghosts,
     showGhosts,
+    bothSides,
+    setBothSides,
     goTo,
   };
   const toggle = (layer: Layer) => setLayers((now) => ({ ...now, [layer]: !now[layer] }));
@@ -238,12 +241,18 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
               pictures={place === "character" || place === "frame"}
               ghosts={ghosts && place === "character"}
               onDrag={({ joint, view, to }) =>
-                preview.ask({ label: "Drag", drag: { joint, view, to: [to[0], to[1]] } })
+                preview.ask({
+                  label: "Drag",
+                  drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
+                })
               }
               onDrop={({ joint, view, to }) => {
                 const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
                 void edit
-                  .mutateAsync({ label, drag: { joint, view, to: [to[0], to[1]] } })
+                  .mutateAsync({
+                    label,
+                    drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
+                  })
                   .catch(tellProblem)
                   .finally(drop);
               }}

@@ -22,6 +22,9 @@ export interface FigurePage {
   /** The other ages beside the figure, shown or not. */
   ghosts: boolean;
   showGhosts: (shown: boolean) => void;
+  /** Posing turns the right and the left joint alike. */
+  bothSides: boolean;
+  setBothSides: (both: boolean) => void;
   goTo: (station: StationName | "log") => void;
 }
 

@@ -1,9 +1,10 @@
 import { Box, Button, Flex, Heading, SimpleGrid, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { useRules, useRulesChanges } from "../api/useRules";
+import { useCatalogue, useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
 import { ChoiceField, MeasureField, Note, NumberField } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
+import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
 import { shownDifference, typedDifference } from "../units/format";
 
 type Choices = { value: string; label: string }[];
@@ -34,9 +35,18 @@ const TIMES = choices({
 const PACKING = choices({ loose: "loose", firm: "firm", hammered: "hammered" });
 const YES = choices({ yes: "on", no: "off" });
 
+const FRAME_NOTES: Record<Rules["frame_school"], string> = {
+  one_run: "One wire through the figure cannot come loose; it wants one long cut.",
+  bound:
+    "Each limb bent by itself and bound on: easy to bend, as strong as the wire where it is bound well.",
+  taped: "Quick; tape passes on about six tenths of the wire's strength (assumed).",
+  rod: "A rod through the base carries the figure: it stands while the clay is raw.",
+};
+
 export function RulesPage() {
   const query = useRules();
   const { set, undo, redo } = useRulesChanges();
+  const catalogue = useCatalogue().data;
   if (!query.data)
     return (
       <Flex p="8" gap="3">
@@ -44,6 +54,7 @@ export function RulesPage() {
       </Flex>
     );
   const { rules, can_undo, can_redo } = query.data;
+  const wires = catalogue?.wires ?? {};
   const choose = (path: string) => (value: string) =>
     set.mutate({ [path]: value }, { onError: tellProblem });
   const number = (path: string) => (value: number) => set.mutateAsync({ [path]: value });
@@ -119,6 +130,42 @@ export function RulesPage() {
             value={rules.hold_upright}
             unit="×"
             onCommit={number("hold_upright")}
+          />
+          <ChoiceField
+            label="Frame"
+            width="14rem"
+            value={rules.frame_school}
+            options={FRAME_SCHOOLS}
+            onChange={choose("frame_school")}
+          />
+          <ChoiceField
+            label="Feet"
+            width="14rem"
+            value={rules.feet}
+            options={FEET}
+            onChange={choose("feet")}
+          />
+          <Note>
+            {FRAME_NOTES[rules.frame_school]} A new figure starts so; at Frame the runs of one that
+            is there can be laid anew.
+          </Note>
+          <ChoiceField
+            label="Bound on with"
+            width="14rem"
+            value={rules.binding_wire}
+            options={Object.values(wires).map((wire) => ({ value: wire.id, label: wire.label }))}
+            onChange={choose("binding_wire")}
+          />
+          <NumberField
+            label="The cutter takes, a cut"
+            value={rules.kerf_mm}
+            unit="mm"
+            onCommit={number("kerf_mm")}
+          />
+          <MeasureField
+            label="Offcuts are kept from"
+            mm={rules.keep_offcut_mm}
+            onCommit={(text) => set.mutateAsync({ keep_offcut_mm: text })}
           />
           <MeasureField
             label="Wall over foil"

@@ -16,6 +16,7 @@ export function PlanView() {
   const reach = Math.max(
     ...xs.map(Math.abs),
     ...ys.map(Math.abs),
+    ...ground.feet.flat(2).map(Math.abs),
     Math.hypot(centre[0], centre[1]),
   );
   const size = reach * 1.22;
@@ -42,12 +43,22 @@ export function PlanView() {
           stroke={tint("inkSoft")}
           vectorEffect="non-scaling-stroke"
         />
+        {ground.feet.map((foot) => (
+          <polygon
+            key={foot.join(" ")}
+            points={foot.map((point) => at(point).join(",")).join(" ")}
+            fill="none"
+            stroke={tint("clayEdge")}
+            strokeDasharray="3 3"
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
         {pegs.map((peg) => (
           <circle
-            key={peg.join()}
-            cx={at(peg)[0]}
-            cy={at(peg)[1]}
-            r={3.5 * px}
+            key={`${peg.run} ${peg.right_mm} ${peg.forward_mm}`}
+            cx={at([peg.right_mm, peg.forward_mm])[0]}
+            cy={at([peg.right_mm, peg.forward_mm])[1]}
+            r={(peg.kind === "pin" ? 2.2 : 3.5) * px}
             fill={tint("sheet")}
             stroke={tint("verdigris")}
             strokeWidth={2}
@@ -98,7 +109,10 @@ export function PlanView() {
           ],
         }))}
       />
-      <Note>On its base, from above. 10° is wanted every way (assumed).</Note>
+      <Note>
+        {plan.frame.free_standing ? "On its bare feet" : "On its base"}, from above; dashed: its
+        feet; rings: pegs. 10° is wanted every way (assumed).
+      </Note>
       <Link
         href={`/api/v1/figures/${figure.id}/prints/drilling-template?paper=${units.length_unit === "in" ? "Letter" : "A4"}`}
         target="_blank"

@@ -1,0 +1,174 @@
+import { Box, Button, chakra, Flex, Link, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { useCatalogue, useStores } from "../../api/useRules";
+import type { RunPlan } from "../../api/types";
+import { set, useFigurePage } from "../../figure/useFigurePage";
+import { length, value } from "../../units/format";
+import { ChoiceField, Note } from "../../ui/fields";
+import { PanelTable } from "../../ui/Table";
+import { useUnits } from "../../ui/UnitsContext";
+import { GaugeDialog } from "./GaugeDialog";
+import { RunEditor } from "./RunEditor";
+import { times } from "./words";
+
+/** "9 AWG soft aluminium" needs no gauge said again. */
+function gaugeBeside(label: string, gauge: string): string {
+  const [number, size] = gauge.split(", ");
+  return size && number && label.startsWith(number) ? size : gauge;
+}
+
+export function RunBox({ run }: { run: RunPlan }) {
+  const { apply } = useFigurePage();
+  const stores = useStores().data;
+  const wires = useCatalogue().data?.wires;
+  const units = useUnits();
+  const [open, setOpen] = useState(false);
+  const owned = new Set(stores?.stores.wires ?? []);
+  const c = run.chosen;
+  return (
+    <Box
+      borderWidth="1px"
+      borderColor="hairline"
+      borderRadius="sheet"
+      p="2"
+      bg="sheet"
+      data-run-box={run.id}
+    >
+      <Flex justify="space-between" gap="2">
+        <Text fontWeight="600" fontSize="sm">
+          {run.label}
+        </Text>
+        <Text fontSize="sm" whiteSpace="nowrap">
+          cut <b>{length(run.cut_mm, units)}</b>
+        </Text>
+      </Flex>
+      <Text fontSize="sm">
+        {run.strands > 1 ? `${run.strands} strands of ` : ""}
+        {c.label}
+        {` (${gaugeBeside(c.label, run.gauge)})`}
+        {run.locked
+          ? ", locked by you"
+          : c.fails.length
+            ? ": the best in Stores, and it does not do"
+            : ": the lightest in Stores that holds"}
+      </Text>
+      <Text fontSize="xs" color="inkSoft" data-yield={run.id}>
+        {run.sigma.tested
+          ? `yield ${run.sigma.value.toFixed(0)} MPa by the bend test of this coil`
+          : `yield ${run.sigma.value.toFixed(0)} MPa is typical, not measured: a bend test in Stores sets it`}
+      </Text>
+      <Text fontSize="sm">
+        holds <b data-hold={run.id}>{times(c.hold_upright)}</b> upright,{" "}
+        <b>{times(c.hold_any_way)}</b> any way up
+        {c.column === null || c.column === undefined ? "" : `, column ${times(c.column)}`}
+        {c.tool === "no bend" ? "; no bend in it" : `; bends by ${c.tool}`}
+        {c.push_n === null || c.push_n === undefined
+          ? ""
+          : `; folds at a push of ${value(c.push_n, "N", units)} at its end, a thumb gives 1 to 3`}
+      </Text>
+      {c.fails.map((why) => (
+        <Text key={why} fontSize="xs" color="warn">
+          {why}
+        </Text>
+      ))}
+      <Flex gap="2" mt="1" wrap="wrap">
+        <ChoiceField
+          label="Wire"
+          width="10rem"
+          value={run.locked ? c.wire : ""}
+          options={[
+            { value: "", label: "lightest that holds" },
+            ...Object.values(wires ?? {}).map((wire) => ({
+              value: wire.id,
+              label: `${wire.label}${owned.has(wire.id) ? "" : " (to buy)"}`,
+            })),
+          ]}
+          onChange={(id) => apply(`Wire of ${run.label}`, [set(`run/${run.id}/wire`, id || null)])}
+        />
+        <ChoiceField
+          label="Strands"
+          width="4rem"
+          value={String(run.strands)}
+          options={["1", "2", "3"].map((n) => ({ value: n, label: n }))}
+          onChange={(n) =>
+            apply(`Strands of ${run.label}`, [set(`run/${run.id}/strands`, Number(n))])
+          }
+        />
+      </Flex>
+      <Button
+        size="xs"
+        variant="plain"
+        px="0"
+        color="verdigris"
+        onClick={() => setOpen(true)}
+        aria-haspopup="dialog"
+      >
+        Why? Every wire tried, and each joint
+      </Button>
+      {open ? <GaugeDialog run={run} onClose={() => setOpen(false)} /> : null}
+      <Poseable run={run} />
+      <Bends run={run} />
+      <RunEditor run={run} />
+    </Box>
+  );
+}
+
+/** Joints that are to be bent later: the gap, and how often the wire stands it. */
+function Poseable({ run }: { run: RunPlan }) {
+  const units = useUnits();
+  return run.poseable.map((joint) => (
+    <Text key={joint.joint} fontSize="xs" data-poseable={joint.joint}>
+      {joint.label} bends {joint.angle_deg.toFixed(0)}° later: leave {length(joint.gap_mm, units)}{" "}
+      free of clay; it lives about {joint.bends.toFixed(0)} bends (assumed).
+    </Text>
+  ));
+}
+
+/** Where the wire is bent, and the card that says it on paper. */
+function Bends({ run }: { run: RunPlan }) {
+  const { figure } = useFigurePage();
+  const units = useUnits();
+  const { card } = run;
+  const turn = (degrees: number) =>
+    Math.abs(degrees) < 0.05
+      ? "–"
+      : `${Math.abs(degrees).toFixed(1)}° ${degrees > 0 ? "clockwise" : "anticlockwise"}`;
+  return (
+    <Box mt="1">
+      <chakra.details>
+        <chakra.summary cursor="pointer" fontSize="xs" color="verdigris" fontWeight="600">
+          {card.bends.length === 1 ? "1 bend" : `${card.bends.length} bends`} round a{" "}
+          {length(card.pin_mm, units)} rod
+        </chakra.summary>
+        <PanelTable
+          label={`Bends of ${run.label}`}
+          head={["mark", "turn first", "bend up", "at"]}
+          right={[0, 2]}
+          rows={card.bends.map((bend, i) => ({
+            key: String(i),
+            cells: [
+              length(bend.mark_mm, units),
+              turn(bend.turn_deg),
+              `${bend.angle_deg.toFixed(1)}°`,
+              bend.at,
+            ],
+          }))}
+        />
+        <Note>
+          Marks from START, {card.start_words}; turns as seen from there along the wire; a mark is
+          the middle of its bend.
+        </Note>
+      </chakra.details>
+      <Link
+        href={`/api/v1/figures/${figure.id}/prints/bend-card/${run.id}`}
+        target="_blank"
+        rel="noreferrer"
+        color="verdigris"
+        fontSize="xs"
+        fontWeight="600"
+      >
+        Print its bend card (PDF)
+      </Link>
+    </Box>
+  );
+}

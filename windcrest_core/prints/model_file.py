@@ -1,0 +1,56 @@
+"""The figure in space as a binary glTF file: one named node for the clay, core and wire of each."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from windcrest_core.body.figure import figure
+from windcrest_core.body.mesh import Mesh, mesh_of, tube
+from windcrest_core.catalogue import catalogue
+from windcrest_core.context import Context
+from windcrest_core.plan import Plan
+from windcrest_core.sheet.model import FigureSheet
+
+FOIL, WIRE = "#a9adb3", "#3f7f72"
+
+
+def _rgba(colour: str) -> list[int]:
+    return [*(int(colour[n : n + 2], 16) for n in (1, 3, 5)), 255]
+
+
+def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
+    """Binary glTF: metres, y up, facing z, as the format has it.
+
+    Nodes are named ``clay:<part>``, ``core:<part>`` and ``wire:<run>``; a hidden part is left out.
+    """
+    import trimesh
+
+    scene = trimesh.Scene()
+    clays = catalogue().clays
+    areas = {area.id: area.target for area in sheet.colour.areas}
+
+    def put(name: str, mesh: Mesh, colour: str) -> None:
+        points, faces = mesh
+        turned = points[:, [0, 2, 1]] * np.array([-1.0, 1.0, 1.0]) / 1000
+        made = trimesh.Trimesh(turned, faces, process=False)
+        made.visual = trimesh.visual.TextureVisuals(
+            material=trimesh.visual.material.PBRMaterial(
+                name=name, baseColorFactor=_rgba(colour), metallicFactor=0.0, roughnessFactor=0.9
+            )
+        )
+        scene.add_geometry(made, node_name=name, geom_name=name)
+
+    for piece in figure(sheet, context.rules.wall_mm).pieces:
+        part = piece.part
+        if part.hidden:
+            continue
+        colour = areas.get(part.area or "", clays[part.clay].colour)
+        put(f"clay:{part.id}", mesh_of(piece.solid), colour)
+        if piece.core is not None and part.stock is None:
+            put(f"core:{part.id}", mesh_of(piece.core), FOIL)
+    for run in plan.frame.runs:
+        points = [np.array(point) for point in run.points]
+        put(f"wire:{run.id}", tube(points, run.chosen.bundle_mm / 2), WIRE)
+    data = scene.export(file_type="glb", include_normals=True)
+    assert isinstance(data, bytes)
+    return data
