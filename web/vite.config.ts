@@ -4,7 +4,7 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   base: "/static/",
   plugins: [react()],
-  build: { target: "es2022", chunkSizeWarningLimit: 900 },
+  build: { target: "es2022", chunkSizeWarningLimit: 1050 },
   test: {
     environment: "happy-dom",
     environmentOptions: { happyDOM: { url: "http://bench.test/" } },

@@ -4,24 +4,42 @@ from __future__ import annotations
 
 import numpy as np
 
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import figure
+from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.mesh import Mesh, mesh_of, tube
+from windcrest_core.body.solids import BoxSolid, Solid
 from windcrest_core.catalogue import catalogue
 from windcrest_core.context import Context
 from windcrest_core.plan import Plan
-from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.model import Base, FigureSheet
 
-FOIL, WIRE = "#a9adb3", "#3f7f72"
+SHARP_RAD = 0.7  # an edge sharper than this is drawn as one
+EDGED = (BoxSolid, FrustumSolid, SheetSolid)
+FOIL, WIRE, BOARD = "#a9adb3", "#3f7f72", "#b79f7c"
 
 
 def _rgba(colour: str) -> list[int]:
     return [*(int(colour[n : n + 2], 16) for n in (1, 3, 5)), 255]
 
 
+def _base(base: Base) -> Solid:
+    """The base as a board under the figure."""
+    half = base.thickness_mm / 2
+    if base.shape == "rectangle":
+        sizes = (base.width_mm / 2, base.depth_mm / 2, half)
+        return BoxSolid(np.array([0, 0, -half]), np.eye(3), sizes)
+    radius = base.width_mm / 2
+    under = np.array([0, 0, -base.thickness_mm])
+    return FrustumSolid(
+        under, np.eye(3), radius, radius, base.thickness_mm, base.depth_mm / base.width_mm
+    )
+
+
 def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
     """Binary glTF: metres, y up, facing z, as the format has it.
 
-    Nodes are named ``clay:<part>``, ``core:<part>`` and ``wire:<run>``; a hidden part is left out.
+    Nodes are named ``clay:<part>``, ``core:<part>``, ``wire:<run>`` and ``base:base``; a hidden part is left out.
     """
     import trimesh
 
@@ -29,10 +47,12 @@ def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
     clays = catalogue().clays
     areas = {area.id: area.target for area in sheet.colour.areas}
 
-    def put(name: str, mesh: Mesh, colour: str) -> None:
+    def put(name: str, mesh: Mesh, colour: str, edged: bool = False) -> None:
         points, faces = mesh
         turned = points[:, [0, 2, 1]] * np.array([-1.0, 1.0, 1.0]) / 1000
         made = trimesh.Trimesh(turned, faces, process=False)
+        if edged:
+            made = trimesh.graph.smooth_shade(made, angle=SHARP_RAD)
         made.visual = trimesh.visual.TextureVisuals(
             material=trimesh.visual.material.PBRMaterial(
                 name=name, baseColorFactor=_rgba(colour), metallicFactor=0.0, roughnessFactor=0.9
@@ -45,12 +65,13 @@ def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
         if part.hidden:
             continue
         colour = areas.get(part.area or "", clays[part.clay].colour)
-        put(f"clay:{part.id}", mesh_of(piece.solid), colour)
+        put(f"clay:{part.id}", mesh_of(piece.solid), colour, isinstance(piece.solid, EDGED))
         if piece.core is not None and part.stock is None:
-            put(f"core:{part.id}", mesh_of(piece.core), FOIL)
+            put(f"core:{part.id}", mesh_of(piece.core), FOIL, isinstance(piece.core, EDGED))
     for run in plan.frame.runs:
         points = [np.array(point) for point in run.points]
         put(f"wire:{run.id}", tube(points, run.chosen.bundle_mm / 2), WIRE)
+    put("base:base", mesh_of(_base(sheet.base)), BOARD, edged=True)
     data = scene.export(file_type="glb", include_normals=True)
     assert isinstance(data, bytes)
     return data

@@ -22,6 +22,7 @@ export type CopyOf = S["Copy"];
 export type FreeBone = S["FreeBone"];
 export type Tiling = S["Tiling"];
 export type RunPlan = S["RunPlan"];
+export type GaugeOption = S["GaugeOption"];
 export type RunEdit = NonNullable<S["Edits"]["runs"]>;
 export type KeptPose = S["KeptPose"];
 export type WireCoil = S["WireCoil"];

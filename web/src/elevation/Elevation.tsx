@@ -294,7 +294,8 @@ function Balance({ plan, view, px, base_mm }: BalanceProps) {
   const [u, v] = projected(view, [centre[0], centre[1], centre[2] + floor]);
   const size = 8 * px;
   const edges = ground.outline.map(([x, y]) => projected(view, [x, y, 0])[0]);
-  const near = edges.reduce((a, b) => (Math.abs(b - u) < Math.abs(a - u) ? b : a), edges[0] ?? u);
+  const [left, right] = [Math.min(...edges), Math.max(...edges)];
+  const near = right - u < u - left ? right : left;
   return (
     <g pointerEvents="none" stroke={tint("ink")} fill={tint("sheet")}>
       <line

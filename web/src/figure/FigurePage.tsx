@@ -1,5 +1,14 @@
 import { Box, Button, Center, Flex, Heading, Input, Spinner, Text } from "@chakra-ui/react";
-import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import {
+  lazy,
+  Suspense,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from "react";
 import { useNavigate, useParams } from "react-router";
 import { useFigure, useFigureChanges, usePreview, type Change } from "../api/useFigure";
 import { STATIONS, TITLES, type Operation } from "../api/types";
@@ -25,6 +34,8 @@ import { Strip } from "./Strip";
 import { useFigureKeys } from "./useFigureKeys";
 import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
 import { WorkLine } from "./WorkLine";
+
+const TurnView = lazy(() => import("../turn/TurnView"));
 
 const isPlace = (text: string | undefined): text is Place =>
   text === "log" || STATIONS.some((station) => station === text);
@@ -64,6 +75,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [bake, setBake] = useState(1);
   const [ghosts, showGhosts] = useState(false);
   const [bothSides, setBothSides] = useState(false);
+  const [turning, setTurning] = useState(false);
+  const toggleTurning = useCallback(() => setTurning((now) => !now), []);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
   const { edit } = changes;
@@ -112,6 +125,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     toggle,
     undo,
     redo,
+    turn: toggleTurning,
     print: printOf(id, place, bake),
     finder,
   });
@@ -184,6 +198,18 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                 {layers[layer] ? "●" : "○"} {layer}
               </Button>
             ))}
+            <Button
+              size="2xs"
+              variant="outline"
+              ml="2"
+              aria-pressed={turning}
+              borderColor={turning ? "clay" : "hairline"}
+              bg={turning ? "claySoft" : "transparent"}
+              color="ink"
+              onClick={toggleTurning}
+            >
+              {turning ? "elevations" : "turn view"}
+            </Button>
             <Input
               ref={finder}
               size="2xs"
@@ -228,35 +254,53 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
             <SheetFile id={id} revision={figure.revision} onReplaced={changes.keep} />
           </Flex>
           <Box flex="1" minHeight="0" px="1">
-            <Elevation
-              plan={plan}
-              figure={figure}
-              layers={layers}
-              selected={selected}
-              onSelect={select}
-              callouts={callouts}
-              marked={marked}
-              handles={place === "frame"}
-              landmarks={place === "character" ? plan.character.landmarks : undefined}
-              pictures={place === "character" || place === "frame"}
-              ghosts={ghosts && place === "character"}
-              onDrag={({ joint, view, to }) =>
-                preview.ask({
-                  label: "Drag",
-                  drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
-                })
-              }
-              onDrop={({ joint, view, to }) => {
-                const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
-                void edit
-                  .mutateAsync({
-                    label,
+            {turning ? (
+              <Suspense
+                fallback={
+                  <Center height="100%" gap="3">
+                    <Spinner /> Fetching the turn view…
+                  </Center>
+                }
+              >
+                <TurnView
+                  figure_id={id}
+                  revision={figure.revision}
+                  layers={layers}
+                  selected={selected}
+                  onSelect={select}
+                />
+              </Suspense>
+            ) : (
+              <Elevation
+                plan={plan}
+                figure={figure}
+                layers={layers}
+                selected={selected}
+                onSelect={select}
+                callouts={callouts}
+                marked={marked}
+                handles={place === "frame"}
+                landmarks={place === "character" ? plan.character.landmarks : undefined}
+                pictures={place === "character" || place === "frame"}
+                ghosts={ghosts && place === "character"}
+                onDrag={({ joint, view, to }) =>
+                  preview.ask({
+                    label: "Drag",
                     drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
                   })
-                  .catch(tellProblem)
-                  .finally(drop);
-              }}
-            />
+                }
+                onDrop={({ joint, view, to }) => {
+                  const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
+                  void edit
+                    .mutateAsync({
+                      label,
+                      drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
+                    })
+                    .catch(tellProblem)
+                    .finally(drop);
+                }}
+              />
+            )}
           </Box>
         </Flex>
         <Flex
@@ -277,7 +321,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
             <Box
               as="section"
               aria-label={`Findings at ${TITLES[place]}`}
-              maxHeight={{ lg: "44%" }}
+              maxHeight={{ lg: "36%" }}
               overflowY={{ lg: "auto" }}
               tabIndex={0}
               px="4"

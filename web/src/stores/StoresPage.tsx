@@ -5,6 +5,7 @@ import type { Catalogue, Stores } from "../api/types";
 import { ChoiceField, Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
+import { Coils } from "./Coils";
 import { temperature } from "../units/format";
 
 type Kind = "wires" | "clays" | "paints";
@@ -22,7 +23,11 @@ export function StoresPage() {
   const change = (next: Stores) => set.mutate(next, { onError: tellProblem });
   const toggle = (kind: Kind, id: string, owned: boolean) => {
     const rest = stores.stores[kind].filter((key) => key !== id);
-    change({ ...stores.stores, [kind]: owned ? [...rest, id] : rest });
+    change({
+      ...stores.stores,
+      [kind]: owned ? [...rest, id] : rest,
+      coils: stores.stores.coils.filter((coil) => kind !== "wires" || owned || coil.wire !== id),
+    });
   };
   return (
     <Box as="main" flex="1" overflowY="auto" px={{ base: "4", md: "8" }} py="5">
@@ -53,8 +58,8 @@ export function StoresPage() {
         Tick what you own. Wire for each run is chosen from here, and mixes are made of these
         paints. Figures of the materials are typical values; the maker's label stands above them.
       </Text>
-      <SimpleGrid columns={{ base: 1, md: 3 }} gap="6" alignItems="start">
-        <Group title="Wire">
+      <Group title="Wire">
+        <SimpleGrid columns={{ base: 1, md: 2, xl: 4 }} columnGap="6">
           {Object.values(catalogue.wires).map((wire) => (
             <Owned
               key={wire.id}
@@ -65,7 +70,15 @@ export function StoresPage() {
               {yieldOf(catalogue, wire.metal)}
             </Owned>
           ))}
-        </Group>
+        </SimpleGrid>
+      </Group>
+      <Coils
+        stores={stores.stores}
+        revision={stores.revision}
+        catalogue={catalogue}
+        onChange={(next) => set.mutateAsync(next)}
+      />
+      <SimpleGrid columns={{ base: 1, md: 2 }} gap="6" alignItems="start" mt="8">
         <Group title="Clay and foil">
           {Object.values(catalogue.clays).map((clay) => (
             <Owned
@@ -108,7 +121,7 @@ export function StoresPage() {
           ))}
         </Group>
       </SimpleGrid>
-      <Note>Amounts, prices and movements are not kept yet.</Note>
+      <Note>Of clay, foil and paint, amounts, prices and movements are not kept yet.</Note>
     </Box>
   );
 }

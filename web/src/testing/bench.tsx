@@ -136,6 +136,8 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     keep: () => undefined,
     ghosts: false,
     showGhosts: () => undefined,
+    bothSides: false,
+    setBothSides: () => undefined,
     goTo: () => undefined,
     ...rest,
   };

@@ -4,6 +4,7 @@ const KEYS: [string, string][] = [
   ["1 – 8", "stations, in their order"],
   ["0", "log"],
   ["W K C L", "wire, core, clay, colour on the elevation"],
+  ["T", "turn view: the figure in space"],
   ["[ ]", "previous and next part"],
   ["/", "find a part, or a figure on the shelf"],
   ["Z, Shift+Z", "undo, redo; with Ctrl too"],
