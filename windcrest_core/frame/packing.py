@@ -67,12 +67,15 @@ class Laid:
 
     @property
     def cost(self) -> tuple[float, float, int, float]:
-        """Unplaced length first, then scrap, then coils cut into, then length of those coils."""
+        """Unplaced length first, then what is too short to keep, offcuts left lying among it; then
+        coils cut into, then length of those coils."""
         unplaced = sum(
             size for size, at in zip(self.lengths, self.places, strict=True) if at is None
         )
         used = sorted({at for at in self.places if at is not None})
-        scrap = sum(left for at in used if (left := self.left_mm(at)) < self.keep_mm)
+        scrap = sum(
+            left for k in range(len(self.coils)) if (left := self.left_mm(k)) < self.keep_mm
+        )
         return (
             round(unplaced, 6), round(scrap, 6), len(used), round(sum(self.coils[k] for k in used), 6)
         )  # fmt: skip

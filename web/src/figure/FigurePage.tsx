@@ -75,6 +75,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [bake, setBake] = useState(1);
   const [ghosts, showGhosts] = useState(false);
   const [bothSides, setBothSides] = useState(false);
+  const [tabSeen] = useState(() => new Map<string, string>());
   const [turning, setTurning] = useState(false);
   const toggleTurning = useCallback(() => setTurning((now) => !now), []);
   const finder = useRef<HTMLInputElement>(null);
@@ -113,6 +114,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     showGhosts,
     bothSides,
     setBothSides,
+    tabSeen,
     goTo,
   };
   const toggle = (layer: Layer) => setLayers((now) => ({ ...now, [layer]: !now[layer] }));

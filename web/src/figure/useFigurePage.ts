@@ -25,6 +25,8 @@ export interface FigurePage {
   /** Posing turns the right and the left joint alike. */
   bothSides: boolean;
   setBothSides: (both: boolean) => void;
+  /** The tab last looked at in each panel that has some. */
+  tabSeen: Map<string, string>;
   goTo: (station: StationName | "log") => void;
 }
 

@@ -81,8 +81,9 @@ describe("Character", () => {
 });
 
 describe("Frame", () => {
-  test("from above it says which way it goes over first", () => {
-    showStation(<FramePanel />);
+  test("from above it says which way it goes over first", async () => {
+    const { user } = showStation(<FramePanel />);
+    await user.click(screen.getByRole("tab", { name: "Standing" }));
     const table = screen.getByRole("table", { name: "Which way it tips" });
     expect(within(table).getAllByRole("row")).toHaveLength(9);
     const weakest = [...plan.frame.ground.ways].sort((a, b) => a.tips_at_deg - b.tips_at_deg)[0];
@@ -108,11 +109,17 @@ describe("Frame", () => {
 
   test("a preset sets every angle of its joints at once", async () => {
     const { user, done } = showStation(<FramePanel />);
+    await user.click(screen.getByRole("tab", { name: "Pose" }));
     await user.click(screen.getByRole("button", { name: "striding" }));
     const [change] = done.changes;
     expect(change?.label).toBe("Pose: striding");
-    const swing = change?.operations.find((op) => op.path === "joint/shoulder_r/swing_deg");
-    expect(swing?.value).toBe(figure.presets.striding?.shoulder_r?.swing_deg);
+    const shoulder = change?.operations.find((op) => op.path === "joint/shoulder_r");
+    expect(shoulder?.value).toEqual(figure.presets.striding?.shoulder_r);
+    const rest = Object.keys(figure.sheet.pose).filter(
+      (j) => !(j in (figure.presets.striding ?? {})),
+    );
+    for (const joint of rest)
+      expect(change?.operations).toContainEqual({ path: `joint/${joint}`, value: null });
   });
 
   test("each run says its wire, its hold and its cut", () => {
@@ -144,19 +151,117 @@ describe("Frame", () => {
     expect(screen.getAllByRole("option", { name: owned })).toHaveLength(plan.frame.runs.length);
   });
 
-  test("why a wire: all that were tried, and every joint", async () => {
-    const { user } = showStation(<FramePanel />);
-    const [why] = screen.getAllByRole("button", { name: /every wire tried/ });
-    await user.click(why as Element);
+  test("why a wire: every wire of the catalogue, the lightest that passes, and every joint", async () => {
     const run = plan.frame.runs[0];
-    const tried = screen.getByRole("table", { name: `Wires tried on ${run?.label}` });
-    expect(within(tried).getAllByRole("row")).toHaveLength(1 + (run?.options.length ?? 0));
-    const joints = screen.getByRole("table", { name: `Joints of ${run?.label}` });
-    expect(within(joints).getAllByRole("row")).toHaveLength(1 + (run?.joints.length ?? 0));
+    const options = run?.options ?? [];
+    const last = options.at(-1);
+    if (!run || !last) throw new Error("the ferrywoman has runs");
+    const passing = {
+      ...last,
+      wire: "st_4_0",
+      label: "4 mm annealed steel",
+      fails: [],
+      owned: true,
+    };
+    server({ ...ABOUT, [`GET ${FIGURE}/runs/${run.id}/gauges`]: [...options, passing] });
+    const { user, done } = showStation(<FramePanel />);
+    await user.click(screen.getAllByRole("button", { name: /Every wire tried/ })[0] as Element);
+    const tried = await screen.findByRole("table", { name: `Every wire on ${run.label}` });
+    const rows = within(tried).getAllByRole("row");
+    expect(rows).toHaveLength(2 + options.length);
+    expect(rows[1]?.textContent).toContain("4 mm annealed steel");
+    expect(rows[1]?.textContent).toContain("the lightest in Stores that passes");
+    const joints = screen.getByRole("table", { name: `Joints of ${run.label}` });
+    expect(within(joints).getAllByRole("row")).toHaveLength(1 + run.joints.length);
+    await user.click(screen.getByRole("button", { name: "Lock 4 mm annealed steel" }));
+    expect(done.changes[0]?.operations).toEqual([{ path: `run/${run.id}/wire`, value: "st_4_0" }]);
+  });
+
+  test("a run is split, led on, ended and made poseable from its editor", async () => {
+    const { user, done } = showStation(<FramePanel />);
+    const run = figure.sheet.runs.find((row) => row.id === "arms");
+    const box = document.querySelector<HTMLElement>("[data-run-box=arms]");
+    if (!run || !box) throw new Error("the ferrywoman has arms");
+    await user.click(within(box).getByText("Change this run"));
+    await user.selectOptions(within(box).getByLabelText("Split it at"), "elbow_r");
+    expect(done.made[0]?.runs).toEqual({ kind: "split", run: "arms", joint: "elbow_r" });
+    await user.selectOptions(within(box).getByLabelText("Lead it to"), "head");
+    expect(done.made[1]?.runs).toEqual({ kind: "through", run: "arms", joint: "head" });
+    await user.selectOptions(within(box).getByLabelText(/^End, at the left wrist/), "hook");
+    expect(done.changes.at(-1)?.operations).toEqual([{ path: "run/arms/end", value: "hook" }]);
+    await user.click(within(box).getByRole("checkbox", { name: "right elbow" }));
+    expect(done.changes.at(-1)?.operations).toEqual([
+      { path: "run/arms/poseable", value: { elbow_r: 45 } },
+    ]);
+    await user.click(within(box).getByRole("button", { name: "Delete this run" }));
+    expect(done.changes.at(-1)?.operations).toEqual([{ path: "run/arms", value: null }]);
+  });
+
+  test("runs are laid anew by a school, and one is added from joint to joint", async () => {
+    const { user, done } = showStation(<FramePanel />);
+    await user.click(screen.getByText("Lay all runs anew, by a school"));
+    await user.selectOptions(screen.getByLabelText("Limbs"), "rod");
+    await user.selectOptions(screen.getByLabelText("Feet"), "loops");
+    await user.click(screen.getByRole("button", { name: "Lay them" }));
+    expect(done.made[0]?.runs).toEqual({ kind: "suggest", school: "rod", feet: "loops" });
+    await user.click(screen.getByText("Add a run"));
+    await user.selectOptions(screen.getByLabelText("From the"), "neck");
+    await user.selectOptions(screen.getByLabelText("to the"), "wrist_l");
+    await user.click(screen.getByRole("button", { name: "Add this run" }));
+    expect(done.made[1]?.runs).toEqual({ kind: "add", first: "neck", last: "wrist_l" });
+  });
+
+  test("the cut list is laid onto coils in order, and says what to buy", async () => {
+    const { user } = showStation(<FramePanel />);
+    await user.click(screen.getByRole("tab", { name: "Cutting" }));
+    for (const coil of plan.frame.cuts.coils) {
+      const box = document.querySelector(`[data-coil=${coil.coil ?? coil.wire}]`);
+      for (const cut of coil.cuts)
+        expect(box?.textContent).toContain(`${cut.label}${length(cut.length_mm, METRIC)}`);
+    }
+    for (const buy of plan.frame.cuts.buy)
+      expect(screen.getByText(new RegExp(`Buy ${buy.metres} m of ${buy.label}`))).toBeTruthy();
+    expect(screen.getByRole("link", { name: /CSV/ }).getAttribute("href")).toBe(
+      `${FIGURE}/prints/cut-list?form=csv`,
+    );
+  });
+
+  test("a pose is kept under a name, and turned alike on both sides", async () => {
+    const { user, done } = showStation(<FramePanel />, { bothSides: true });
+    await user.click(screen.getByRole("tab", { name: "Pose" }));
+    await user.type(screen.getByLabelText("Name for this pose"), "Oar planted");
+    await user.click(screen.getByRole("button", { name: "Keep it" }));
+    expect(done.changes[0]?.operations).toEqual([
+      {
+        path: "kept_pose/oar_planted",
+        value: { label: "Oar planted", joints: figure.sheet.pose },
+      },
+    ]);
+    const [swing] = screen.getAllByRole("slider", { hidden: true });
+    swing?.focus();
+    await user.keyboard("{ArrowRight}");
+    await waitFor(() => expect(done.changes).toHaveLength(2));
+    const paths = done.changes[1]?.operations.map((op) => op.path);
+    expect(paths).toEqual(["joint/shoulder_r/swing_deg", "joint/shoulder_l/swing_deg"]);
+  });
+
+  test("how to hold it while it is raw is said, and a counterweight put in", async () => {
+    const weight = { mass_g: 45, right_mm: -20, back_mm: 35 };
+    const frame = { ...plan.frame, counterweight: weight };
+    const { user, done } = showStation(<FramePanel />, { plan: { ...plan, frame } });
+    await user.click(screen.getByRole("tab", { name: "Standing" }));
+    for (const way of plan.frame.holding) expect(screen.getByText(way.words)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Put it in" }));
+    expect(done.changes[0]?.operations).toEqual([
+      { path: "base/counterweight_g", value: 45 },
+      { path: "base/counterweight_back_mm", value: 35 },
+      { path: "base/counterweight_right_mm", value: -20 },
+    ]);
   });
 
   test("joints can be turned without dragging", async () => {
     const { user, done } = showStation(<FramePanel />);
+    await user.click(screen.getByRole("tab", { name: "Pose" }));
     await user.selectOptions(screen.getByLabelText("Joint"), "elbow_l");
     const [swing] = screen.getAllByRole("slider", { hidden: true });
     swing?.focus();

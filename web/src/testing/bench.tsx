@@ -40,6 +40,8 @@ export const ABOUT = {
   "GET /api/v1/stores": () => ({ stores: bench().stores, can_undo: true, can_redo: false }),
   "GET /api/v1/rules": () => ({ rules: bench().rules, can_undo: false, can_redo: true }),
   "GET /api/v1/bodies": () => bench().bodies,
+  "GET /api/v1/yields": () => ({}),
+  [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
 };
 
 export interface Asked {
@@ -138,6 +140,7 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     showGhosts: () => undefined,
     bothSides: false,
     setBothSides: () => undefined,
+    tabSeen: new Map(),
     goTo: () => undefined,
     ...rest,
   };

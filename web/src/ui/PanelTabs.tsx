@@ -1,5 +1,6 @@
 import { Tabs } from "@chakra-ui/react";
 import { useState, type ReactNode } from "react";
+import { useFigurePage } from "../figure/useFigurePage";
 
 export interface PanelTab {
   value: string;
@@ -7,18 +8,17 @@ export interface PanelTab {
   content: ReactNode;
 }
 
-const lastSeen = new Map<string, string>();
-
 /** The parts of a station's panel, one at a time; the one last looked at is there again. */
 export function PanelTabs({ name, tabs }: { name: string; tabs: PanelTab[] }) {
+  const { tabSeen } = useFigurePage();
   const first = tabs[0]?.value ?? "";
-  const kept = lastSeen.get(name) ?? first;
+  const kept = tabSeen.get(name) ?? first;
   const [at, setAt] = useState(tabs.some((tab) => tab.value === kept) ? kept : first);
   return (
     <Tabs.Root
       value={at}
       onValueChange={({ value }) => {
-        lastSeen.set(name, value);
+        tabSeen.set(name, value);
         setAt(value);
       }}
       size="sm"
