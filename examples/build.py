@@ -294,9 +294,15 @@ def barnacle_ox() -> FigureSheet:
     )  # fmt: skip
 
 
+def locked(sheet: FigureSheet, run: str, wire: str) -> FigureSheet:
+    """The sheet with a wire chosen by hand for one run."""
+    runs = [r.model_copy(update={"wire": wire}) if r.id == run else r for r in sheet.runs]
+    return sheet.model_copy(update={"runs": runs})
+
+
 def main() -> None:
     for name, sheet in (
-        ("ferrywoman", ferrywoman()),
+        ("ferrywoman", locked(ferrywoman(), "arms", "al_awg14")),
         ("newt_drummer", newt_drummer()),
         ("pelican_piper", pelican_piper()),
         ("barnacle_ox", barnacle_ox()),

@@ -176,14 +176,12 @@ def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
 
 def _sagging(work: Workpiece) -> list[Finding]:
     """Free sheets and rods without wire, longer than hot raw clay can hold out."""
-    wired = {joint for run in work.sheet.runs for joint in run.path}
-    wired_parts = {run.into for run in work.sheet.runs}
     found = []
     for piece in work.clay_pieces:
         part = piece.part
         if part.made_apart or part.press_in or part.lies_on is not None:
             continue
-        if (part.layer == 0 and part.bone in wired) or part.id in wired_parts:
+        if work.sheet.has_wire(part):
             continue
         sheet = isinstance(piece.solid, SheetSolid)
         thick = piece.solid.greatest_thickness_mm

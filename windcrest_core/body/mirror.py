@@ -87,7 +87,12 @@ def _part_mirrored(body: Body, part: Part) -> Part:
 
 
 def _run_mirrored(run: Run) -> Run:
-    return run.model_copy(update={"path": [other_side(joint) for joint in run.path]})
+    return run.model_copy(
+        update={
+            "path": [other_side(joint) for joint in run.path],
+            "poseable": {other_side(joint): angle for joint, angle in run.poseable.items()},
+        }
+    )
 
 
 def mirrored_figure(sheet: FigureSheet) -> FigureSheet:

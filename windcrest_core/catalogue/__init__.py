@@ -42,7 +42,7 @@ class Wire(Frozen):
     """A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
 
     `root_mm` is the diameter at the root of a thread (ISO metric coarse, d − 1.2269 p), where a
-    rod bends; its strength is that of the root.
+    rod bends; its strength is that of the root. A `bar` is sold straight, for a rod.
     """
 
     id: str
@@ -51,6 +51,7 @@ class Wire(Frozen):
     size: str
     price_per_m: float
     root_mm: float | None = None
+    bar: bool = False
 
     @property
     def diameter_mm(self) -> float:

@@ -72,10 +72,10 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
             "Free strands need wire anchored in the head core before the head is covered.",
             f"free: {_labels(free)}" if free else None,
         )  # fmt: skip
-    wired = {joint for run in sheet.runs for joint in run.path}
+    wired = {key for run in sheet.runs for key in (*run.path, run.into)}
     slender = [
         p.part.label for p in work.clay_pieces
-        if p.part.bone not in wired and p.solid.thickness_mm < SLENDER * sheet.height_mm
+        if not {p.part.bone, p.part.id} & wired and p.solid.thickness_mm < SLENDER * sheet.height_mm
         and p.part.lies_on is None
     ]  # fmt: skip
     if slender:
@@ -100,7 +100,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
         "What a brush cannot reach once it is joined is painted first or not at all.",
         _labels(apart) or None,
     )  # fmt: skip
-    pegs = [run.label for run in sheet.runs if "peg" in (run.start, run.end)]
+    pegs = [run.label for run in sheet.runs if {"peg", "rod"} & {run.start, run.end}]
     yield (
         "base", "How does it meet the base?",
         "Pegs are part of the cut length; without them the figure is glued on and comes off.",

@@ -48,8 +48,7 @@ def clay_findings(work: Workpiece, totals: list[ClayTotal]) -> list[Finding]:
 def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
     """Thin rigid clay that no wire goes through breaks at a touch."""
     part = piece.part
-    wired = {joint for run in work.sheet.runs for joint in run.path}
-    if part.clay == "flexible" or (part.bone in wired and part.layer == 0):
+    if part.clay == "flexible" or work.sheet.has_wire(part):
         return None
     thin = piece.solid.thickness_mm
     low, high = piece.solid.bounds

@@ -97,7 +97,7 @@ def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
 def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> list[Finding]:
     base = work.sheet.base
     found = []
-    if not pegs:
+    if not pegs and work.context.rules.feet == "in_base":
         found.append(
             Finding(
                 id="finish.peg.none",

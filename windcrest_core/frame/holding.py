@@ -9,8 +9,14 @@ from windcrest_core.frame.model import Holding, JointHold, RunPlan
 from windcrest_core.frame.standing import WANTED_TIP_DEG
 
 
-def _on_its_legs(run: RunPlan) -> bool:
+def _in_base(run: RunPlan) -> bool:
     return any(ENDS[end].in_base for end in (run.start, run.end))
+
+
+def _carrying(runs: list[RunPlan]) -> list[RunPlan]:
+    """What carries the figure: its rod, else every run that goes into the base."""
+    rods = [run for run in runs if "rod" in (run.start, run.end)]
+    return rods or [run for run in runs if _in_base(run)]
 
 
 def _weakest(joints: list[tuple[RunPlan, JointHold]]) -> tuple[RunPlan, JointHold] | None:
@@ -19,10 +25,11 @@ def _weakest(joints: list[tuple[RunPlan, JointHold]]) -> tuple[RunPlan, JointHol
 
 def holding(work: Workpiece, runs: list[RunPlan], tips_raw_deg: float) -> list[Holding]:
     """What holds the figure until it is cured: nothing, a clamp, a rod, a second rod."""
-    legs = [(run, joint) for run in runs if _on_its_legs(run) for joint in run.joints]
-    limbs = [(run, joint) for run in runs if not _on_its_legs(run) for joint in run.joints]
-    pegged = any(_on_its_legs(run) for run in runs)
-    columns = [run for run in runs if run.chosen.column is not None]
+    carrying = _carrying(runs)
+    legs = [(run, joint) for run in carrying for joint in run.joints]
+    limbs = [(run, joint) for run in runs if not _in_base(run) for joint in run.joints]
+    pegged = any(_in_base(run) for run in runs)
+    columns = [run for run in carrying if run.chosen.column is not None]
     slender = min(columns, key=lambda run: run.chosen.column or 0.0, default=None)
     found = []
     weak_leg, weak_limb = _weakest(legs), _weakest(limbs)

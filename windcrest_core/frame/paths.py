@@ -209,14 +209,18 @@ def head_room_mm(work: Workpiece) -> float:
     return max((p.solid.thickness_mm - 2 * p.wall_mm for p in skull), default=0.0)
 
 
+def borne_by(work: Workpiece, run: Run) -> set[str]:
+    """Joints at the run's ends on which the figure stands: pegs, rods, or feet standing free."""
+    ground = feet(work)
+    ends = zip((run.path[0], run.path[-1]), ends_here(work, run), strict=True)
+    return {j for j, end in ends if j in ground and (ENDS[end].in_base or not ENDS[end].held)}
+
+
 def column_mm(work: Workpiece, run: Run) -> float:
     """Height from the ground to the hips along the leg of the run; of a stem, the stem's own."""
     bones = work.figure.bones
-    ground = feet(work)
     lengths = [0.0]
-    for joint in (run.path[0], run.path[-1]):
-        if joint not in ground:
-            continue
+    for joint in sorted(borne_by(work, run)):
         length, at = float(bones[joint].start[2]), joint
         if bones[joint].parent is None:
             length += bones[joint].length_mm

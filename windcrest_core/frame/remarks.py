@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import replace
 from functools import cache
 
@@ -12,13 +13,21 @@ from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs
 from windcrest_core.frame.bare import bare_findings
 from windcrest_core.frame.editing import split_at_middle
-from windcrest_core.frame.gauges import PLIERS_NMM, Demand, holds, tried, wire_g_per_mm
+from windcrest_core.frame.gauges import (
+    PLIERS_NMM,
+    Demand,
+    GaugeOption,
+    holds,
+    tried,
+    wire_g_per_mm,
+)
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.packing import CutPlan
 from windcrest_core.frame.paths import pegs, standing_pieces
 from windcrest_core.frame.runs import rod_run
 from windcrest_core.frame.standing import WANTED_TIP_DEG
 from windcrest_core.sheet.ids import free_id
+from windcrest_core.sheet.model import Run
 
 
 def frame_findings(
@@ -27,13 +36,20 @@ def frame_findings(
     demands: dict[str, Demand],
     stands: Stance,
     cuts: CutPlan,
+    gauges_with: Callable[[Run], list[GaugeOption]],
 ) -> list[Finding]:
+    """All that is to be said.
+
+    Parameters
+    ----------
+    gauges_with : every wire tried on one more run, lightest first.
+    """
     return [
         *(finding for run in runs for finding in _weak(work, run, demands[run.id])),
         *(finding for run in runs for finding in _bending(run, demands[run.id])),
         *(finding for run in runs for finding in _poseable(work, run)),
         *_tipping(work, stands),
-        *_raw(work, runs, stands),
+        *_raw(work, runs, gauges_with),
         *_pegs(work, runs),
         *_coils(work, cuts),
         *bare_findings(work),
@@ -48,6 +64,7 @@ def _with_strands(demand: Demand, strands: int) -> Demand:
 def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
     """Ways that hold: strands, an owned wire, the lightest of the catalogue."""
     want, stores = work.context.rules.hold_upright, work.context.stores
+    most = 1 if "rod" in (run.start, run.end) else 3
     asked = {strands: _with_strands(demand, strands) for strands in (1, 2, 3)}
     fixes = []
     for label, in_stores in (("from Stores", True), ("to buy", False)):
@@ -55,7 +72,8 @@ def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
             (
                 option
                 for strands, wire in _by_ease()
-                if (wire.id in stores.wires) == in_stores
+                if strands <= most
+                and (wire.id in stores.wires) == in_stores
                 and holds(stores, wire.id, strands, demand, want)
                 and (option := tried(stores, wire, asked[strands], want)).passes
             ),
@@ -113,8 +131,8 @@ def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
                 station="frame",
                 severity="stop" if chosen.column < 1 else "warn",
                 subject=run.id,
-                title=f"{run.label}: the leg may buckle under the weight above",
-                reason="A long thin leg bows sideways before it is crushed; the wire should carry "
+                title=f"{run.label}: it may buckle under the weight above",
+                reason="A long thin leg or rod bows sideways before it is crushed; the wire should carry "
                 "three times what stands on it.",
                 numbers={"column": chosen.column, "wanted": 3.0, "leg_mm": demand.column_mm},
                 fixes=fixes,
@@ -258,7 +276,9 @@ def _feet_in_base(work: Workpiece) -> list[Fix]:
     return [fix("Peg its feet into the base", *pairs)] if pairs else []
 
 
-def _raw(work: Workpiece, runs: list[RunPlan], stands: Stance) -> list[Finding]:
+def _raw(
+    work: Workpiece, runs: list[RunPlan], gauges_with: Callable[[Run], list[GaugeOption]]
+) -> list[Finding]:
     """Legs whose wire folds under the raw figure: it wants a rod."""
     if any(run.end == "rod" or run.start == "rod" for run in runs):
         return []
@@ -269,7 +289,12 @@ def _raw(work: Workpiece, runs: list[RunPlan], stands: Stance) -> list[Finding]:
         return []
     rod = rod_run(work.sheet.body)
     taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
-    value = rod.model_copy(update={"id": free_id(rod.id, taken)}).model_dump(mode="json")
+    rod = rod.model_copy(update={"id": free_id(rod.id, taken)})
+    wires = catalogue().wires
+    passing = [o for o in gauges_with(rod) if o.passes and wires[o.wire].bar]
+    best = next((option for option in passing if option.owned), next(iter(passing), None))
+    of = "" if best is None else f" of {best.label}{'' if best.owned else ' (to buy)'}"
+    value = rod.model_copy(update={"wire": best.wire if best else None}).model_dump(mode="json")
     return [
         Finding(
             id="frame.raw.falls",
@@ -280,7 +305,7 @@ def _raw(work: Workpiece, runs: list[RunPlan], stands: Stance) -> list[Finding]:
             reason="The wire in the legs folds under the soft figure, long before the oven sets "
             "it. A rod through the base into the trunk holds it, or another wire in the legs.",
             numbers={"hold_upright": worst, "column": column},
-            fixes=[fix("Put a rod through the base into the trunk", (f"run/{value['id']}", value))],
+            fixes=[fix(f"Put a rod{of} through the base into the trunk", (f"run/{rod.id}", value))],
         )
     ]
 

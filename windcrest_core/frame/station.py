@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from windcrest_core.body.skeleton import Array
@@ -36,6 +38,7 @@ from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan
 from windcrest_core.frame.packing import packed
 from windcrest_core.frame.paths import (
     TRUNK,
+    borne_by,
     column_mm,
     feet,
     head_room_mm,
@@ -54,7 +57,8 @@ from windcrest_core.units import gauge_text
 
 def _demand(work: Workpiece, run: Run, loads: Loads) -> Demand:
     points, start, end = run_points(work, run)
-    carried = max((s.force_n for s in loads.supports if s.bone in run.path), default=0.0)
+    stands_on = borne_by(work, run)
+    carried = max((s.force_n for s in loads.supports if s.bone in stands_on), default=0.0)
     return Demand(
         joints=joint_loads(work, run, loads, (start, end)),
         column_mm=column_mm(work, run),
@@ -117,6 +121,15 @@ def gauges_of(work: Workpiece, run_id: str) -> list[GaugeOption]:
         raise SheetError.one("run", run_id, "the id of a run of this figure")
     _, demands = _loaded(work)
     return gauge_table(work.context.stores, demands[run_id], work.context.rules.hold_upright)
+
+
+def _gauges_with(work: Workpiece, run: Run) -> list[GaugeOption]:
+    """Every wire tried on one more run of the figure."""
+    sheet = work.sheet.model_copy(update={"runs": [*work.sheet.runs, run]})
+    more = replace(work, sheet=sheet)
+    return gauge_table(
+        work.context.stores, _loaded(more)[1][run.id], work.context.rules.hold_upright
+    )
 
 
 def _loaded(work: Workpiece) -> tuple[list[Weight], dict[str, Demand]]:
@@ -198,7 +211,9 @@ def frame_plan(work: Workpiece) -> FramePlan:
         counterweight=stands.counterweight,
         holding=holding(work, runs, stands.raw.tips_at_deg),
         pegs=holes,
-        findings=remarks.frame_findings(work, runs, demands, stands, cuts),
+        findings=remarks.frame_findings(
+            work, runs, demands, stands, cuts, lambda run: _gauges_with(work, run)
+        ),
     )
 
 

@@ -282,6 +282,12 @@ class FigureSheet(Frozen):
     references: list[Reference] = Field(default=[], max_length=12)
     retired_ids: list[Id] = []
 
+    def has_wire(self, part: Part) -> bool:
+        """Whether a run goes into a part, or along the bone of one that lies next to the wire."""
+        return any(
+            run.into == part.id or (part.layer == 0 and part.bone in run.path) for run in self.runs
+        )
+
     def part(self, part_id: str) -> Part:
         return next(part for part in self.parts if part.id == part_id)
 

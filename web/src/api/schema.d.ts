@@ -4452,9 +4452,14 @@ export interface components {
          * @description A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
          *
          *     `root_mm` is the diameter at the root of a thread (ISO metric coarse, d − 1.2269 p), where a
-         *     rod bends; its strength is that of the root.
+         *     rod bends; its strength is that of the root. A `bar` is sold straight, for a rod.
          */
         Wire: {
+            /**
+             * Bar
+             * @default false
+             */
+            bar: boolean;
             /** Id */
             id: string;
             /** Label */
