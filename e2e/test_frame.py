@@ -114,7 +114,7 @@ class TurnJourney(FrameJourney):
             expect(page.get_by_text("Setting the figure")).to_have_count(0)
             page.wait_for_function(
                 """() => {
-                  const canvas = document.querySelector('canvas');
+                  const canvas = document.querySelector('canvas[data-engine]');
                   const gl = canvas?.getContext('webgl2');
                   if (!gl) return false;
                   const at = new Uint8Array(4 * canvas.width * canvas.height);

@@ -26,10 +26,12 @@ from playwright.sync_api import Page, sync_playwright  # noqa: E402
 from windcrest_core.bake.cure import fusion, scorch  # noqa: E402
 from windcrest_core.bake.heat import STEP_S, HeatBody, _modes, temperatures  # noqa: E402
 from windcrest_core.bake.oven import air_c  # noqa: E402
+from windcrest_core.body.workpiece import workpiece  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
 from windcrest_core.colour.recipes import nearest  # noqa: E402
-from windcrest_core.context import Context, Oven, Progress  # noqa: E402
+from windcrest_core.context import Context, Oven, Progress, Stores  # noqa: E402
 from windcrest_core.findings import Operation  # noqa: E402
+from windcrest_core.frame.station import frame_plan  # noqa: E402
 from windcrest_core.new_figure import BODIES, new_sheet  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 from windcrest_core.prints import layout_map, map_pdf  # noqa: E402
@@ -108,6 +110,24 @@ def slowest_body() -> tuple[str, float]:
     return max(taken.items(), key=lambda row: row[1])
 
 
+def frame_ms(sheet: FigureSheet) -> float:
+    """Runs, wires, cutting and standing of a 60-part figure with 12 runs and every wire owned."""
+    given = Context(stores=Stores(wires=list(catalogue().wires)))
+    more = [
+        Operation(
+            path=f"run/in_button_{n}",
+            value={"id": f"in_button_{n}", "label": f"button {n}", "path": ["waist"],
+                   "into": f"button_{n}", "start": "anchor", "end": "cut"},
+        )
+        for n in range(12 - len(sheet.runs))
+    ]  # fmt: skip
+    wired = apply_edits(sheet, more)[0]
+    works = [
+        workpiece(moved(wired, "shoulder_r", turn), given, Progress()) for turn in range(-1, 25)
+    ]
+    return median_ms(lambda turn: frame_plan(works[turn + 1]))
+
+
 def layout_map_ms(sheet: FigureSheet) -> float:
     """The layout map of a figure from its sheet to the bytes of the PDF, ms."""
     tall = [apply_edits(sheet, [Operation(path="height_mm", value=400.0 + n)])[0] for n in range(6)]
@@ -184,6 +204,28 @@ def preview_ms(page: Page, url: str) -> tuple[float, float]:
     return statistics.median(taken), statistics.median(frames)
 
 
+def turn_view_ms(page: Page) -> float:
+    """From the key to the first pixels of the figure in space, ms; the chunk is fetched anew."""
+    page.evaluate(
+        """() => { window.drawn = new Promise((done) => {
+          const look = () => {
+            const canvas = document.querySelector('canvas[data-engine]');
+            const gl = canvas && canvas.getContext('webgl2');
+            if (gl) {
+              const at = new Uint8Array(4 * canvas.width * canvas.height);
+              gl.readPixels(0, 0, canvas.width, canvas.height, gl.RGBA, gl.UNSIGNED_BYTE, at);
+              if (at.some((v) => v > 0)) { done(performance.now() - window.asked); return; }
+            }
+            requestAnimationFrame(look);
+          };
+          window.look = look; }); }"""
+    )
+    page.evaluate("() => { window.asked = performance.now(); window.look(); }")
+    page.get_by_role("button", name="turn view").click()
+    taken: float = page.evaluate("() => window.drawn")
+    return taken
+
+
 def resident_mb(pid: int) -> float:
     status = Path(f"/proc/{pid}/status").read_text(encoding="utf-8")
     line = next(row for row in status.splitlines() if row.startswith("VmRSS"))
@@ -197,6 +239,7 @@ def main() -> None:
     rows: list[Row] = [
         ("plan() of the ferrywoman, each time another pose, ms", plan_ms(sheet), 80, "ms"),
         ("plan() of a 60-part figure, ms", plan_ms(sixty(sheet)), 150, "ms"),
+        ("Frame of a 60-part figure, 12 runs, every wire, ms", frame_ms(sixty(sheet)), 60, "ms"),
         (f"plan() of a new figure, slowest body ({body}), ms", body_ms, 80, "ms"),
         (
             "layout map of a 60-part, 400 mm figure, sheet to PDF, ms",
@@ -212,9 +255,11 @@ def main() -> None:
         browser = driver.chromium.launch(**CHROMIUM)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         trip, frame = preview_ms(page, server.url)
+        turn = turn_view_ms(page)
         rows += [
             ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
             ("frame while dragging, ms", frame, 34, ""),
+            ("turn view, from the key to first pixels, ms", turn, 3000, ""),
             ("server start to first page, s", server.seconds_to_first_page, 5, ""),
             ("server, resident after use, MB", resident_mb(server.process.pid), 300, ""),
         ]

@@ -14,7 +14,7 @@ from windcrest_core.context import Context, Progress
 from windcrest_core.sheet.model import FigureSheet
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Workpiece:
     sheet: FigureSheet
     context: Context

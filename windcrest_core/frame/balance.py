@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from bisect import bisect_left
 from dataclasses import dataclass
 
 import numpy as np
@@ -17,7 +18,6 @@ from windcrest_core.frame.standing import (
     Standing,
     Way,
     circle,
-    least_enough,
     rectangle,
     righting_g,
     standing,
@@ -27,7 +27,7 @@ from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.model import Base
 
 PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]
-WIDEST_BASE_MM = 1000.0
+WIDEST_BASE_MM, BASE_STEP_MM = 1000.0, 5.0
 HEAVIEST_G = 5000.0
 COUNTERWEIGHT_AT = 0.35  # of the base's breadth and depth from its middle
 SPARE_DEG = 0.3
@@ -111,7 +111,7 @@ def _feet(work: Workpiece) -> list[Array]:
 def stance(work: Workpiece, weights: list[Weight]) -> Stance:
     """How a figure of these weights stands on its base, or on its feet where nothing pegs it."""
     base = work.sheet.base
-    figure: Masses = [(w.mass_g, w.centre) for w in weights]
+    figure: Masses = [_summed([(w.mass_g, w.centre) for w in weights])]
     apart = {part.id for part in work.sheet.parts if part.made_apart}
     later: Masses = [
         (-mass.total_g, mass.centre) for key, mass in work.masses.items()
@@ -165,16 +165,17 @@ def _least_base(work: Workpiece, figure: Masses) -> Quantity:
     base = work.sheet.base
     reach = list(pegs(work).values())
 
-    def enough(width: float) -> bool:
-        if width <= 1.0:
-            return False
+    def enough(step: int) -> bool:
+        width = step * BASE_STEP_MM
         tried = sized(base, width)
         return fits_pegs(tried, reach) and (
             _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
         )
 
-    found = least_enough(WIDEST_BASE_MM, enough)
-    width = WIDEST_BASE_MM if found is None else min(WIDEST_BASE_MM, math.ceil(found / 5) * 5)
+    most = round(WIDEST_BASE_MM / BASE_STEP_MM)
+    step = bisect_left(range(1, most), True, key=enough) + 1
+    found = step if enough(step) else None
+    width = WIDEST_BASE_MM if found is None else found * BASE_STEP_MM
     _, centre = _summed(_on(base, figure))
     return Quantity(
         value=width,

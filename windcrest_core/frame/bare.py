@@ -57,6 +57,9 @@ def _outside(work: Workpiece, piece: Piece, points: Array) -> NDArray[np.bool_]:
             continue
         if other.solid.greatest_thickness_mm < piece.solid.greatest_thickness_mm:
             continue
+        low, high = other.solid.bounds
+        if (points < low).all(axis=0).any() or (points > high).all(axis=0).any():
+            continue
         free &= np.asarray(other.solid.world_distance(x, y, z)) > 0
     return free
 
@@ -76,12 +79,12 @@ def _slender(work: Workpiece, lines: Array) -> list[Finding]:
             continue
         points = along(axis(piece.solid), 0.0, 1.0, SAMPLES)
         length = float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
+        wired = np.asarray(_apart_from(lines, points) <= thick / 2 + 1.0)
+        if length < SLENDER * thick or wired.all():
+            continue
         free = _outside(work, piece, points)
         out = length * float(free.mean())
-        if out <= allowed or length < SLENDER * thick:
-            continue
-        wired = np.asarray(_apart_from(lines, points) <= thick / 2 + 1.0)
-        if np.count_nonzero(wired & free) >= 0.5 * np.count_nonzero(free):
+        if out <= allowed or np.count_nonzero(wired & free) >= 0.5 * np.count_nonzero(free):
             continue
         found.append(_slender_finding(work, piece, out, thick))
     return found

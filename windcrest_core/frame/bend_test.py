@@ -9,7 +9,7 @@ Source: elementary plastic bending, any strength-of-materials text.
 from __future__ import annotations
 
 import math
-from functools import lru_cache
+from functools import cache, lru_cache
 
 import numpy as np
 
@@ -159,6 +159,14 @@ def _of_coil(wire: Wire, coil: WireCoil) -> float:
     return found
 
 
+@cache
+def _typical(metal: str) -> Yield:
+    found = catalogue().metals[metal].yield_mpa
+    return Yield(
+        value=found.value, low=found.low, high=found.high, source=found.source, tested=False
+    )
+
+
 def wire_yield(stores: Stores, wire: Wire) -> Yield:
     """The yield to count with: the least of this wire's tested coils, else the metal's typical.
 
@@ -172,11 +180,7 @@ def wire_yield(stores: Stores, wire: Wire) -> Yield:
         if coil.wire == wire.id and coil.bend_test is not None
     ]
     if not tests:
-        typical = catalogue().wire_metal(wire).yield_mpa
-        return Yield(
-            value=typical.value, low=typical.low, high=typical.high, source=typical.source,
-            tested=False,
-        )  # fmt: skip
+        return _typical(wire.metal)
     least = min(tests)
     coils = "coil" if len(tests) == 1 else f"weakest of {len(tests)} coils"
     return Yield(

@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import dataclass
+from weakref import WeakKeyDictionary
 
 import numpy as np
 
@@ -95,8 +96,19 @@ class Segment:
         return float(np.linalg.norm(self.end - self.start))
 
 
-def _named_points(work: Workpiece, run: Run) -> list[tuple[str, Array]]:
-    """Each point of the run and the joint it is, or the bone beyond an end."""
+Named = list[tuple[str, Array]]
+_ways: WeakKeyDictionary[Workpiece, dict[str, Named]] = WeakKeyDictionary()
+
+
+def _named_points(work: Workpiece, run: Run) -> Named:
+    """Each point of the run and the joint it is; nameless beyond an end. Followed once a figure."""
+    ways = _ways.setdefault(work, {})
+    if run.id not in ways:
+        ways[run.id] = _followed(work, run)
+    return ways[run.id]
+
+
+def _followed(work: Workpiece, run: Run) -> Named:
     bones = work.figure.bones
     first, last = run.path[0], run.path[-1]
     start, end = ends_here(work, run)
@@ -114,7 +126,8 @@ def segments(work: Workpiece, run: Run) -> list[Segment]:
     """The run in straight pieces: from joint to joint, and on into the bones at its ends."""
     bones = work.figure.bones
     points = _named_points(work, run)
-    rooted = len(points) - 1 if run.into is None else len(points) - len(_into_part(work, run))
+    last = max((n for n, (joint, _) in enumerate(points) if joint), default=-1)
+    rooted = len(points) if run.into is None else last + 2
     found = []
     for n, ((a, here), (b, there)) in enumerate(itertools.pairwise(points)):
         bone = _bone_between(bones, a, b) if a and b else a or b or run.path[-1]

@@ -55,14 +55,13 @@ from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
 
 
-def _demand(work: Workpiece, run: Run, loads: Loads) -> Demand:
+def _unloaded(work: Workpiece, run: Run) -> Demand:
+    """What a run asks of its wire apart from loads."""
     points, start, end = run_points(work, run)
-    stands_on = borne_by(work, run)
-    carried = max((s.force_n for s in loads.supports if s.bone in stands_on), default=0.0)
     return Demand(
-        joints=joint_loads(work, run, loads, (start, end)),
+        joints=[],
         column_mm=column_mm(work, run),
-        column_n=carried,
+        column_n=0.0,
         room_mm=room_mm(work, run),
         grip_mm=0.0 if run.grip is None else 2 * wire_diameter(run.grip),
         lever_mm=_lever_mm(work, run, points, (start, end)),
@@ -75,6 +74,14 @@ def _demand(work: Workpiece, run: Run, loads: Loads) -> Demand:
             head_room_mm=head_room_mm(work),
         ),
     )
+
+
+def _demand(work: Workpiece, asked: Demand, loads: Loads) -> Demand:
+    run = asked.cutting.run
+    stands_on = borne_by(work, run)
+    carried = max((s.force_n for s in loads.supports if s.bone in stands_on), default=0.0)
+    joints = joint_loads(work, run, loads, asked.cutting.ends)
+    return replace(asked, joints=joints, column_n=carried)
 
 
 def _lever_mm(
@@ -106,6 +113,17 @@ def _chosen(run: Run, options: list[GaugeOption]) -> GaugeOption:
     if run.wire is not None:
         return next(option for option in options if option.wire == run.wire)
     return lightest(options)
+
+
+def _lightest_wire(work: Workpiece, demand: Demand) -> str:
+    """The wire of Stores that would be chosen; lightest first, so that most are not tried."""
+    stores, want = work.context.stores, work.context.rules.hold_upright
+    options = []
+    for key in sorted(stores.wires, key=wire_g_per_mm):
+        options.append(tried(stores, catalogue().wires[key], demand, want))
+        if options[-1].passes:
+            break
+    return lightest(options).wire
 
 
 def gauges_of(work: Workpiece, run_id: str) -> list[GaugeOption]:
@@ -140,13 +158,14 @@ def _loaded(work: Workpiece) -> tuple[list[Weight], dict[str, Demand]]:
     parts = part_weights(work)
     ground = feet(work)
     bare = Loads(parts, reactions(parts, ground))
+    asked = {run.id: _unloaded(work, run) for run in work.sheet.runs}
     first = {
-        run.id: _chosen(run, _options(work, run, _demand(work, run, bare))).wire
+        run.id: run.wire or _lightest_wire(work, _demand(work, asked[run.id], bare))
         for run in work.sheet.runs
     }
     weights = parts + wire_weights(work, first)
     loads = Loads(weights, reactions(weights, ground))
-    return weights, {run.id: _demand(work, run, loads) for run in work.sheet.runs}
+    return weights, {key: _demand(work, row, loads) for key, row in asked.items()}
 
 
 def frame_plan(work: Workpiece) -> FramePlan:
