@@ -338,7 +338,7 @@ def _operations(figure: Figure, body: Edits) -> list[Operation]:
     return [
         *worked_out(sheet, body.operations),
         *(_dragged(sheet, body.drag) if body.drag else ()),
-        *(_rewired(sheet, body.runs) if body.runs else ()),
+        *(_rewired(figure, body.runs) if body.runs else ()),
         *(add_from_library(sheet, body.add.item, body.add.count) if body.add else ()),
         *(copied(sheet, body.copy_of.part, body.copy_of.how) if body.copy_of else ()),
     ]
@@ -349,7 +349,8 @@ def _dragged(sheet: FigureSheet, how: Drag) -> list[Operation]:
     return on_both_sides(sheet, operations) if how.both_sides else operations
 
 
-def _rewired(sheet: FigureSheet, how: RunEdit) -> list[Operation]:
+def _rewired(figure: Figure, how: RunEdit) -> list[Operation]:
+    sheet = figure.sheet
     match how:
         case AddRun():
             return editing.added(sheet, how.first, how.last)
@@ -362,7 +363,7 @@ def _rewired(sheet: FigureSheet, how: RunEdit) -> list[Operation]:
         case JoinRuns():
             return editing.joined(sheet, how.run, how.other)
         case SuggestRuns():
-            return editing.suggested(sheet, how.school, how.feet)
+            return editing.suggested(workpiece(sheet, *given_of(figure)), how.school, how.feet)
 
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})

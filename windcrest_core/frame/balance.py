@@ -26,6 +26,7 @@ from windcrest_core.frame.standing import (
 from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.model import Base
 
+ABOVE = np.array([[1.0, 0, 0], [0, 1.0, 0]])
 PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]
 WIDEST_BASE_MM, BASE_STEP_MM = 1000.0, 5.0
 HEAVIEST_G = 5000.0
@@ -100,12 +101,12 @@ def _standing_on(base: Base, figure: Masses) -> Standing:
 
 
 def _feet(work: Workpiece) -> list[Array]:
-    found = []
-    for piece in standing_pieces(work):
-        low, high = piece.solid.bounds
-        corners = [[low[0], low[1]], [high[0], low[1]], [high[0], high[1]], [low[0], high[1]]]
-        found.append(np.array(corners))
-    return found
+    """The outline of each part that touches down, from above."""
+    outlines = [piece.solid.outline(ABOVE) for piece in standing_pieces(work)]
+    return [
+        np.round(shapely.get_coordinates(shapely.simplify(shapely.convex_hull(o), 0.5))[:-1], 2)
+        for o in outlines
+    ]
 
 
 def stance(work: Workpiece, weights: list[Weight]) -> Stance:
@@ -143,7 +144,7 @@ def stance(work: Workpiece, weights: list[Weight]) -> Stance:
         feet=feet,
         ways=tips_all_round(cured.centre, outline),
         tips_at=_tips_quantity(work, cured, free),
-        least_base=_least_base(work, figure),
+        least_base=_least_base(work, figure, feet),
         counterweight=None if free else _counterweight(base, figure),
     )
 
@@ -160,16 +161,19 @@ def sized(base: Base, width_mm: float) -> Base:
     return base.model_copy(update={"width_mm": width_mm, "depth_mm": depth})
 
 
-def _least_base(work: Workpiece, figure: Masses) -> Quantity:
-    """The smallest base of this shape on which it stands to the wanted tilt, pegs inside."""
+def _least_base(work: Workpiece, figure: Masses, feet: list[Array]) -> Quantity:
+    """The smallest base of this shape on which it stands to the wanted tilt, pegs and feet on it."""
     base = work.sheet.base
     reach = list(pegs(work).values())
+    soles = [point for foot in feet for point in foot]
 
     def enough(step: int) -> bool:
         width = step * BASE_STEP_MM
         tried = sized(base, width)
-        return fits_pegs(tried, reach) and (
-            _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
+        return (
+            fits_pegs(tried, reach)
+            and on_base(tried, soles)
+            and _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
         )
 
     most = round(WIDEST_BASE_MM / BASE_STEP_MM)
@@ -182,7 +186,7 @@ def _least_base(work: Workpiece, figure: Masses) -> Quantity:
         unit="mm",
         why=Why(
             formula="the least width of a base of this shape that tips at 10° or more every way, "
-            f"with {PEG_EDGE_MM:.0f} mm of base round every peg, up to 5 mm"
+            f"with its feet on it and {PEG_EDGE_MM:.0f} mm of base round every peg, up to 5 mm"
             + (": none up to 1 m does" if found is None else ""),
             inputs=[
                 Input(name="depth of that base", value=sized(base, width).depth_mm, unit="mm"),
@@ -201,7 +205,12 @@ def _least_base(work: Workpiece, figure: Masses) -> Quantity:
 
 def fits_pegs(base: Base, at: list[Array]) -> bool:
     """Whether every peg has enough of the base round it."""
-    x, y = base.width_mm / 2 - PEG_EDGE_MM, base.depth_mm / 2 - PEG_EDGE_MM
+    return on_base(base, at, PEG_EDGE_MM)
+
+
+def on_base(base: Base, at: list[Array], edge_mm: float = 0.0) -> bool:
+    """Whether every point is on the base and that far from its edge."""
+    x, y = base.width_mm / 2 - edge_mm, base.depth_mm / 2 - edge_mm
     if x <= 0 or y <= 0:
         return not at
     if base.shape == "rectangle":

@@ -32,9 +32,14 @@ LEAST_LOAD_G = 1.0
 
 
 def bare_findings(work: Workpiece) -> list[Finding]:
-    wire = [(s.start, s.end) for run in work.sheet.runs for s in segments(work, run)]
-    lines = np.array(wire) if wire else np.zeros((0, 2, 3))
-    return [*_slender(work, lines), *_joints(work)]
+    slender = [_slender_finding(work, piece, out) for piece, out in _slender(work)]
+    return [*slender, *_joints(work)]
+
+
+def runs_into_bare_parts(work: Workpiece) -> list[Run]:
+    """Wire for each slender part that has none and has room for some."""
+    found = [_run_into(work, piece) for piece, _ in _slender(work)]
+    return [run for run in found if run is not None]
 
 
 def _apart_from(lines: Array, points: Array) -> Array:
@@ -64,43 +69,59 @@ def _outside(work: Workpiece, piece: Piece, points: Array) -> NDArray[np.bool_]:
     return free
 
 
-def _slender(work: Workpiece, lines: Array) -> list[Finding]:
-    """Slender clay that stands out further than it bears hot, and has no wire in it."""
+def _slender(work: Workpiece) -> list[tuple[Piece, float]]:
+    """Slender clay that stands out further than it bears hot, without wire; how far, mm."""
+    wire = [(s.start, s.end) for run in work.sheet.runs for s in segments(work, run)]
+    lines = np.array(wire) if wire else np.zeros((0, 2, 3))
+    long_ones = [piece for piece in work.clay_pieces if _may_stand_out(piece)]
+    if not long_ones:
+        return []
+    axes = [along(axis(piece.solid), 0.0, 1.0, SAMPLES) for piece in long_ones]
+    apart = _apart_from(lines, np.concatenate(axes)).reshape(len(axes), SAMPLES)
     found = []
-    for piece in work.clay_pieces:
-        part = piece.part
+    for piece, points, gaps in zip(long_ones, axes, apart, strict=True):
         thick = piece.solid.greatest_thickness_mm
-        sheet = isinstance(piece.solid, SheetSolid)
-        allowed = longest_overhang_mm(thick, sheet)
-        low, high = piece.solid.bounds
-        if part.made_apart or part.contact or part.lies_on is not None:
-            continue
-        if float(np.linalg.norm(high - low)) <= max(allowed, SLENDER * thick):
-            continue
-        points = along(axis(piece.solid), 0.0, 1.0, SAMPLES)
+        wired = gaps <= thick / 2 + 1.0
         length = float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
-        wired = np.asarray(_apart_from(lines, points) <= thick / 2 + 1.0)
         if length < SLENDER * thick or wired.all():
             continue
         free = _outside(work, piece, points)
         out = length * float(free.mean())
-        if out <= allowed or np.count_nonzero(wired & free) >= 0.5 * np.count_nonzero(free):
+        bears = longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid))
+        if out <= bears or np.count_nonzero(wired & free) >= 0.5 * np.count_nonzero(free):
             continue
-        found.append(_slender_finding(work, piece, out, thick))
+        found.append((piece, out))
     return found
 
 
-def _slender_finding(work: Workpiece, piece: Piece, out: float, thick: float) -> Finding:
+def _may_stand_out(piece: Piece) -> bool:
+    """Whether it is long enough to, and neither stands, lies on something nor is made apart."""
     part = piece.part
-    room = thick - 2 * cover_mm(piece)
-    thinnest = min(wire.diameter_mm for wire in catalogue().wires.values())
+    if part.made_apart or part.contact or part.lies_on is not None:
+        return False
+    thick = piece.solid.greatest_thickness_mm
+    low, high = piece.solid.bounds
+    bears = longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid))
+    return float(np.linalg.norm(high - low)) > max(bears, SLENDER * thick)
+
+
+def _run_into(work: Workpiece, piece: Piece) -> Run | None:
+    """A run into a part, where there is room for the thinnest wire."""
+    part = piece.part
+    room = piece.solid.greatest_thickness_mm - 2 * cover_mm(piece)
+    if room < min(wire.diameter_mm for wire in catalogue().wires.values()):
+        return None
+    taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
+    return Run(
+        id=free_id(f"in_{part.id}", taken), label=f"{part.label}"[:73] + ", wire",
+        path=[part.bone], into=part.id, start="anchor", end="cut",
+    )  # fmt: skip
+
+
+def _slender_finding(work: Workpiece, piece: Piece, out: float) -> Finding:
+    part, thick = piece.part, piece.solid.greatest_thickness_mm
     fixes = []
-    if room >= thinnest:
-        taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
-        run = Run(
-            id=free_id(f"in_{part.id}", taken), label=f"{part.label}"[:73] + ", wire",
-            path=[part.bone], into=part.id, start="anchor", end="cut",
-        )  # fmt: skip
+    if (run := _run_into(work, piece)) is not None:
         fixes.append(fix("Run wire into it", (f"run/{run.id}", run.model_dump(mode="json"))))
     fixes.append(fix("Make it apart, baked lying down", (f"part/{part.id}/made_apart", True)))
     return Finding(

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from windcrest_core.body.plans import rest_bones
+from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Fix, Operation, fix
+from windcrest_core.frame.bare import runs_into_bare_parts
 from windcrest_core.frame.routes import Parents, neighbours, route
 from windcrest_core.frame.runs import starting_runs
+from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import Feet, FigureSheet, FrameSchool, Run
@@ -172,8 +177,10 @@ def joined(sheet: FigureSheet, run_id: str, other_id: str) -> list[Operation]:
     )
 
 
-def suggested(sheet: FigureSheet, school: FrameSchool, feet: Feet) -> list[Operation]:
-    """The runs this body starts with, by a school, in place of those there are."""
+def suggested(work: Workpiece, school: FrameSchool, feet: Feet) -> list[Operation]:
+    """The runs of this body by a school, in place of those there are; and wire into every part
+    that stands out too far without."""
+    sheet = work.sheet
     new = starting_runs(sheet.body, school, feet)
     ids = {run.id for run in sheet.runs}
     taken = set(_taken(sheet))
@@ -183,7 +190,9 @@ def suggested(sheet: FigureSheet, school: FrameSchool, feet: Feet) -> list[Opera
         taken.add(key)
         put.append(run.model_copy(update={"id": key}))
     kept = {run.id for run in put}
-    return [
+    laid = [
         *(Operation(path=f"run/{key}", value=None) for key in sorted(ids - kept)),
         *(_put(run) for run in put),
     ]
+    wired, _ = apply_edits(sheet, laid)
+    return [*laid, *(_put(run) for run in runs_into_bare_parts(replace(work, sheet=wired)))]

@@ -10,7 +10,7 @@ from functools import cache
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs
+from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs, on_base
 from windcrest_core.frame.bare import bare_findings
 from windcrest_core.frame.editing import split_at_middle
 from windcrest_core.frame.gauges import (
@@ -51,6 +51,7 @@ def frame_findings(
         *_tipping(work, stands),
         *_raw(work, runs, gauges_with),
         *_pegs(work, runs),
+        *_feet(work, stands),
         *_coils(work, cuts),
         *bare_findings(work),
     ]
@@ -355,6 +356,39 @@ def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
                 )
             )
     return found
+
+
+def _feet(work: Workpiece, stands: Stance) -> list[Finding]:
+    """Feet that reach over the edge of the base."""
+    base = work.sheet.base
+    points = [point for foot in stands.feet for point in foot]
+    if not points or on_base(base, points):
+        return []
+    x = max(abs(float(p[0])) for p in points)
+    y = max(abs(float(p[1])) for p in points)
+    if base.shape == "round":
+        x = y = max(math.hypot(float(p[0]), float(p[1])) for p in points)
+    width = max(base.width_mm, math.ceil(2 * x / 5 + 0.2) * 5)
+    depth = max(base.depth_mm, math.ceil(2 * y / 5 + 0.2) * 5)
+    return [
+        Finding(
+            id="frame.feet.over",
+            station="frame",
+            severity="warn",
+            subject="base",
+            title="Its feet reach over the edge of the base",
+            reason="A toe over the edge is the first thing to be knocked off, and nothing bears it "
+            "while the clay is soft.",
+            numbers={"needed_mm": float(width), "base_mm": base.width_mm},
+            fixes=[
+                fix(
+                    f"Make the base {width:.0f} × {depth:.0f} mm",
+                    ("base/width_mm", min(1000.0, float(width))),
+                    ("base/depth_mm", min(1000.0, float(depth))),
+                )
+            ],
+        )
+    ]
 
 
 def _coils(work: Workpiece, cuts: CutPlan) -> list[Finding]:

@@ -78,6 +78,8 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(base__width_mm=60, base__depth_mm=60), Context(), plain(), Context()),
     "frame.base.small": (
         plain(base__width_mm=40, base__depth_mm=40), Context(), plain(), Context()),
+    "frame.feet.over": (
+        plain(base__width_mm=60, base__depth_mm=60), Context(), plain(), Context()),
     "frame.peg.air": (
         plain(joint__hip_l__swing_deg=60, joint__knee_l__swing_deg=-60), Context(),
         plain(), Context()),

@@ -9,7 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from windcrest_core.body.plans import rest_bones
-from windcrest_core.context import Rules
+from windcrest_core.body.workpiece import Workpiece, workpiece
+from windcrest_core.context import Context, Progress, Rules
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.frame import editing
@@ -30,6 +31,10 @@ EAR = {
     "shape": {"kind": "round_cone", "start": [0.2, 0, 0.9], "end": [0.5, 0, 2.4],
               "start_radius": 0.12, "end_radius": 0.08, "depth": 1.0},
 }  # fmt: skip
+
+
+def work_of(sheet: FigureSheet) -> Workpiece:
+    return workpiece(sheet, Context(), Progress())
 
 
 def edited(sheet: FigureSheet, operations: list[Operation]) -> FigureSheet:
@@ -96,10 +101,15 @@ class SchoolTest(unittest.TestCase):
 
     def test_laid_anew_by_another_school_and_back(self) -> None:
         sheet = biped()
-        bound = edited(sheet, editing.suggested(sheet, "bound", "in_base"))
-        back = edited(bound, editing.suggested(bound, "one_run", "in_base"))
+        bound = edited(sheet, editing.suggested(work_of(sheet), "bound", "in_base"))
+        back = edited(bound, editing.suggested(work_of(bound), "one_run", "in_base"))
         self.assertEqual([r.path for r in back.runs], [r.path for r in sheet.runs])
         self.assertNotIn("arms", {run.id for run in back.runs})  # ids are never reused
+
+    def test_what_stands_out_gets_wire_too(self) -> None:
+        sheet = biped(part__long_ear=EAR)
+        laid = edited(sheet, editing.suggested(work_of(sheet), "taped", "in_base"))
+        self.assertEqual([r.id for r in laid.runs if r.into == "long_ear"], ["in_long_ear"])
 
 
 class RouteTest(unittest.TestCase):
