@@ -63,6 +63,14 @@ def main(wanted: set[str]) -> None:
             page.get_by_role("button", name="Measure", exact=True).first.click()
             page.get_by_role("button", name="● chin").click()
             shot("measure")
+        if not wanted or "turn" in wanted:
+            page.goto(f"{server.url}/figures/{ids['The ferrywoman']}/frame")
+            page.get_by_role("button", name="turn view").click()
+            page.get_by_role("button", name="○ clay").click()
+            page.locator("canvas[data-engine]").wait_for()
+            page.get_by_label("The figure in space").press("ArrowLeft")
+            page.wait_for_timeout(1500)
+            shot("turn")
         if not wanted or "line-up" in wanted:
             page.goto(server.url)
             page.get_by_role("button", name="Line-up").click()
