@@ -52,6 +52,12 @@ def angles(**joints: tuple[float, float, float]) -> dict[str, dict[str, float]]:
     }
 
 
+def locked(sheet: FigureSheet, run: str, wire: str) -> FigureSheet:
+    """The sheet with a wire chosen by hand for one run."""
+    runs = [r.model_copy(update={"wire": wire}) if r.id == run else r for r in sheet.runs]
+    return sheet.model_copy(update={"runs": runs})
+
+
 def ferrywoman() -> FigureSheet:
     sheet = new_sheet("The ferrywoman", "biped", 310.0, 6.0)
     apron = Sheet(
@@ -78,7 +84,7 @@ def ferrywoman() -> FigureSheet:
         p.model_copy(update={"lies_on": f"shank_{p.id[-1]}"}) if p.id.startswith("boot_cuff") else p
         for p in extra
     ]
-    return dressed(
+    sheet = dressed(
         sheet,
         extra,
         [
@@ -107,6 +113,7 @@ def ferrywoman() -> FigureSheet:
         ),
         base={"width_mm": 130.0, "depth_mm": 130.0},
     )  # fmt: skip
+    return locked(sheet, "arms", "al_awg14")
 
 
 def newt_drummer() -> FigureSheet:
@@ -294,15 +301,9 @@ def barnacle_ox() -> FigureSheet:
     )  # fmt: skip
 
 
-def locked(sheet: FigureSheet, run: str, wire: str) -> FigureSheet:
-    """The sheet with a wire chosen by hand for one run."""
-    runs = [r.model_copy(update={"wire": wire}) if r.id == run else r for r in sheet.runs]
-    return sheet.model_copy(update={"runs": runs})
-
-
 def main() -> None:
     for name, sheet in (
-        ("ferrywoman", locked(ferrywoman(), "arms", "al_awg14")),
+        ("ferrywoman", ferrywoman()),
         ("newt_drummer", newt_drummer()),
         ("pelican_piper", pelican_piper()),
         ("barnacle_ox", barnacle_ox()),
