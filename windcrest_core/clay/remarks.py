@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.model import ClayTotal
-from windcrest_core.clay.strength import clay_tip_force_n
 from windcrest_core.findings import Finding, Fix, fix
 
 FRAGILE_N = 1.5
@@ -55,7 +55,7 @@ def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
     length = float((high - low).max())
     if length < 3 * thin or part.lies_on is not None:
         return None
-    force = clay_tip_force_n(thin, length)
+    force = clay_breaks_nmm(thin) / length
     if force >= FRAGILE_N:
         return None
     fixes: list[Fix] = [fix("Use flexible clay", (f"part/{part.id}/clay", "flexible"))]

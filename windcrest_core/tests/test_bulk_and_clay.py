@@ -10,9 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from windcrest_core.body.masses import FOIL_PACKED_G_CM3
+from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.station import packs_for
-from windcrest_core.clay.strength import clay_tip_force_n
 from windcrest_core.findings import Why
 from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
 
@@ -132,16 +132,16 @@ class ClayTest(unittest.TestCase):
 class BreakingTest(unittest.TestCase):
     def test_the_finger_of_reference(self) -> None:
         # σ π d³/(32 L) = 20 × π × 27 / (32 × 12) = 4.418 N
-        self.assertAlmostEqual(clay_tip_force_n(3, 12), 4.418, 3)
+        self.assertAlmostEqual(clay_breaks_nmm(3) / 12, 4.418, 3)
 
     @settings(max_examples=40)
     @given(st.floats(1, 10), st.floats(10, 100), st.floats(1.1, 3))
     def test_thickness_counts_cubed_and_length_once(
         self, d: float, length: float, k: float
     ) -> None:
-        force = clay_tip_force_n(d, length)
-        self.assertAlmostEqual(clay_tip_force_n(k * d, length) / force, k**3, 6)
-        self.assertAlmostEqual(force / clay_tip_force_n(d, k * length), k, 6)
+        force = clay_breaks_nmm(d) / length
+        self.assertAlmostEqual(clay_breaks_nmm(k * d) / length / force, k**3, 6)
+        self.assertAlmostEqual(force / (clay_breaks_nmm(d) / (k * length)), k, 6)
 
     def test_flexible_clay_does_not_snap(self) -> None:
         sheet = example("pelican_piper")
