@@ -175,7 +175,7 @@ def _totals(
         for piece in run.pieces
     )
     foil_cost = bulk.foil_m.value * foil.price_per_m
-    mass = net_clay + bulk.foil_g.value + frame.wire_g.value + stock_g
+    mass = net_clay + bulk.foil_g.value + bulk.other_g + frame.wire_g.value + stock_g
     clay_share = net_clay / clay.clay_g.value if clay.clay_g.value else 0.0
     return Totals(
         height=Quantity(
@@ -190,10 +190,12 @@ def _totals(
             unit="g",
             low=(clay.clay_g.low or 0) * clay_share
             + (bulk.foil_g.low or 0)
+            + bulk.other_g
             + frame.wire_g.value
             + stock_g,
             high=(clay.clay_g.high or 0) * clay_share
             + (bulk.foil_g.high or 0)
+            + bulk.other_g
             + frame.wire_g.value
             + stock_g,
             why=Why(
@@ -201,6 +203,11 @@ def _totals(
                 inputs=[
                     Input(name="clay, without waste", value=net_clay, unit="g"),
                     Input(name="foil", value=bulk.foil_g.value, unit="g"),
+                    *(
+                        [Input(name="other cores", value=bulk.other_g, unit="g")]
+                        if bulk.other_g
+                        else []
+                    ),
                     Input(name="wire", value=frame.wire_g.value, unit="g"),
                     Input(name="bought pieces", value=stock_g, unit="g"),
                 ],

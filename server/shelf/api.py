@@ -29,6 +29,7 @@ from server.shelf.planning import (
 )
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.workpiece import workpiece
+from windcrest_core.bulk.walls import Walls, walls
 from windcrest_core.character.library import LibraryItem, add_from_library, offered
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
@@ -409,6 +410,13 @@ def get_gauges(request: HttpRequest, figure_id: str, run: str) -> list[GaugeOpti
     """Every wire of Stores and the catalogue tried on a run, lightest first."""
     figure = own_figure(request, figure_id)
     return gauges_of(workpiece(figure.sheet, *given_of(figure)), run)
+
+
+@router.get("figures/{figure_id}/walls", response={200: Walls, **ERRORS})
+def get_walls(request: HttpRequest, figure_id: str) -> HttpResponse:
+    """The wall of clay as seen on each elevation."""
+    figure = own_figure(request, figure_id)
+    return as_json(walls(workpiece(figure.sheet, *given_of(figure))))
 
 
 @router.get("figures/{figure_id}/kept-poses", response={200: dict[str, KeptPose], **ERRORS})

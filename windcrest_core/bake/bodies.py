@@ -7,6 +7,7 @@ import math
 from windcrest_core.bake.heat import HeatBody, HeatShape
 from windcrest_core.body.bent_solids import CoilSolid
 from windcrest_core.body.figure import Piece, skin_over_mm
+from windcrest_core.body.masses import core_density_g_cm3
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.workpiece import Workpiece
 
@@ -41,7 +42,7 @@ def _radius(solid: Solid) -> tuple[HeatShape, float]:
 def heat_body(work: Workpiece, piece: Piece) -> HeatBody:
     """A part as heat sees it; what lies flat on a cored part adds to that part's wall."""
     shape, radius = _radius(piece.solid)
-    rho = work.packed_g_cm3 * 1000
+    rho = core_density_g_cm3(piece.part, work.packed_g_cm3) * 1000
     under = piece.part.lies_on
     if under is not None and piece.core is None and not piece.part.made_apart:
         below = work.figure.piece(under)

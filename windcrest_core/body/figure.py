@@ -227,7 +227,7 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     for part in sheet.parts:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm
         solid = _known(solids[part.id])
-        cored = part.core == "foil" and part.stock is None
+        cored = part.core != "wire" and part.stock is None
         pieces.append(Piece(part, solid, _core(solid, wall) if cored else None, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)
 

@@ -17,7 +17,7 @@ FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}
 
 @dataclass(frozen=True)
 class PartMass:
-    """Grams of clay or stock (`skin_g`) and of foil (`core_g`), and the centre of both, mm."""
+    """Grams of clay or stock (`skin_g`) and of core (`core_g`), and the centre of both, mm."""
 
     skin_g: float
     core_g: float
@@ -36,6 +36,14 @@ def skin_density_g_cm3(part: Part) -> float:
     return shelf.clays[part.clay].density_g_cm3.value
 
 
+def core_density_g_cm3(part: Part, packed_g_cm3: float) -> float:
+    """Density of what is under the part's clay, g/cm³; foil as it is packed."""
+    kind = catalogue().cores.get(part.core)
+    if kind is None or kind.density_g_cm3 is None:
+        return packed_g_cm3
+    return kind.density_g_cm3.value
+
+
 def masses(figure: Figure, shares: dict[str, Share], packed_g_cm3: float) -> dict[str, PartMass]:
     """Mass of every part, g.
 
@@ -47,7 +55,7 @@ def masses(figure: Figure, shares: dict[str, Share], packed_g_cm3: float) -> dic
     for piece in figure.pieces:
         share = shares[piece.part.id]
         skin_g = share.skin_mm3 * 1e-3 * skin_density_g_cm3(piece.part)
-        core_g = share.core_mm3 * 1e-3 * packed_g_cm3
+        core_g = share.core_mm3 * 1e-3 * core_density_g_cm3(piece.part, packed_g_cm3)
         total = skin_g + core_g
         centre = (
             (share.skin_centre * skin_g + share.core_centre * core_g) / total

@@ -40,7 +40,7 @@ class Share:
 
 
 @dataclass(frozen=True)
-class _Filled:
+class Filled:
     """How full of one solid the cells about it are; `scale` makes them its exact volume, mm³ a cell."""
 
     first: tuple[int, ...]
@@ -56,7 +56,7 @@ class _Filled:
         )
         return x, y, z
 
-    def meeting(self, other: _Filled) -> tuple[tuple[slice, ...], tuple[slice, ...]]:
+    def meeting(self, other: Filled) -> tuple[tuple[slice, ...], tuple[slice, ...]]:
         """The cells both are measured on, as slices of this and of the other."""
         here, there = [], []
         for a, n, b, m in zip(
@@ -76,7 +76,8 @@ def _occupancy(distance: Field, cell_mm: float) -> Field:
 
 
 @lru_cache(maxsize=400)
-def _filled(solid: Solid, cell_mm: float) -> _Filled:
+def filled(solid: Solid, cell_mm: float) -> Filled:
+    """How full of a solid the cells about it are, on the lattice of that cell."""
     low, high = solid.bounds
     first = np.floor(low / cell_mm - 1).astype(int)
     last = np.ceil(high / cell_mm + 1).astype(int)
@@ -87,17 +88,17 @@ def _filled(solid: Solid, cell_mm: float) -> _Filled:
     distance = solid.world_distance(x[:, None, None], y[None, :, None], z[None, None, :])
     full = _occupancy(distance, cell_mm)
     whole = float(full.sum())
-    return _Filled(tuple(first.tolist()), full, solid.volume_mm3 / whole if whole > 0 else 0.0)
+    return Filled(tuple(first.tolist()), full, solid.volume_mm3 / whole if whole > 0 else 0.0)
 
 
-def _union_on(box: _Filled, solids: Solids, cell_mm: float) -> Field:
+def _union_on(box: Filled, solids: Solids, cell_mm: float) -> Field:
     """How full of any of `solids` the cells of `box` are.
 
     Occupancy falls with distance, so the fuller of two solids is the union's.
     """
     field = np.zeros_like(box.full)
     for solid in solids:
-        other = _filled(solid, cell_mm)
+        other = filled(solid, cell_mm)
         here, there = box.meeting(other)
         part = field[here]
         np.maximum(part, other.full[there], out=part)
@@ -118,7 +119,7 @@ def _outside(full: Field, taken: Field) -> Field:
 @lru_cache(maxsize=600)
 def _on_lattice(solid: Solid, over: Solids, cores: Solids, cell_mm: float) -> Measured:
     """mm³ of a solid outside all that lies over it and outside the cores, and the middle, mm."""
-    box = _filled(solid, cell_mm)
+    box = filled(solid, cell_mm)
     own = box.full
     if over:
         own = _outside(own, _union_on(box, over, cell_mm))
@@ -169,7 +170,7 @@ def _on_its_own(solid: Solid, over: Solids, cores: Solids) -> Measured:
     return solid.volume_mm3 * kept / total, solid.origin + solid.frame @ local
 
 
-def _cell_mm(figure: Figure) -> float:
+def lattice_mm(figure: Figure) -> float:
     """Cells fine enough for the figure, in steps, so that a small move keeps the lattice."""
     boxed_mm3 = sum(float(np.prod(p.solid.bounds[1] - p.solid.bounds[0])) for p in figure.pieces)
     cell_mm = max(figure.height_mm / CELLS_PER_HEIGHT, (boxed_mm3 / MOST_CELLS) ** (1 / 3))
@@ -194,7 +195,7 @@ def shares(figure: Figure) -> dict[str, Share]:
     """Skin and core of every part by id; together they are the figure, counted once."""
     if not figure.pieces:
         return {}
-    cell_mm = _cell_mm(figure)
+    cell_mm = lattice_mm(figure)
     cored = {p.part.id: p.core for p in figure.pieces if p.core is not None}
     cores = list(cored.values())
     pieces = sorted(figure.pieces, key=_outermost_first)

@@ -6,30 +6,33 @@ from functools import lru_cache
 from typing import Literal
 
 from windcrest_core.body.figure import Piece, skin_over_mm
-from windcrest_core.body.masses import FOIL_PACKED_G_CM3
+from windcrest_core.body.masses import FOIL_PACKED_G_CM3, core_density_g_cm3
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.bulk.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
+from windcrest_core.bulk.pieces import CorePiece, build_order, core_piece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.steps import Need, Step, Undated
 
-THIN_WALL_MM = 3.0
-THICK_WALL_MM = 9.0
-SOLID_LIMIT_MM = 20.0
 VENT_CM3 = 20.0
 
 WallState = Literal["in range", "thin", "thick", "solid", "too thick to be solid", "bought"]
 
 
 class PartBulk(Frozen):
-    """Core of one part. `foil_m` is length off the roll; `deepest_mm` the most clay anywhere."""
+    """Core of one part. `foil_g` and `foil_m`, off the roll, are nought where it is not of foil;
+    `deepest_mm` is the most clay anywhere."""
 
     id: str
     label: str
     whole_cm3: float
     core_cm3: float
+    kind: str
+    core_g: float
     foil_g: float
     foil_m: float
+    piece: CorePiece | None
     core_ball_mm: float
     wall_mm: float
     deepest_mm: float
@@ -41,6 +44,8 @@ class BulkPlan(Frozen):
     parts: list[PartBulk]
     foil_g: Quantity
     foil_m: Quantity
+    other_g: float
+    tape_mm: float
     core_cm3: Quantity
     packed_g_cm3: float
     findings: list[Finding]
@@ -92,12 +97,17 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     shelf, rules = catalogue(), work.context.rules
     foil = shelf.foils[work.context.stores.foil]
     packed = work.packed_g_cm3
+    order = build_order(work)
     parts = []
     for piece in work.figure.pieces:
         share = work.shares[piece.part.id]
         core_mm3 = max(0.0, share.core_mm3 - wire_mm3.get(piece.part.id, 0.0))
         state, deepest = _state(work, piece)
-        grams = core_mm3 * 1e-3 * packed
+        part = piece.part
+        kind = shelf.cores.get(part.core)
+        of_foil = piece.core is None or kind is None or kind.foil
+        core_g = core_mm3 * 1e-3 * core_density_g_cm3(part, packed)
+        grams = core_g if of_foil else 0.0
         whole_cm3 = (share.skin_mm3 + share.core_mm3) / 1000
         parts.append(
             PartBulk(
@@ -105,8 +115,19 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 label=piece.part.label,
                 whole_cm3=whole_cm3,
                 core_cm3=core_mm3 / 1000,
+                kind=kind.label if kind is not None and piece.core is not None else "",
+                core_g=core_g,
                 foil_g=grams,
                 foil_m=grams / foil.g_per_m,
+                piece=core_piece(
+                    piece.core,
+                    packed,
+                    any(part.bone in run.path for run in work.sheet.runs),
+                    kind is not None and kind.taped,
+                    order[part.id],
+                )
+                if piece.core is not None and of_foil
+                else None,
                 core_ball_mm=ball_mm(core_mm3),
                 wall_mm=piece.wall_mm,
                 deepest_mm=deepest,
@@ -117,17 +138,20 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
             )
         )
     core = sum(part.core_cm3 for part in parts)
-    grams = core * packed
+    foiled = sum(part.core_cm3 for part in parts if part.foil_g > 0)
+    grams = foiled * packed
     low, high = 0.5 * packed, min(0.9, 1.6 * packed)
     packing = f"packed density, {rules.foil_packing}"
     inputs = [
-        Input(name="core", value=core, unit="cm³"),
+        Input(name="core of foil", value=foiled, unit="cm³"),
         Input(name=packing, value=packed, unit="g/cm³"),
     ]
     assumed = "packed density assumed; one weighed ball of known size calibrates it"
     return BulkPlan(
         parts=parts,
         packed_g_cm3=packed,
+        other_g=sum(part.core_g for part in parts if part.foil_g <= 0),
+        tape_mm=sum(part.piece.tape_mm for part in parts if part.piece is not None),
         core_cm3=Quantity(
             value=core,
             unit="cm3",
@@ -140,15 +164,15 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
         foil_g=Quantity(
             value=grams,
             unit="g",
-            low=core * low,
-            high=core * high,
+            low=foiled * low,
+            high=foiled * high,
             why=Why(formula="core × packed density", inputs=inputs, source=assumed, assumed=True),
         ),
         foil_m=Quantity(
             value=grams / foil.g_per_m,
             unit="m",
-            low=core * low / foil.g_per_m,
-            high=core * high / foil.g_per_m,
+            low=foiled * low / foil.g_per_m,
+            high=foiled * high / foil.g_per_m,
             why=Why(
                 formula="grams of foil ÷ grams per metre of roll",
                 inputs=[
@@ -214,6 +238,7 @@ def _findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                     ],
                 )
             )
+    found += _cores_that_melt(work)
     largest = max(parts, key=lambda part: part.core_cm3, default=None)
     if largest is not None and largest.core_cm3 > VENT_CM3:
         found.append(
@@ -231,13 +256,44 @@ def _findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
     return found
 
 
+def _cores_that_melt(work: Workpiece) -> list[Finding]:
+    """Foam and the like under clay that goes into the oven."""
+    shelf = catalogue()
+    found = []
+    for piece in work.clay_pieces:
+        part = piece.part
+        kind = shelf.cores.get(part.core)
+        label = shelf.clays[part.clay].label_c.value
+        if (
+            piece.core is None
+            or kind is None
+            or kind.limit_c is None
+            or kind.limit_c.value >= label
+        ):
+            continue
+        found.append(
+            Finding(
+                id="bulk.core.melts",
+                station="bulk",
+                severity="stop",
+                subject=part.id,
+                title=f"{part.label}: {kind.label} inside melts before the clay is baked",
+                reason=f"It takes {kind.limit_c.value:.0f} °C and the clay wants {label:.0f}: it "
+                "shrinks away, smells and may burst the wall. Foil takes its place.",
+                numbers={"limit_c": kind.limit_c.value, "label_c": label},
+                fixes=[fix("Make the core of foil", (f"part/{part.id}/core", "foil"))],
+            )
+        )
+    return found
+
+
 def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
     apart = {piece.part.id for piece in work.figure.pieces if piece.part.made_apart}
     return [
         Step(
             key=f"{part.id}.core.1",
             station="bulk",
-            label=f"Foil core of the {part.label}: {part.foil_m * 100:.0f} cm of roll",
+            label=_core_words(work, part),
             part=part.id,
             minutes=3 + 0.25 * part.core_cm3,
             needs=[]
@@ -247,3 +303,12 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
         for part in parts
         if part.core_cm3 > 0.05
     ]
+
+
+def _core_words(work: Workpiece, part: PartBulk) -> str:
+    kind = catalogue().cores[work.sheet.part(part.id).core]
+    if not kind.foil:
+        dry = ", bone dry before it is covered" if kind.dries else ""
+        return f"Core of the {part.label}, {kind.label}: {part.core_g:.0f} g{dry}"
+    tape = f", then {part.piece.tape_mm:.0f} mm of tape" if part.piece and kind.taped else ""
+    return f"Foil core of the {part.label}: {part.foil_m * 100:.0f} cm of roll{tape}"

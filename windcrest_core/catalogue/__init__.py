@@ -81,6 +81,21 @@ class StockMaterial(Frozen):
     density_g_cm3: Property
 
 
+class CoreKind(Frozen):
+    """What is under the clay. Without a density of its own it is foil, as packed; `limit_c` is the
+    most it can take, `dries` that it must dry first, `hollow` that it comes out again."""
+
+    id: str
+    label: str
+    foil: bool = False
+    taped: bool = False
+    dries: bool = False
+    hollow: bool = False
+    density_g_cm3: Property | None = None
+    limit_c: Property | None = None
+    note: str
+
+
 class Foil(Frozen):
     id: str
     label: str
@@ -108,6 +123,7 @@ class Catalogue(Frozen):
     wires: dict[str, Wire]
     clays: dict[str, Clay]
     stock_materials: dict[str, StockMaterial]
+    cores: dict[str, CoreKind]
     foils: dict[str, Foil]
     paints: dict[str, Paint]
 
@@ -144,6 +160,7 @@ def catalogue() -> Catalogue:
             "wires": rows("wires.json"),
             "clays": rows("clays.json"),
             "stock_materials": rows("stock_materials.json"),
+            "cores": rows("cores.json"),
             "foils": rows("foils.json"),
             "paints": rows("paints.json"),
         }

@@ -136,7 +136,9 @@ class Part(Frozen):
     orient: Literal["bone", "world"] = "bone"
     layer: int = Field(default=0, ge=0, le=9)
     lies_on: Id | None = None
-    core: Literal["foil", "wire"] = "foil"
+    core: Literal["foil", "foil_tape", "light", "air_dry", "foam", "pulled", "wire"] = Field(
+        default="foil", description="what is under the clay; wire alone is solid clay"
+    )
     wall_mm: float | None = Field(default=None, ge=0.5, le=60)
     clay: Id = "rigid"
     stock: Id | None = Field(

@@ -573,6 +573,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/walls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Walls
+         * @description The wall of clay as seen on each elevation.
+         */
+        get: operations["server_shelf_api_get_walls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/me": {
         parameters: {
             query?: never;
@@ -1142,10 +1162,14 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             foil_g: components["schemas"]["Quantity"];
             foil_m: components["schemas"]["Quantity"];
+            /** Other G */
+            other_g: number;
             /** Packed G Cm3 */
             packed_g_cm3: number;
             /** Parts */
             parts: components["schemas"]["PartBulk"][];
+            /** Tape Mm */
+            tape_mm: number;
         };
         /**
          * Bust
@@ -1375,6 +1399,10 @@ export interface components {
             clays: {
                 [key: string]: components["schemas"]["Clay"];
             };
+            /** Cores */
+            cores: {
+                [key: string]: components["schemas"]["CoreKind"];
+            };
             /** Foils */
             foils: {
                 [key: string]: components["schemas"]["Foil"];
@@ -1600,6 +1628,62 @@ export interface components {
             how: "duplicate" | "mirror";
             /** Part */
             part: string;
+        };
+        /**
+         * CoreKind
+         * @description What is under the clay. Without a density of its own it is foil, as packed; `limit_c` is the
+         *     most it can take, `dries` that it must dry first, `hollow` that it comes out again.
+         */
+        CoreKind: {
+            density_g_cm3: components["schemas"]["Property"] | null;
+            /**
+             * Dries
+             * @default false
+             */
+            dries: boolean;
+            /**
+             * Foil
+             * @default false
+             */
+            foil: boolean;
+            /**
+             * Hollow
+             * @default false
+             */
+            hollow: boolean;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            limit_c: components["schemas"]["Property"] | null;
+            /** Note */
+            note: string;
+            /**
+             * Taped
+             * @default false
+             */
+            taped: boolean;
+        };
+        /**
+         * CorePiece
+         * @description A core to make. `girths_mm` are round its thickest place after each squeeze, the last as it
+         *     is to be; each squeeze halves its volume. `order` counts from the middle of the body outwards.
+         */
+        CorePiece: {
+            /** Across Mm */
+            across_mm: number;
+            /** Girths Mm */
+            girths_mm: number[];
+            /** Length Mm */
+            length_mm: number;
+            /** Order */
+            order: number;
+            /** Shape */
+            shape: string;
+            /** Tape Cm2 */
+            tape_cm2: number;
+            /** Tape Mm */
+            tape_mm: number;
         };
         /**
          * Counterweight
@@ -2959,10 +3043,11 @@ export interface components {
             contact: boolean;
             /**
              * Core
+             * @description what is under the clay; wire alone is solid clay
              * @default foil
              * @enum {string}
              */
-            core: "foil" | "wire";
+            core: "foil" | "foil_tape" | "light" | "air_dry" | "foam" | "pulled" | "wire";
             /**
              * Delicate
              * @default false
@@ -3087,13 +3172,16 @@ export interface components {
         };
         /**
          * PartBulk
-         * @description Core of one part. `foil_m` is length off the roll; `deepest_mm` the most clay anywhere.
+         * @description Core of one part. `foil_g` and `foil_m`, off the roll, are nought where it is not of foil;
+         *     `deepest_mm` is the most clay anywhere.
          */
         PartBulk: {
             /** Core Ball Mm */
             core_ball_mm: number;
             /** Core Cm3 */
             core_cm3: number;
+            /** Core G */
+            core_g: number;
             /** Deepest Mm */
             deepest_mm: number;
             /** Foil G */
@@ -3102,8 +3190,11 @@ export interface components {
             foil_m: number;
             /** Id */
             id: string;
+            /** Kind */
+            kind: string;
             /** Label */
             label: string;
+            piece: components["schemas"]["CorePiece"] | null;
             /**
              * State
              * @enum {string}
@@ -3150,6 +3241,18 @@ export interface components {
             id: string;
             /** Outline */
             outline: number[][];
+        };
+        /**
+         * PartWall
+         * @description Thinnest and middling wall seen on a part over a core, mm.
+         */
+        PartWall: {
+            /** Id */
+            id: string;
+            /** Middling Mm */
+            middling_mm: number;
+            /** Thinnest Mm */
+            thinnest_mm: number;
         };
         /** PasswordChange */
         PasswordChange: {
@@ -4416,6 +4519,30 @@ export interface components {
             parts: components["schemas"]["PartDrawing"][];
             /** Silhouette */
             silhouette: number[][];
+        };
+        /**
+         * WallMap
+         * @description One elevation in square cells from its upper left corner, mm: a letter each, a dot where the
+         *     figure is not. Letters: t thin, o in range, T thick, s solid, S too thick to be solid, b bought.
+         */
+        WallMap: {
+            /** Cell Mm */
+            cell_mm: number;
+            /** Left Mm */
+            left_mm: number;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: string[];
+            /** Top Mm */
+            top_mm: number;
+        };
+        /** Walls */
+        Walls: {
+            /** Maps */
+            maps: components["schemas"]["WallMap"][];
+            /** Parts */
+            parts: components["schemas"]["PartWall"][];
         };
         /**
          * Way
@@ -6250,6 +6377,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Edited"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_walls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Walls"];
                 };
             };
             /** @description Bad Request */

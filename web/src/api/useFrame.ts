@@ -23,6 +23,16 @@ export const useKeptPoses = (figure_id: string) =>
       ),
   });
 
+/** The wall of clay on each elevation; asked while it is shown. */
+export const useWalls = (figure_id: string, revision: number, shown: boolean) =>
+  useQuery({
+    queryKey: ["figure", figure_id, "walls", revision],
+    queryFn: () =>
+      data(client.GET("/api/v1/figures/{figure_id}/walls", { params: { path: { figure_id } } })),
+    enabled: shown,
+    placeholderData: (before) => before,
+  });
+
 /** What the words a person has for a wire may mean. */
 export const useWireWords = (text: string) =>
   useQuery({

@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type PointerEvent } from "react";
-import type { FigureOut, Plan, View } from "../api/types";
+import type { FigureOut, Plan, View, WallMap } from "../api/types";
 import { tint } from "../theme";
 import { useUnits } from "../ui/UnitsContext";
 import { Callouts, type Callout } from "./Callouts";
@@ -10,6 +10,7 @@ import { pathOf, projected, type ViewName } from "./paths";
 import { Parts } from "./Parts";
 import { broadOf, Ghosts, Pictures } from "./Beside";
 import { labelRoom, Ruler } from "./Ruler";
+import { Walls } from "./Walls";
 
 export interface Dragging {
   joint: string;
@@ -29,6 +30,8 @@ interface Props {
   landmarks?: Plan["character"]["landmarks"];
   /** Reference pictures faded behind their elevation. */
   pictures?: boolean;
+  /** The wall of clay, over each elevation. */
+  walls?: WallMap[];
   /** Other ages at the same scale, beside the front. */
   ghosts?: boolean;
   onDrag: (drag: Dragging) => void;
@@ -163,6 +166,11 @@ export function Elevation(props: Props) {
           spin={spin}
           onSelect={props.onSelect}
         />
+        {props.walls
+          ?.filter((map) => map.name === name)
+          .map((map) => (
+            <Walls key={map.name} map={map} px={px} />
+          ))}
         {layers.wire
           ? plan.frame.runs.map((run) => (
               <polyline

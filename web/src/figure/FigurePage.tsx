@@ -11,6 +11,7 @@ import {
 } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useFigure, useFigureChanges, usePreview, type Change } from "../api/useFigure";
+import { useWalls } from "../api/useFrame";
 import { STATIONS, TITLES, type Operation } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS, LAYERS_OF, type Layer } from "../elevation/layers";
@@ -76,6 +77,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [ghosts, showGhosts] = useState(false);
   const [bothSides, setBothSides] = useState(false);
   const [tabSeen] = useState(() => new Map<string, string>());
+  const [wallsShown, showWalls] = useState(false);
+  const mapped = useWalls(id, figure.revision, wallsShown && place === "bulk");
   const [turning, setTurning] = useState(false);
   const toggleTurning = useCallback(() => setTurning((now) => !now), []);
   const finder = useRef<HTMLInputElement>(null);
@@ -112,6 +115,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     keep: changes.keep,
     ghosts,
     showGhosts,
+    wallsShown,
+    showWalls,
     bothSides,
     setBothSides,
     tabSeen,
@@ -285,6 +290,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                 landmarks={place === "character" ? plan.character.landmarks : undefined}
                 pictures={place === "character" || place === "frame"}
                 ghosts={ghosts && place === "character"}
+                walls={wallsShown && place === "bulk" ? mapped.data?.maps : undefined}
                 onDrag={({ joint, view, to }) =>
                   preview.ask({
                     label: "Drag",

@@ -22,6 +22,9 @@ export interface FigurePage {
   /** The other ages beside the figure, shown or not. */
   ghosts: boolean;
   showGhosts: (shown: boolean) => void;
+  /** The wall of clay laid over the elevations. */
+  wallsShown: boolean;
+  showWalls: (shown: boolean) => void;
   /** Posing turns the right and the left joint alike. */
   bothSides: boolean;
   setBothSides: (both: boolean) => void;

@@ -138,6 +138,8 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     keep: () => undefined,
     ghosts: false,
     showGhosts: () => undefined,
+    wallsShown: false,
+    showWalls: () => undefined,
     bothSides: false,
     setBothSides: () => undefined,
     tabSeen: new Map(),

@@ -1,5 +1,9 @@
-import { Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { useCatalogue } from "../../api/useRules";
+import type { PartBulk } from "../../api/types";
+import { WALLS } from "../../elevation/Walls";
 import { set, useFigurePage } from "../../figure/useFigurePage";
+import { tint } from "../../theme";
 import { length, mass, metres } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note } from "../../ui/fields";
@@ -9,11 +13,13 @@ import { useUnits } from "../../ui/UnitsContext";
 export function BulkPanel() {
   const { plan, figure, selected, select, change, apply } = useFigurePage();
   const units = useUnits();
+  const cores = useCatalogue().data?.cores ?? {};
   const part = figure.sheet.parts.find((row) => row.id === selected);
   const planned = plan.bulk.parts.find((row) => row.id === selected);
   return (
     <Stack gap="3">
       <WallOfAll />
+      <WallMapSwitch />
       {part && planned && !part.stock ? (
         <Stack gap="2" p="2" borderWidth="1px" borderColor="clay" borderRadius="sheet">
           <Heading size="sm">{part.label}</Heading>
@@ -27,14 +33,17 @@ export function BulkPanel() {
           <ChoiceField
             label="Core"
             value={part.core}
+            width="14rem"
             options={[
-              { value: "foil", label: "foil under the wall" },
+              ...Object.values(cores).map((kind) => ({ value: kind.id, label: kind.label })),
               { value: "wire", label: "wire only, solid clay" },
             ]}
             onChange={(core) =>
               apply(`Core of the ${part.label}`, [set(`part/${part.id}/core`, core)])
             }
           />
+          {cores[part.core] ? <Note>{cores[part.core]?.note}.</Note> : null}
+          <Making row={planned} />
         </Stack>
       ) : (
         <Note>Choose a part in the elevation or the list to set its wall.</Note>
@@ -45,7 +54,7 @@ export function BulkPanel() {
       <Heading size="sm">Part by part</Heading>
       <PanelTable
         label="Foil of each part"
-        head={["part", "foil", "of roll", "wall"]}
+        head={["part", "core", "of roll", "wall"]}
         right={[1, 2]}
         rows={plan.bulk.parts
           .filter((row) => row.state !== "bought")
@@ -57,8 +66,8 @@ export function BulkPanel() {
             onClick: () => select(row.id),
             cells: [
               row.label,
-              row.core_cm3 > 0 ? mass(row.foil_g, units) : "–",
-              row.core_cm3 > 0 ? metres(row.foil_m, units) : "–",
+              row.core_cm3 > 0 ? mass(row.core_g, units) : "–",
+              row.foil_m > 0 ? metres(row.foil_m, units) : "–",
               <Text
                 key="s"
                 as="span"
@@ -81,11 +90,64 @@ export function BulkPanel() {
   );
 }
 
+/** A core as a thing to make: its shape, and the girths to check it by with a tape. */
+function Making({ row }: { row: PartBulk }) {
+  const units = useUnits();
+  const { piece } = row;
+  if (!piece) return null;
+  const girths = piece.girths_mm.map((mm) => length(mm, units));
+  return (
+    <Text fontSize="sm" data-making={row.id}>
+      No. {piece.order} to make, a {piece.shape}, {length(piece.length_mm, units)} by{" "}
+      {length(piece.across_mm, units)}: {metres(row.foil_m, units)} of roll,{" "}
+      {girths.length === 1 ? "one squeeze" : `${girths.length} squeezes`}; a tape round it reads{" "}
+      {girths.join(", then ")}.
+      {piece.tape_mm > 0
+        ? ` Then ${metres(piece.tape_mm / 1000, units)} of masking tape over it.`
+        : ""}
+    </Text>
+  );
+}
+
+function WallMapSwitch() {
+  const { wallsShown, showWalls } = useFigurePage();
+  return (
+    <Box>
+      <Checkbox.Root
+        size="sm"
+        checked={wallsShown}
+        onCheckedChange={({ checked }) => showWalls(checked === true)}
+      >
+        <Checkbox.HiddenInput />
+        <Checkbox.Control borderColor="inkSoft" />
+        <Checkbox.Label fontWeight="400">Show the wall on the elevations</Checkbox.Label>
+      </Checkbox.Root>
+      {wallsShown ? (
+        <Flex wrap="wrap" columnGap="3" rowGap="1" mt="1" fontSize="xs">
+          {Object.entries(WALLS).map(([letter, look]) => (
+            <Flex key={letter} gap="1.5" align="center">
+              <svg width="18" height="12" aria-hidden>
+                <rect width="18" height="12" fill={tint(look.ink)} fillOpacity={0.75} />
+                {look.hatch === "dots" ? (
+                  <circle cx="6" cy="6" r="2" fill={tint("ink")} />
+                ) : look.hatch === "lines" ? (
+                  <path d="M2 12L12 0M8 12L18 0" stroke={tint("ink")} />
+                ) : null}
+              </svg>
+              {look.word}
+            </Flex>
+          ))}
+        </Flex>
+      ) : null}
+    </Box>
+  );
+}
+
 /** The wall of every part that has none of its own is House rules'; here all are set at once. */
 function WallOfAll() {
   const { figure, change } = useFigurePage();
   const { plan } = useFigurePage();
-  const cored = figure.sheet.parts.filter((part) => !part.stock && part.core === "foil");
+  const cored = figure.sheet.parts.filter((part) => !part.stock && part.core !== "wire");
   const walls = plan.bulk.parts
     .filter((row) => cored.some((part) => part.id === row.id))
     .map((row) => row.wall_mm);
