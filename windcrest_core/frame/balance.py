@@ -167,18 +167,19 @@ def _least_base(work: Workpiece, figure: Masses, feet: list[Array]) -> Quantity:
     reach = list(pegs(work).values())
     soles = [point for foot in feet for point in foot]
 
-    def enough(step: int) -> bool:
-        width = step * BASE_STEP_MM
-        tried = sized(base, width)
-        return (
-            fits_pegs(tried, reach)
-            and on_base(tried, soles)
-            and _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
-        )
+    def holds_feet(step: int) -> bool:
+        tried = sized(base, step * BASE_STEP_MM)
+        return fits_pegs(tried, reach) and on_base(tried, soles)
+
+    def stands(step: int) -> bool:
+        tried = sized(base, step * BASE_STEP_MM)
+        return _standing_on(tried, figure).tips_at_deg >= WANTED_TIP_DEG
 
     most = round(WIDEST_BASE_MM / BASE_STEP_MM)
-    step = bisect_left(range(1, most), True, key=enough) + 1
-    found = step if enough(step) else None
+    least = bisect_left(range(1, most), True, key=holds_feet) + 1
+    if not stands(least):
+        least = bisect_left(range(least, most), True, key=stands) + least
+    found = least if holds_feet(least) and stands(least) else None
     width = WIDEST_BASE_MM if found is None else found * BASE_STEP_MM
     _, centre = _summed(_on(base, figure))
     return Quantity(

@@ -68,6 +68,17 @@ class Demand:
     def strands(self) -> int:
         return self.cutting.run.strands
 
+    def needed_nmm(self, want_upright: float) -> float:
+        """Yield moment that holds at every joint, N·mm."""
+        return max(
+            (
+                max(load.upright_nmm * want_upright, (load.any_way_nmm or 0.0) * HOLD_ANY_WAY)
+                / load.root
+                for load in self.joints
+            ),
+            default=0.0,
+        )
+
 
 class GaugeOption(Frozen):
     """One wire tried on a run. Factors above 99 are shown as 99: it holds freely."""
@@ -125,18 +136,17 @@ def _made_of(wire_id: str) -> tuple[float, float, float, float]:
 
 def strength(stores: Stores, wire_id: str) -> Strength:
     """Of a wire as this person's bend tests have it."""
+    if not any(coil.wire == wire_id and coil.bend_test for coil in stores.coils):
+        return _untested(wire_id)
     d, root, modulus_gpa, g_per_m = _made_of(wire_id)
     return Strength(d, root, wire_yield(stores, catalogue().wires[wire_id]), modulus_gpa, g_per_m)
 
 
-def holds(stores: Stores, wire_id: str, strands: int, demand: Demand, want_upright: float) -> bool:
-    """Whether a wire is strong enough at every joint; the rest is not looked at."""
-    my = strength(stores, wire_id).yield_nmm(strands)
-    return all(
-        my * load.root >= load.upright_nmm * want_upright
-        and my * load.root >= (load.any_way_nmm or 0.0) * HOLD_ANY_WAY
-        for load in demand.joints
-    )
+@cache
+def _untested(wire_id: str) -> Strength:
+    d, root, modulus_gpa, g_per_m = _made_of(wire_id)
+    typical = wire_yield(Stores(), catalogue().wires[wire_id])
+    return Strength(d, root, typical, modulus_gpa, g_per_m)
 
 
 def wire_g_per_mm(wire_id: str) -> float:

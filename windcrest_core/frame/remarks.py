@@ -17,7 +17,7 @@ from windcrest_core.frame.gauges import (
     PLIERS_NMM,
     Demand,
     GaugeOption,
-    holds,
+    strength,
     tried,
     wire_g_per_mm,
 )
@@ -65,6 +65,7 @@ def _with_strands(demand: Demand, strands: int) -> Demand:
 def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
     """Ways that hold: strands, an owned wire, the lightest of the catalogue."""
     want, stores = work.context.rules.hold_upright, work.context.stores
+    needed = demand.needed_nmm(want)
     most = 1 if "rod" in (run.start, run.end) else 3
     asked = {strands: _with_strands(demand, strands) for strands in (1, 2, 3)}
     fixes = []
@@ -75,7 +76,7 @@ def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
                 for strands, wire in _by_ease()
                 if strands <= most
                 and (wire.id in stores.wires) == in_stores
-                and holds(stores, wire.id, strands, demand, want)
+                and strength(stores, wire.id).yield_nmm(strands) >= needed
                 and (option := tried(stores, wire, asked[strands], want)).passes
             ),
             None,

@@ -93,13 +93,13 @@ describe("Frame", () => {
     ).toBeTruthy();
   });
 
-  test("each run has its bends with marks from START, and a card to print", () => {
-    showStation(<FramePanel />);
+  test("each run has its bends with marks from START, and a card to print", async () => {
+    const { user } = showStation(<FramePanel />);
     for (const run of plan.frame.runs) {
-      const table = screen.getByRole("table", { name: `Bends of ${run.label}`, hidden: true });
-      expect(within(table).getAllByRole("row", { hidden: true })).toHaveLength(
-        run.card.bends.length + 1,
-      );
+      const box = document.querySelector<HTMLElement>(`[data-run-box=${run.id}]`);
+      await user.click(within(box as HTMLElement).getByText(/bends? round a/));
+      const table = await screen.findByRole("table", { name: `Bends of ${run.label}` });
+      expect(within(table).getAllByRole("row")).toHaveLength(run.card.bends.length + 1);
     }
     const links = screen.getAllByRole("link", { name: /bend card/ });
     expect(links[0]?.getAttribute("href")).toBe(

@@ -129,35 +129,40 @@ function Bends({ run }: { run: RunPlan }) {
   const { figure } = useFigurePage();
   const units = useUnits();
   const { card } = run;
+  const [shown, setShown] = useState(false);
   const turn = (degrees: number) =>
     Math.abs(degrees) < 0.05
       ? "–"
       : `${Math.abs(degrees).toFixed(1)}° ${degrees > 0 ? "clockwise" : "anticlockwise"}`;
   return (
     <Box mt="1">
-      <chakra.details>
+      <chakra.details onToggle={(event) => setShown(event.currentTarget.open)}>
         <chakra.summary cursor="pointer" fontSize="xs" color="verdigris" fontWeight="600">
           {card.bends.length === 1 ? "1 bend" : `${card.bends.length} bends`} round a{" "}
           {length(card.pin_mm, units)} rod
         </chakra.summary>
-        <PanelTable
-          label={`Bends of ${run.label}`}
-          head={["mark", "turn first", "bend up", "at"]}
-          right={[0, 2]}
-          rows={card.bends.map((bend, i) => ({
-            key: String(i),
-            cells: [
-              length(bend.mark_mm, units),
-              turn(bend.turn_deg),
-              `${bend.angle_deg.toFixed(1)}°`,
-              bend.at,
-            ],
-          }))}
-        />
-        <Note>
-          Marks from START, {card.start_words}; turns as seen from there along the wire; a mark is
-          the middle of its bend.
-        </Note>
+        {shown ? (
+          <>
+            <PanelTable
+              label={`Bends of ${run.label}`}
+              head={["mark", "turn first", "bend up", "at"]}
+              right={[0, 2]}
+              rows={card.bends.map((bend, i) => ({
+                key: String(i),
+                cells: [
+                  length(bend.mark_mm, units),
+                  turn(bend.turn_deg),
+                  `${bend.angle_deg.toFixed(1)}°`,
+                  bend.at,
+                ],
+              }))}
+            />
+            <Note>
+              Marks from START, {card.start_words}; turns as seen from there along the wire; a mark
+              is the middle of its bend.
+            </Note>
+          </>
+        ) : null}
       </chakra.details>
       <Link
         href={`/api/v1/figures/${figure.id}/prints/bend-card/${run.id}`}
