@@ -37,6 +37,12 @@ class Rules(Frozen):
     bake_time: Literal["longer", "label", "fixed_30"] = "longer"
     foil_packing: Literal["loose", "firm", "hammered"] = "firm"
     waste_percent: float = Field(default=8.0, ge=0, le=50)
+    sheet_settings_mm: list[Annotated[float, Field(ge=0.05, le=20)]] = Field(
+        default=[3.2, 2.85, 2.5, 2.15, 1.8, 1.45, 1.1, 0.75, 0.4],
+        min_length=1,
+        max_length=20,
+        description="what the sheet machine rolls at each of its settings, from 1",
+    )
     hold_upright: float = Field(default=2.0, ge=1, le=10)
     frame_school: Literal["one_run", "bound", "taped", "rod"] = "one_run"
     feet: Literal["in_base", "loops"] = "in_base"

@@ -26,6 +26,7 @@ from windcrest_core.prints import (
     layout_map,
     map_pdf,
     map_svg,
+    portion_card_pdf,
     tiling,
 )
 
@@ -91,6 +92,13 @@ def print_drilling_template(
     figure = own_figure(request, figure_id)
     body = map_pdf(drilling_template(plan_of(figure)), _paper(paper))
     return download(body, PDF, f"{figure.sheet.name} holes in the base")
+
+
+@router.get(AT + "portion-card", response={200: Any, **ERRORS})
+def print_portion_card(request: HttpRequest, figure_id: str) -> HttpResponse:
+    figure = own_figure(request, figure_id)
+    body = portion_card_pdf(plan_of(figure), plan_units(figure))
+    return download(body, PDF, f"{figure.sheet.name} portion card")
 
 
 @router.get(AT + "caliper-card", response={200: Any, **ERRORS})

@@ -12,6 +12,8 @@ from server.stores.actions.set_stores import set_stores
 from server.stores.models import StoresDocument
 from windcrest_core.catalogue import Catalogue, catalogue
 from windcrest_core.catalogue.wire_words import WireWords, read_wire
+from windcrest_core.clay.portions import Reckoned
+from windcrest_core.clay.reckoner import Asked, reckon
 from windcrest_core.context import Stores
 from windcrest_core.frame.bend_test import Yield, wire_yield
 
@@ -48,6 +50,12 @@ def get_catalogue(request: HttpRequest) -> Catalogue:
 def wire_words(request: HttpRequest, text: str) -> WireWords:
     """A wire as a person calls it; a bare gauge number is read as House rules say, and asked back."""
     return read_wire(text[:60], context_of(request.user.pk or 0).rules.gauge_words)
+
+
+@router.post("reckon", response={200: Reckoned, 422: ProblemOut})
+def post_reckon(request: HttpRequest, body: Asked) -> Reckoned:
+    """A piece of clay in every form, by this person's units and sheet machine."""
+    return reckon(body, context_of(request.user.pk or 0).rules)
 
 
 @router.get("yields", response=dict[str, Yield])

@@ -5,6 +5,7 @@ import { Navigate, Route, Routes } from "react-router";
 import { useMe } from "./api/useMe";
 import { useRules } from "./api/useRules";
 import { FigurePage } from "./figure/FigurePage";
+import { ReckonerPage } from "./reckoner/ReckonerPage";
 import { RulesPage } from "./rules/RulesPage";
 import { ShelfPage } from "./shelf/ShelfPage";
 import { StoresPage } from "./stores/StoresPage";
@@ -46,6 +47,7 @@ function Bench() {
           <Route path="/" element={<ShelfPage />} />
           <Route path="/stores" element={<StoresPage />} />
           <Route path="/rules" element={<RulesPage />} />
+          <Route path="/reckoner" element={<ReckonerPage />} />
           <Route path="/account" element={<AccountPage />} />
           <Route path="/figures/:id/:station" element={<FigurePage />} />
           <Route path="*" element={<Navigate to="/" replace />} />

@@ -3,6 +3,7 @@ import { Route, Routes } from "react-router";
 import { describe, expect, test } from "vitest";
 import type { Card } from "./api/types";
 import { LogPanel } from "./log/LogPanel";
+import { ReckonerPage } from "./reckoner/ReckonerPage";
 import { RulesPage } from "./rules/RulesPage";
 import { ShelfPage } from "./shelf/ShelfPage";
 import { StoresPage } from "./stores/StoresPage";
@@ -314,5 +315,46 @@ describe("Accounts", () => {
     await waitFor(() =>
       expect(asked.at(-1)?.body).toEqual({ old: "the old one", new: "a quite new one" }),
     );
+  });
+});
+
+describe("Reckoner", () => {
+  test("a piece is asked as it is typed and shown in every form", async () => {
+    const found = {
+      volume_cm3: 10,
+      grams: 17,
+      ball_mm: 26.73,
+      snake_mm: 795.8,
+      sheet_cm2: 50,
+      sheet_setting: 4,
+      sheet_layers: 1,
+      cone_base_mm: 35.7,
+      pack_pieces: 3.35,
+    };
+    const asked = server({ ...ABOUT, "POST /api/v1/reckon": found });
+    const { user } = show(<ReckonerPage />);
+    expect(await screen.findByText("796 mm long")).toBeTruthy();
+    expect(screen.getByText("3 such pieces")).toBeTruthy();
+    await user.selectOptions(screen.getByLabelText("I have a"), "sheet");
+    await user.clear(screen.getByLabelText("thick"));
+    await user.type(screen.getByLabelText("thick"), "1/8 in");
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toMatchObject({
+        form: "sheet",
+        measures: { thickness: "1/8 in", breadth: "40 mm" },
+      }),
+    );
+  });
+
+  test("what cannot be read is told in its place", async () => {
+    server({
+      ...ABOUT,
+      "POST /api/v1/reckon": () =>
+        problem(422, "It cannot be.", [
+          { path: "measures/across", value: "wide", allowed: "a length such as 20 mm" },
+        ]),
+    });
+    show(<ReckonerPage />);
+    expect((await screen.findByRole("alert")).textContent).toContain("a length such as 20 mm");
   });
 });

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from windcrest_core.clay.portions import Portion
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
 from windcrest_core.steps import Undated
 
@@ -14,6 +15,7 @@ class PartClay(Frozen):
     clay: str
     grams: float
     ball_mm: float
+    portion: Portion
     equal_to: str | None
     why: Why
 

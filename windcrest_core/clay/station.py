@@ -9,6 +9,7 @@ from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
 from windcrest_core.clay.model import ClayPlan, ClayTotal, Pack, PartClay
+from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
 from windcrest_core.findings import Input, Quantity, Why
@@ -76,6 +77,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
                 clay=part.clay,
                 grams=volume * 1e-3 * density.value,
                 ball_mm=ball_mm(volume),
+                portion=portion_of(work, piece, volume),
                 equal_to=part.mirror_of,
                 why=_why(share.skin_mm3, wire, density.value, density.source),
             )

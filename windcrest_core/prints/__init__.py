@@ -8,6 +8,7 @@ from windcrest_core.prints.drilling import drilling_template
 from windcrest_core.prints.face_card import face_card_pdf
 from windcrest_core.prints.layout_map import layout_map
 from windcrest_core.prints.maps import map_pdf, map_svg
+from windcrest_core.prints.portion_card import portion_card_pdf
 from windcrest_core.prints.tiles import PAPERS, Tiling, tiling
 
 __all__ = [
@@ -23,5 +24,6 @@ __all__ = [
     "layout_map",
     "map_pdf",
     "map_svg",
+    "portion_card_pdf",
     "tiling",
 ]

@@ -99,6 +99,13 @@ class FileTest(CharacterCase):
         runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
         self.assertEqual({row["run"] for row in rows if row["run"]}, {run["id"] for run in runs})
 
+    def test_the_portion_card_and_the_walls(self) -> None:
+        answer = self.client.get(f"{self.at}/prints/portion-card")
+        self.assertEqual(answer.content[:4], b"%PDF")
+        found = self.client.get(f"{self.at}/walls").json()
+        self.assertEqual([row["name"] for row in found["maps"]], ["front", "side"])
+        self.assertIn("chest", [row["id"] for row in found["parts"]])
+
     def test_nobody_else_sees_any_of_it(self) -> None:
         _, stranger = person("stranger")
         for path in ("/model", "/runs/arms/gauges", "/kept-poses"):

@@ -59,3 +59,11 @@ class StoresTest(ApiCase):
         taken = next(row for row in found["readings"] if row["taken"])
         self.assertAlmostEqual(taken["diameter_mm"], 2.642, 2)
         self.assert_problem(self.client.get("/api/v1/wire-words?text=thick"), 422, "text")
+
+    def test_a_piece_of_clay_is_reckoned_in_every_form(self) -> None:
+        asked = {"form": "ball", "measures": {"across": "26.73 mm"}}
+        found = self.call("POST", "/api/v1/reckon", asked).json()
+        self.assertAlmostEqual(found["snake_mm"], 796, 0)
+        self.assert_problem(
+            self.call("POST", "/api/v1/reckon", {**asked, "pack": "-5 g"}), 422, "pack"
+        )

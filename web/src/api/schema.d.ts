@@ -448,6 +448,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/prints/portion-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Portion Card */
+        get: operations["server_shelf_prints_api_print_portion_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/redo": {
         parameters: {
             query?: never;
@@ -624,6 +641,26 @@ export interface paths {
         /** Put Password */
         put: operations["server_accounts_api_put_password"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Reckon
+         * @description A piece of clay in every form, by this person's units and sheet machine.
+         */
+        post: operations["server_stores_api_post_reckon"];
         delete?: never;
         options?: never;
         head?: never;
@@ -887,6 +924,46 @@ export interface components {
             share: number;
             /** Target */
             target: string;
+        };
+        /**
+         * Asked
+         * @description A piece as a person gives it: measures as text in any unit, a bare number in House rules'.
+         */
+        Asked: {
+            /**
+             * Clay
+             * @default rigid
+             */
+            clay: string;
+            /**
+             * Cone Length
+             * @default 30 mm
+             */
+            cone_length: string;
+            /** Form */
+            form: string;
+            /**
+             * Measures
+             * @default {}
+             */
+            measures: {
+                [key: string]: string;
+            };
+            /**
+             * Pack
+             * @default 57 g
+             */
+            pack: string;
+            /**
+             * Sheet Thickness
+             * @default 2 mm
+             */
+            sheet_thickness: string;
+            /**
+             * Snake Across
+             * @default 4 mm
+             */
+            snake_across: string;
         };
         /**
          * BakeGroup
@@ -3223,6 +3300,7 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            portion: components["schemas"]["Portion"];
             why: components["schemas"]["Why"];
         };
         /**
@@ -3340,6 +3418,35 @@ export interface components {
              */
             today: string;
             totals: components["schemas"]["Totals"];
+        };
+        /**
+         * Portion
+         * @description What to begin a piece from. Only what the form has is given; `setting` is the sheet machine's,
+         *     `layers` how many sheets of it are laid on one another.
+         */
+        Portion: {
+            /** Across Mm */
+            across_mm: number | null;
+            /** Area Cm2 */
+            area_cm2: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "ball" | "snake" | "cone" | "drop" | "sheet" | "strip" | "strands";
+            /** Layers */
+            layers: number | null;
+            /** Length Mm */
+            length_mm: number | null;
+            /** Setting */
+            setting: number | null;
+            /** Thickness Mm */
+            thickness_mm: number | null;
         };
         /**
          * PoseableJoint
@@ -3592,6 +3699,30 @@ export interface components {
             parts: number;
         };
         /**
+         * Reckoned
+         * @description A volume of clay in every form; lengths in mm.
+         */
+        Reckoned: {
+            /** Ball Mm */
+            ball_mm: number;
+            /** Cone Base Mm */
+            cone_base_mm: number;
+            /** Grams */
+            grams: number;
+            /** Pack Pieces */
+            pack_pieces: number;
+            /** Sheet Cm2 */
+            sheet_cm2: number;
+            /** Sheet Layers */
+            sheet_layers: number;
+            /** Sheet Setting */
+            sheet_setting: number;
+            /** Snake Mm */
+            snake_mm: number;
+            /** Volume Cm3 */
+            volume_cm3: number;
+        };
+        /**
          * Reference
          * @description A picture to measure by. Points are shares of its width from the left, of its height from
          *     the top; the picture itself is kept beside the sheet under its id.
@@ -3802,6 +3933,22 @@ export interface components {
              * @constant
              */
             rules_version: 1;
+            /**
+             * Sheet Settings Mm
+             * @description what the sheet machine rolls at each of its settings, from 1
+             * @default [
+             *       3.2,
+             *       2.85,
+             *       2.5,
+             *       2.15,
+             *       1.8,
+             *       1.45,
+             *       1.1,
+             *       0.75,
+             *       0.4
+             *     ]
+             */
+            sheet_settings_mm: number[];
             /**
              * Single Keys
              * @default true
@@ -5983,6 +6130,46 @@ export interface operations {
             };
         };
     };
+    server_shelf_prints_api_print_portion_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_redo: {
         parameters: {
             query?: never;
@@ -6533,6 +6720,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    server_stores_api_post_reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reckoned"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };

@@ -2,7 +2,8 @@ import { Box, Button, Flex, Heading, SimpleGrid, Spinner, Stack, Text } from "@c
 import type { ReactNode } from "react";
 import { useCatalogue, useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
-import { ChoiceField, MeasureField, Note, NumberField } from "../ui/fields";
+import { ChoiceField, MeasureField, Note, NumberField, WordsField } from "../ui/fields";
+import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
 import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
 import { shownDifference, typedDifference } from "../units/format";
@@ -178,6 +179,18 @@ export function RulesPage() {
             value={rules.foil_packing}
             options={PACKING}
             onChange={choose("foil_packing")}
+          />
+          <WordsField
+            label="Sheet machine, mm at 1, 2, 3 …"
+            text={rules.sheet_settings_mm.join(" ")}
+            onCommit={(text) =>
+              set.mutateAsync({
+                sheet_settings_mm: text
+                  .trim()
+                  .split(/[\s;]+/)
+                  .map(readNumber),
+              })
+            }
           />
           <NumberField
             label="Clay wasted"

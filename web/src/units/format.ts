@@ -28,6 +28,9 @@ export function length(mm: number, units: Units): string {
 export const lengthAsTyped = (mm: number, units: Units): string =>
   units.length_unit === "mm" ? `${digits(mm, 0, 2).replace(",", "")} mm` : length(mm, units);
 
+export const area = (cm2: number, units: Units): string =>
+  units.length_unit === "in" ? `${(cm2 / 6.4516).toFixed(1)} sq in` : `${cm2.toFixed(1)} cm²`;
+
 export const mass = (g: number, units: Units): string =>
   units.mass_unit === "g" ? `${short(g)} g` : `${short(g / 28.349523)} oz`;
 

@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
 import { useCatalogue } from "../../api/useRules";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, mass } from "../../units/format";
@@ -6,6 +6,7 @@ import { Answer } from "../../ui/Answer";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { portionWords } from "./portionWords";
 
 export function ClayPanel() {
   const { plan, figure, selected, select, apply } = useFigurePage();
@@ -67,10 +68,22 @@ export function ClayPanel() {
       ) : (
         <Note>Choose a part to give it another clay.</Note>
       )}
-      <Heading size="sm">A ball for each part</Heading>
+      <Flex justify="space-between" align="baseline">
+        <Heading size="sm">How to begin each part</Heading>
+        <Link
+          href={`/api/v1/figures/${figure.id}/prints/portion-card`}
+          target="_blank"
+          rel="noreferrer"
+          color="verdigris"
+          fontSize="sm"
+          fontWeight="600"
+        >
+          Portion card (PDF)
+        </Link>
+      </Flex>
       <PanelTable
         label="Clay of each part"
-        head={["part", "raw clay", "ball across"]}
+        head={["part, and how to begin it", "raw clay", "its ball"]}
         right={[1, 2]}
         rows={plan.clay.parts.map((row) => ({
           key: row.id,
@@ -87,6 +100,9 @@ export function ClayPanel() {
                   equal pair
                 </Text>
               ) : null}
+              <Text as="span" display="block" fontSize="xs" color="inkSoft">
+                {portionWords(row.portion, units)}
+              </Text>
             </span>,
             mass(row.grams, units),
             length(row.ball_mm, units),

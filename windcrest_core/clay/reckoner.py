@@ -1,0 +1,104 @@
+"""The bench reckoner: any piece of clay in any form, in any unit, without a figure."""
+
+from __future__ import annotations
+
+from windcrest_core.body.portions import ball_mm3, cone_mm3, drop_mm3, snake_mm3
+from windcrest_core.catalogue import catalogue, known
+from windcrest_core.clay.portions import Measures, Reckoned, reckoned
+from windcrest_core.context import Rules
+from windcrest_core.errors import SheetError, UnitError
+from windcrest_core.findings import Frozen
+from windcrest_core.units import length_mm, mass_g
+
+MOST_MM = 2000.0
+# What each form is known by, in the order it is asked.
+FORMS: dict[str, tuple[str, ...]] = {
+    "ball": ("across",),
+    "snake": ("across", "length"),
+    "cone": ("across", "length"),
+    "drop": ("across", "length"),
+    "sheet": ("length", "breadth", "thickness"),
+    "weight": ("weight",),
+}
+
+
+class Asked(Frozen):
+    """A piece as a person gives it: measures as text in any unit, a bare number in House rules'."""
+
+    form: str
+    measures: dict[str, str] = {}
+    clay: str = "rigid"
+    snake_across: str = "4 mm"
+    sheet_thickness: str = "2 mm"
+    cone_length: str = "30 mm"
+    pack: str = "57 g"
+
+
+def _length(path: str, text: str, rules: Rules) -> float:
+    try:
+        found = length_mm(text, rules.length_unit)
+    except UnitError as error:
+        raise SheetError.one(path, text, error.allowed) from error
+    if not 0 < found <= MOST_MM:
+        raise SheetError.one(path, text, f"more than 0 and at most {MOST_MM:.0f} mm")
+    return found
+
+
+def _mass(path: str, text: str, rules: Rules) -> float:
+    try:
+        found = mass_g(text, rules.mass_unit)
+    except UnitError as error:
+        raise SheetError.one(path, text, error.allowed) from error
+    if not 0 < found <= 100_000:
+        raise SheetError.one(path, text, "more than 0 and at most 100 kg")
+    return found
+
+
+def reckon(asked: Asked, rules: Rules) -> Reckoned:
+    """A piece of clay in every form.
+
+    Raises
+    ------
+    SheetError : no such form or clay; a measure that is missing, cannot be read or cannot be.
+
+    Examples
+    --------
+    >>> found = reckon(Asked(form="ball", measures={"across": "26.73 mm"}), Rules())
+    >>> round(found.snake_mm), round(found.sheet_cm2, 1)
+    (796, 50.0)
+    """
+    if asked.form not in FORMS:
+        raise SheetError.one("form", asked.form, "one of " + ", ".join(FORMS))
+    known(catalogue().clays, asked.clay, "clay")
+    density = catalogue().clays[asked.clay].density_g_cm3.value
+    lengths = {
+        name: _length(f"measures/{name}", asked.measures.get(name, ""), rules)
+        for name in FORMS[asked.form]
+        if name != "weight"
+    }
+    across, length = lengths.get("across", 0.0), lengths.get("length", 0.0)
+    match asked.form:
+        case "ball":
+            volume = ball_mm3(across)
+        case "snake":
+            volume = snake_mm3(across, length)
+        case "cone":
+            volume = cone_mm3(across, length)
+        case "drop":
+            if length < across:
+                raise SheetError.one(
+                    "measures/length", asked.measures["length"], "not less than it is across"
+                )
+            volume = drop_mm3(across, length)
+        case "sheet":
+            volume = length * lengths["breadth"] * lengths["thickness"]
+        case _:
+            grams = _mass("measures/weight", asked.measures.get("weight", ""), rules)
+            volume = grams / density * 1000
+    with_ = Measures(
+        snake_across_mm=_length("snake_across", asked.snake_across, rules),
+        sheet_thickness_mm=_length("sheet_thickness", asked.sheet_thickness, rules),
+        cone_length_mm=_length("cone_length", asked.cone_length, rules),
+        pack_g=_mass("pack", asked.pack, rules),
+    )
+    return reckoned(volume, density, with_, rules.sheet_settings_mm)
