@@ -207,7 +207,7 @@ class EveryPageJourney(Journey):
             "finish",
             "log",
         ]
-        pages = ["/", "/stores", "/rules", "/account"]
+        pages = ["/", "/stores", "/rules", "/reckoner", "/account"]
         pages += [f"/figures/{figure.id}/{station}" for station in stations]
         for scheme in ("Night", "Day"):
             self.drive(lambda label=scheme: self.page.get_by_role("button", name=label).click())

@@ -27,6 +27,7 @@ from windcrest_core.bake.cure import fusion, scorch  # noqa: E402
 from windcrest_core.bake.heat import STEP_S, HeatBody, _modes, temperatures  # noqa: E402
 from windcrest_core.bake.oven import air_c  # noqa: E402
 from windcrest_core.body.workpiece import workpiece  # noqa: E402
+from windcrest_core.bulk.walls import walls  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
 from windcrest_core.colour.recipes import nearest  # noqa: E402
 from windcrest_core.context import Context, Oven, Progress, Stores  # noqa: E402
@@ -126,6 +127,14 @@ def frame_ms(sheet: FigureSheet) -> float:
         workpiece(moved(wired, "shoulder_r", turn), given, Progress()) for turn in range(-1, 25)
     ]
     return median_ms(lambda turn: frame_plan(works[turn + 1]))
+
+
+def wall_map_ms(sheet: FigureSheet) -> float:
+    """The wall of clay on both elevations, each time of another pose."""
+    works = [
+        workpiece(moved(sheet, "shoulder_r", turn), Context(), Progress()) for turn in range(-1, 25)
+    ]
+    return median_ms(lambda turn: walls(works[turn + 1]))
 
 
 def layout_map_ms(sheet: FigureSheet) -> float:
@@ -240,6 +249,7 @@ def main() -> None:
         ("plan() of the ferrywoman, each time another pose, ms", plan_ms(sheet), 80, "ms"),
         ("plan() of a 60-part figure, ms", plan_ms(sixty(sheet)), 150, "ms"),
         ("Frame of a 60-part figure, 12 runs, every wire, ms", frame_ms(sixty(sheet)), 60, "ms"),
+        ("wall map of a 60-part figure, ms", wall_map_ms(sixty(sheet)), 150, "ms"),
         (f"plan() of a new figure, slowest body ({body}), ms", body_ms, 80, "ms"),
         (
             "layout map of a 60-part, 400 mm figure, sheet to PDF, ms",

@@ -11,8 +11,10 @@ from server.downloads import download
 from server.schemas import ProblemOut
 from server.shelf.api import own_figure
 from server.shelf.models import Figure
-from server.shelf.planning import figure_context, plan_of
-from windcrest_core.errors import SheetError
+from server.shelf.planning import context_of, figure_context, given_of, plan_of
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.clay.patterns import Pattern, patterns
+from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.prints import (
     PAPERS,
     Tiling,
@@ -26,9 +28,13 @@ from windcrest_core.prints import (
     layout_map,
     map_pdf,
     map_svg,
+    pattern_sheet,
     portion_card_pdf,
+    spacing_strip,
     tiling,
 )
+from windcrest_core.prints.maps import Map
+from windcrest_core.units import length_mm
 
 router = Router(tags=["prints"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
@@ -101,6 +107,64 @@ def print_portion_card(request: HttpRequest, figure_id: str) -> HttpResponse:
     return download(body, PDF, f"{figure.sheet.name} portion card")
 
 
+def _drawn(drawn: Map, paper: str, form: Literal["pdf", "svg"], name: str) -> HttpResponse:
+    """A drawing at true size, as pages or as one SVG."""
+    if form == "svg":
+        return download(map_svg(drawn).encode(), "image/svg+xml", name)
+    return download(map_pdf(drawn, _paper(paper)), PDF, name)
+
+
+@router.get("figures/{figure_id}/patterns", response={200: list[Pattern], **ERRORS})
+def get_patterns(request: HttpRequest, figure_id: str) -> list[Pattern]:
+    """Flat outlines of all that is laid as a sheet."""
+    figure = own_figure(request, figure_id)
+    return patterns(workpiece(figure.sheet, *given_of(figure)))
+
+
+@router.get(AT + "patterns", response={200: Any, **ERRORS})
+def print_patterns(
+    request: HttpRequest,
+    figure_id: str,
+    part: str = "",
+    paper: str = "A4",
+    form: Literal["pdf", "svg"] = "pdf",
+) -> HttpResponse:
+    """Flat patterns at true size: of the parts named, with commas between, or of all."""
+    figure = own_figure(request, figure_id)
+    found = patterns(workpiece(figure.sheet, *given_of(figure)))
+    wanted = [key for key in part.split(",") if key]
+    ids = [row.part for row in found]
+    for key in wanted:
+        if key not in ids:
+            raise SheetError.one("part", key, "one of " + (", ".join(ids) or "none"))
+    chosen = [row for row in found if not wanted or row.part in wanted]
+    if not chosen:
+        raise SheetError.one("part", part, "a figure with a part laid as a sheet")
+    name = f"{figure.sheet.name}: patterns"
+    return _drawn(pattern_sheet(name, chosen), paper, form, name)
+
+
+@router.get("spacing-strip", response={200: Any, 422: ProblemOut})
+def print_spacing_strip(
+    request: HttpRequest,
+    length: str,
+    count: int,
+    width: str = "0 mm",
+    ring: bool = False,
+    paper: str = "A4",
+    form: Literal["pdf", "svg"] = "pdf",
+) -> HttpResponse:
+    """A strip with even marks along a length or round a ring, at true size."""
+    unit = context_of(request.user.pk or 0).rules.length_unit
+    sizes = []
+    for key, text in (("length", length), ("width", width)):
+        try:
+            sizes.append(length_mm(text, unit))
+        except UnitError as error:
+            raise SheetError.one(key, text, error.allowed) from error
+    return _drawn(spacing_strip(sizes[0], count, sizes[1], ring), paper, form, "spacing strip")
+
+
 @router.get(AT + "caliper-card", response={200: Any, **ERRORS})
 def print_caliper_card(request: HttpRequest, figure_id: str) -> HttpResponse:
     figure = own_figure(request, figure_id)
@@ -133,7 +197,4 @@ def print_layout_map(
     figure = own_figure(request, figure_id)
     _paper(paper)
     drawn = layout_map(plan_of(figure), mirrored)
-    name = f"{figure.sheet.name} layout map"
-    if form == "svg":
-        return download(map_svg(drawn).encode(), "image/svg+xml", name)
-    return download(map_pdf(drawn, paper), PDF, name)
+    return _drawn(drawn, paper, form, f"{figure.sheet.name} layout map")

@@ -8,6 +8,7 @@ from windcrest_core.prints.drilling import drilling_template
 from windcrest_core.prints.face_card import face_card_pdf
 from windcrest_core.prints.layout_map import layout_map
 from windcrest_core.prints.maps import map_pdf, map_svg
+from windcrest_core.prints.pattern_sheet import pattern_sheet, spacing_strip
 from windcrest_core.prints.portion_card import portion_card_pdf
 from windcrest_core.prints.tiles import PAPERS, Tiling, tiling
 
@@ -24,6 +25,8 @@ __all__ = [
     "layout_map",
     "map_pdf",
     "map_svg",
+    "pattern_sheet",
     "portion_card_pdf",
+    "spacing_strip",
     "tiling",
 ]

@@ -106,7 +106,18 @@ class FileTest(CharacterCase):
         self.assertEqual([row["name"] for row in found["maps"]], ["front", "side"])
         self.assertIn("chest", [row["id"] for row in found["parts"]])
 
+    def test_patterns_and_spacing_strips(self) -> None:
+        found = self.client.get(f"{self.at}/patterns").json()
+        self.assertIn("thigh_r", [row["part"] for row in found])
+        one = self.client.get(f"{self.at}/prints/patterns?part=thigh_r&form=svg")
+        self.assertIn(b"<svg", one.content)
+        self.assert_problem(self.client.get(f"{self.at}/prints/patterns?part=ghost"), 422, "part")
+        strip = self.client.get("/api/v1/spacing-strip?length=4 in&count=9&ring=true")
+        self.assertEqual(strip.content[:4], b"%PDF")
+        bad = self.client.get("/api/v1/spacing-strip?length=wide&count=9")
+        self.assert_problem(bad, 422, "length")
+
     def test_nobody_else_sees_any_of_it(self) -> None:
         _, stranger = person("stranger")
-        for path in ("/model", "/runs/arms/gauges", "/kept-poses"):
+        for path in ("/model", "/runs/arms/gauges", "/kept-poses", "/walls", "/patterns"):
             self.assertEqual(stranger.get(self.at + path).status_code, 404)

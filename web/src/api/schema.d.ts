@@ -263,6 +263,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Patterns
+         * @description Flat outlines of all that is laid as a sheet.
+         */
+        get: operations["server_shelf_prints_api_get_patterns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/plan": {
         parameters: {
             query?: never;
@@ -440,6 +460,26 @@ export interface paths {
          * @description How many pages the layout map takes on each paper.
          */
         get: operations["server_shelf_prints_api_layout_map_pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Patterns
+         * @description Flat patterns at true size: of the parts named, with commas between, or of all.
+         */
+        get: operations["server_shelf_prints_api_print_patterns"];
         put?: never;
         post?: never;
         delete?: never;
@@ -751,6 +791,26 @@ export interface paths {
          * @description Open the demo bench without typing; only where the demo runs.
          */
         post: operations["server_accounts_api_open_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/spacing-strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Spacing Strip
+         * @description A strip with even marks along a length or round a ring, at true size.
+         */
+        get: operations["server_shelf_prints_api_print_spacing_strip"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3340,6 +3400,44 @@ export interface components {
             old: string;
         };
         /**
+         * Pattern
+         * @description Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
+         *     to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to.
+         */
+        Pattern: {
+            /** Count */
+            count: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sheet" | "sleeve" | "gores" | "disc";
+            /** Label */
+            label: string;
+            /** Layers */
+            layers: number;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Overlap Mm */
+            overlap_mm: number;
+            /** Part */
+            part: string;
+            /** Seam */
+            seam: [
+                number,
+                number
+            ][];
+            /** Setting */
+            setting: number;
+            /** Stretch Percent */
+            stretch_percent: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+        };
+        /**
          * Peg
          * @description A hole in the base: where from its middle, how wide and deep, mm.
          */
@@ -5660,6 +5758,46 @@ export interface operations {
             };
         };
     };
+    server_shelf_prints_api_get_patterns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pattern"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_get_plan: {
         parameters: {
             query?: {
@@ -6108,6 +6246,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tiling"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_patterns: {
+        parameters: {
+            query?: {
+                part?: string;
+                paper?: string;
+                form?: "pdf" | "svg";
+            };
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Not Found */
@@ -6901,6 +7083,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_spacing_strip: {
+        parameters: {
+            query: {
+                length: string;
+                count: number;
+                width?: string;
+                ring?: boolean;
+                paper?: string;
+                form?: "pdf" | "svg";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };

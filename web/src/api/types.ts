@@ -27,6 +27,7 @@ export type WallMap = S["WallMap"];
 export type PartBulk = S["PartBulk"];
 export type Portion = S["Portion"];
 export type Reckoning = S["Asked"];
+export type Pattern = S["Pattern"];
 export type RunEdit = NonNullable<S["Edits"]["runs"]>;
 export type KeptPose = S["KeptPose"];
 export type WireCoil = S["WireCoil"];

@@ -1,6 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
-import { client, data } from "./client";
-import type { Reckoning } from "./types";
+import { client, data, documentOf } from "./client";
+import type { Pattern, Reckoning } from "./types";
+
+/** Flat outlines of what is laid as a sheet; asked while they are looked at. */
+export const usePatterns = (figure_id: string, revision: number, open: boolean) =>
+  useQuery({
+    queryKey: ["figure", figure_id, "patterns", revision],
+    queryFn: () =>
+      documentOf<Pattern[]>(
+        client.GET("/api/v1/figures/{figure_id}/patterns", { params: { path: { figure_id } } }),
+      ),
+    enabled: open,
+  });
 
 /** A piece of clay in every form. */
 export const useReckoned = (asked: Reckoning) =>

@@ -6,6 +6,7 @@ import { ChoiceField, Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { area, length, mass } from "../units/format";
+import { SpacingStrip } from "./SpacingStrip";
 import { TypedField } from "./TypedField";
 
 const FORMS = {
@@ -147,6 +148,7 @@ export function ReckonerPage() {
           </Note>
         </Stack>
       </SimpleGrid>
+      <SpacingStrip />
     </Box>
   );
 }

@@ -322,6 +322,38 @@ describe("Clay", () => {
     expect(done.changes[0]?.operations).toEqual([{ path: "part/braid/clay", value: "flexible" }]);
   });
 
+  test("flat patterns are fetched when they are opened, each with its paper", async () => {
+    const pattern = {
+      part: "apron",
+      label: "oilskin apron",
+      kind: "sheet",
+      count: 1,
+      outline: [
+        [0, 0],
+        [60, 0],
+        [30, 90],
+      ],
+      seam: [],
+      thickness_mm: 3.4,
+      overlap_mm: 0,
+      stretch_percent: 6.2,
+      setting: 5,
+      layers: 2,
+    };
+    server({ ...ABOUT, [`GET ${FIGURE}/patterns`]: [pattern] });
+    const { user, done } = showStation(<ClayPanel />);
+    await user.click(screen.getByText("Flat patterns, to cut sheets by"));
+    const link = await screen.findByRole("link", { name: "Pattern of the oilskin apron as SVG" });
+    expect(link.getAttribute("href")).toBe(
+      `${FIGURE}/prints/patterns?paper=A4&part=apron&form=svg`,
+    );
+    expect(document.querySelector("[data-pattern=apron]")?.textContent).toContain(
+      "its edges have to give 6 %",
+    );
+    await user.click(screen.getByRole("button", { name: "oilskin apron" }));
+    expect(done.selected).toEqual(["apron"]);
+  });
+
   test("a row of the table chooses its part", async () => {
     const { user, done } = showStation(<ClayPanel />);
     await user.click(screen.getByRole("button", { name: /^chest/ }));

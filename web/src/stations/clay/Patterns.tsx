@@ -1,0 +1,121 @@
+import { Box, chakra, Flex, Link, Spinner, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { usePatterns } from "../../api/useReckoner";
+import type { Pattern } from "../../api/types";
+import { useFigurePage } from "../../figure/useFigurePage";
+import { tint } from "../../theme";
+import { length } from "../../units/format";
+import { Note } from "../../ui/fields";
+import { faultText } from "../../ui/useDraft";
+import { useUnits } from "../../ui/UnitsContext";
+
+const BOX = 64;
+
+/** Flat outlines of what is laid as a sheet, each with its paper at true size. */
+export function Patterns() {
+  const { figure, selected, select } = useFigurePage();
+  const units = useUnits();
+  const [open, setOpen] = useState(false);
+  const found = usePatterns(figure.id, figure.revision, open);
+  const paper = units.length_unit === "in" ? "Letter" : "A4";
+  const at = `/api/v1/figures/${figure.id}/prints/patterns?paper=${paper}`;
+  return (
+    <chakra.details onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <chakra.summary cursor="pointer" fontSize="sm" color="verdigris" fontWeight="600">
+        Flat patterns, to cut sheets by
+      </chakra.summary>
+      {found.error ? <Text color="stop">{faultText(found.error)}</Text> : null}
+      {open && !found.data && !found.error ? <Spinner size="sm" /> : null}
+      {found.data?.length === 0 ? <Note>Nothing of this figure is laid as a sheet.</Note> : null}
+      {found.data?.length ? (
+        <Box mt="1.5">
+          <Link href={at} target="_blank" rel="noreferrer" color="verdigris" fontSize="sm">
+            Print them all (PDF)
+          </Link>
+          {found.data.map((pattern) => (
+            <Flex
+              key={pattern.part}
+              data-pattern={pattern.part}
+              gap="3"
+              py="1.5"
+              borderBottomWidth="1px"
+              borderColor="headline"
+              bg={pattern.part === selected ? "claySoft" : undefined}
+            >
+              <Outline pattern={pattern} />
+              <Box flex="1">
+                <chakra.button
+                  type="button"
+                  fontSize="sm"
+                  fontWeight="600"
+                  cursor="pointer"
+                  textAlign="left"
+                  onClick={() => select(pattern.part)}
+                >
+                  {pattern.label}
+                </chakra.button>
+                <Text fontSize="xs">
+                  {pattern.count > 1 ? `${pattern.count} gores, ` : `${pattern.kind}, `}
+                  {length(pattern.thickness_mm, units)} thick,{" "}
+                  {pattern.layers > 1 ? `${pattern.layers} sheets of ` : ""}setting{" "}
+                  {pattern.setting}
+                  {pattern.overlap_mm > 0 ? `, overlap ${length(pattern.overlap_mm, units)}` : ""}
+                  {pattern.stretch_percent >= 0.5
+                    ? `; its edges have to give ${pattern.stretch_percent.toFixed(0)} %`
+                    : ""}
+                </Text>
+                <Flex gap="3" fontSize="xs">
+                  {(["pdf", "svg"] as const).map((form) => (
+                    <Link
+                      key={form}
+                      href={`${at}&part=${pattern.part}&form=${form}`}
+                      target="_blank"
+                      rel="noreferrer"
+                      color="verdigris"
+                      aria-label={`Pattern of the ${pattern.label} as ${form.toUpperCase()}`}
+                    >
+                      {form.toUpperCase()}
+                    </Link>
+                  ))}
+                </Flex>
+              </Box>
+            </Flex>
+          ))}
+        </Box>
+      ) : null}
+    </chakra.details>
+  );
+}
+
+function Outline({ pattern }: { pattern: Pattern }) {
+  const width = Math.max(...pattern.outline.map(([x]) => x));
+  const height = Math.max(...pattern.outline.map(([, y]) => y));
+  const size = Math.max(width, height);
+  const flat = (points: [number, number][]) =>
+    points.map(([x, y]) => `${x},${height - y}`).join(" ");
+  return (
+    <svg
+      width={BOX}
+      height={(BOX * height) / size}
+      viewBox={`-1 -1 ${width + 2} ${height + 2}`}
+      aria-hidden
+      style={{ flexShrink: 0, width: BOX }}
+    >
+      <polygon
+        points={flat(pattern.outline)}
+        fill={tint("claySoft")}
+        stroke={tint("clayEdge")}
+        vectorEffect="non-scaling-stroke"
+      />
+      {pattern.seam.length ? (
+        <polyline
+          points={flat(pattern.seam)}
+          fill="none"
+          stroke={tint("ink")}
+          strokeDasharray="3 2"
+          vectorEffect="non-scaling-stroke"
+        />
+      ) : null}
+    </svg>
+  );
+}

@@ -1,0 +1,221 @@
+"""Flat outlines of clay that is laid as a sheet, at true size: what lies on a form, unrolled.
+
+A cylinder and a cone unroll exactly; what is oval is unrolled strip by strip. What is curved both
+ways is cut into gores, and how much their edges have to give is said.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+import numpy as np
+
+from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.skeleton import Array
+from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.clay.portions import FLAT, sheet_setting
+from windcrest_core.findings import Frozen
+
+ROUND = 96  # points of a turn
+GORES = 6
+OVERLAP_MM = 4.0  # least for a seam [A]
+OVERLAP_T = 1.5  # thicknesses
+THICK = 0.6  # times its radius: thicker, it is a lump and no sheet [A]
+SHORT = 0.4  # times its radius: shorter, it is a cap and no sleeve [A]
+LEAST_MM = 3.0  # of breadth, to be worth a pattern
+
+Kind = Literal["sheet", "sleeve", "gores", "disc"]
+Points = list[tuple[float, float]]
+
+
+class Pattern(Frozen):
+    """Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
+    to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to."""
+
+    part: str
+    label: str
+    kind: Kind
+    count: int
+    outline: Points
+    seam: Points
+    thickness_mm: float
+    overlap_mm: float
+    stretch_percent: float
+    setting: int
+    layers: int
+
+    @property
+    def size_mm(self) -> tuple[float, float]:
+        xs, ys = zip(*self.outline, strict=True)
+        return max(xs), max(ys)
+
+
+def sector(r1_mm: float, r2_mm: float, height_mm: float) -> tuple[Array, Array]:
+    """Both edges of an unrolled cone cut flat, (n, 2) each: its foot and its top, mm.
+
+    Slant s = √(h² + (r₁ − r₂)²), radii s r/(r₁ − r₂), angle 2π (r₁ − r₂)/s; a cylinder is a
+    rectangle.
+
+    Examples
+    --------
+    >>> foot, top = sector(10, 10, 30)
+    >>> round(float(np.ptp(foot[:, 0])), 3), round(float(top[0, 1]), 3)
+    (62.832, 30.0)
+    """
+    slant = math.hypot(height_mm, r1_mm - r2_mm)
+    if abs(r1_mm - r2_mm) < 1e-4 * max(r1_mm, r2_mm):
+        x = np.linspace(0, 2 * math.pi * r1_mm, ROUND + 1)
+        return np.column_stack([x, 0 * x]), np.column_stack([x, 0 * x + slant])
+    far, near = max(r1_mm, r2_mm), min(r1_mm, r2_mm)
+    outer, inner = slant * far / (far - near), slant * near / (far - near)
+    angle = 2 * math.pi * (far - near) / slant
+    turns = np.linspace(-angle / 2, angle / 2, ROUND + 1)
+    ring = np.column_stack([np.sin(turns), np.cos(turns)])
+    wide, narrow = -outer * ring, -inner * ring
+    foot, top = (wide, narrow) if r1_mm >= r2_mm else (narrow, wide)
+    if r1_mm < r2_mm:
+        foot, top = foot * [1, -1], top * [1, -1]
+    return foot, top
+
+
+def developed(foot: Array, top: Array) -> tuple[Array, Array]:
+    """Both edges of a ruled strip laid flat triangle by triangle, (n, 2) each.
+
+    Parameters
+    ----------
+    foot, top : (n, 3) points of both edges, mm, joined by the rulings.
+    """
+    flat_foot = [np.zeros(2)]
+    flat_top = [np.array([0.0, float(np.linalg.norm(top[0] - foot[0]))])]
+    for k in range(len(foot) - 1):
+        a, b = flat_foot[-1], flat_top[-1]
+        c = _third(a, b, foot[k], top[k], foot[k + 1])
+        flat_foot.append(c)
+        flat_top.append(_third(c, b, foot[k + 1], top[k], top[k + 1]))
+    return np.array(flat_foot), np.array(flat_top)
+
+
+def _third(a: Array, b: Array, from_a: Array, from_b: Array, point: Array) -> Array:
+    """The third corner of a triangle laid flat on its edge a–b, to the right of it."""
+    base = float(np.linalg.norm(b - a))
+    to_a, to_b = float(np.linalg.norm(point - from_a)), float(np.linalg.norm(point - from_b))
+    along = (to_a**2 - to_b**2 + base**2) / (2 * base)
+    off = math.sqrt(max(0.0, to_a**2 - along**2))
+    u = (b - a) / base
+    return np.asarray(a + along * u + off * np.array([u[1], -u[0]]))
+
+
+def _sleeve(r1: float, r2: float, height: float, depth: float) -> tuple[Array, Array]:
+    if abs(depth - 1) < 1e-6:
+        return sector(r1, r2, height)
+    turns = np.linspace(0, 2 * math.pi, 4 * ROUND + 1)
+    ring = np.column_stack([np.cos(turns), depth * np.sin(turns), 0 * turns])
+    return developed(ring * r1, ring * r2 + np.array([0, 0, height]))
+
+
+def gore(semi_axes: tuple[float, float, float], count: int = GORES) -> tuple[Array, float]:
+    """One gore of an ellipsoid as a lens, (n, 2) mm, and what its edges give, per cent.
+
+    Its middle is a meridian, laid straight; at each place it is as broad as its share of the girth.
+    """
+    a, b, c = semi_axes
+    r = (a + b) / 2
+    angle = np.linspace(-math.pi / 2, math.pi / 2, ROUND + 1)
+    along = np.concatenate(
+        [[0.0], np.cumsum(np.hypot(np.diff(r * np.cos(angle)), np.diff(c * np.sin(angle))))]
+    )
+    half = math.pi * r * np.cos(angle) / count
+    edge = float(np.hypot(np.diff(along), np.diff(half)).sum())
+    right = np.column_stack([half, along])
+    left = np.column_stack([-half, along])[::-1]
+    return np.concatenate([right, left[1:-1]]), 100 * (edge / along[-1] - 1)
+
+
+def _placed(foot: Array, top: Array, overlap: float) -> tuple[Points, Points]:
+    """Outline with the overlap added past the last ruling, and where the first edge comes to.
+
+    It is turned until the ends of its foot are level.
+    """
+    chord = foot[-1] - foot[0]
+    c, s = chord / max(float(np.linalg.norm(chord)), 1e-9)
+    level = np.array([[c, -s], [s, c]])
+    foot, top = foot @ level, top @ level
+    last_foot, last_top = foot[-1] - foot[-2], top[-1] - top[-2]
+    mean = (np.linalg.norm(last_foot) + np.linalg.norm(last_top)) / 2
+    more = overlap / max(float(mean), 1e-9)
+    foot_end, top_end = foot[-1] + last_foot * more, top[-1] + last_top * more
+    outline = np.concatenate([foot, [foot_end], [top_end], top[::-1]])
+    low = outline.min(axis=0)
+    return _points(outline - low), _points(np.array([foot[-1], top[-1]]) - low)
+
+
+def _points(rows: Array) -> Points:
+    return [(round(float(x), 3), round(float(y), 3)) for x, y in rows]
+
+
+def _thickness_mm(work: Workpiece, piece: Piece) -> float:
+    """The wall over a core; else the clay of the part laid round its form."""
+    solid = piece.solid
+    if piece.core is not None:
+        return piece.wall_mm
+    assert isinstance(solid, RoundConeSolid | FrustumSolid)
+    area = math.pi * (solid.r1 + solid.r2) * math.hypot(solid.h, solid.r1 - solid.r2)
+    return work.shares[piece.part.id].skin_mm3 / area
+
+
+def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
+    part, solid = piece.part, piece.solid
+    settings = work.context.rules.sheet_settings_mm
+
+    def made(
+        kind: Kind, outline: Points, thick: float, seam: Points | None = None,
+        overlap: float = 0.0, count: int = 1, stretch: float = 0.0,
+    ) -> Pattern:  # fmt: skip
+        setting, layers = sheet_setting(thick, settings)
+        return Pattern(
+            part=part.id, label=part.label, kind=kind, count=count, outline=outline,
+            seam=seam or [], thickness_mm=thick, overlap_mm=overlap, stretch_percent=stretch,
+            setting=setting, layers=layers,
+        )  # fmt: skip
+
+    match solid:
+        case SheetSolid():
+            flat = np.asarray(solid.outline_xz)
+            return made("sheet", _points(flat - flat.min(axis=0)), solid.t)
+        case EllipsoidSolid():
+            a, b, c = sorted(solid.semi_axes)
+            if a < FLAT * b:
+                turns = np.linspace(0, 2 * math.pi, ROUND, endpoint=False)
+                ring = np.column_stack([b * np.cos(turns), c * np.sin(turns)]) + np.array([b, c])
+                return made("disc", _points(ring), 2 * a)
+            if piece.core is None:
+                return None
+            x, y, z = (s - piece.wall_mm / 2 for s in solid.semi_axes)
+            lens, stretch = gore((x, y, z))
+            return made(
+                "gores", _points(lens - lens.min(axis=0)), piece.wall_mm, count=GORES,
+                stretch=stretch,
+            )  # fmt: skip
+        case RoundConeSolid() | FrustumSolid():
+            if piece.core is None and part.lies_on is None:
+                return None
+            if solid.h < SHORT * max(solid.r1, solid.r2):
+                return None
+            thick = _thickness_mm(work, piece)
+            r1, r2 = solid.r1 - thick / 2, solid.r2 - thick / 2
+            if min(r1, r2) < 0.5 or not 0 < thick < THICK * max(solid.r1, solid.r2):
+                return None
+            overlap = max(OVERLAP_MM, OVERLAP_T * thick)
+            outline, seam = _placed(*_sleeve(r1, r2, solid.h, solid.depth), overlap)
+            return made("sleeve", outline, thick, seam, overlap)
+    return None
+
+
+def patterns(work: Workpiece) -> list[Pattern]:
+    """A flat outline of every part whose clay is laid as a sheet."""
+    found = [_pattern_of(work, piece) for piece in work.clay_pieces]
+    return [row for row in found if row is not None and min(row.size_mm) >= LEAST_MM]

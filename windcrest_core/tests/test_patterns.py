@@ -1,0 +1,160 @@
+"""Flat patterns and spacing strips: exact where they can be, and what gives said where not."""
+
+from __future__ import annotations
+
+import io
+import math
+import re
+import unittest
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pypdf import PdfReader
+
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.clay.patterns import Pattern, developed, gore, patterns, sector
+from windcrest_core.context import Context, Progress
+from windcrest_core.errors import SheetError
+from windcrest_core.prints import map_pdf, map_svg, pattern_sheet, spacing_strip
+from windcrest_core.prints.pattern_sheet import spaced
+from windcrest_core.sheet import FigureSheet
+from windcrest_core.tests.support import biped, example
+
+RADII = st.floats(2, 80)
+
+
+def length_of(points: np.ndarray) -> float:
+    return float(np.linalg.norm(np.diff(points, axis=0), axis=1).sum())
+
+
+def area_of(outline: list[tuple[float, float]]) -> float:
+    x, y = np.array(outline).T
+    return abs(float(x @ np.roll(y, -1) - y @ np.roll(x, -1))) / 2
+
+
+def of(sheet: FigureSheet) -> dict[str, Pattern]:
+    return {row.part: row for row in patterns(workpiece(sheet, Context(), Progress()))}
+
+
+class UnrolledTest(unittest.TestCase):
+    @settings(max_examples=60)
+    @given(RADII, RADII, st.floats(5, 200))
+    def test_a_cone_unrolls_exactly(self, r1: float, r2: float, h: float) -> None:
+        foot, top = sector(r1, r2, h)
+        # arcs as long as the girths, by 97 points of them: chords are short by (Δ/2)²/6
+        self.assertAlmostEqual(length_of(foot) / (2 * math.pi * r1), 1, 3)
+        self.assertAlmostEqual(length_of(top) / (2 * math.pi * r2), 1, 3)
+        slant = math.hypot(h, r1 - r2)
+        for a, b in zip(foot, top, strict=True):
+            self.assertAlmostEqual(float(np.linalg.norm(b - a)) / slant, 1, 9)
+        area = area_of([tuple(p) for p in np.concatenate([foot, top[::-1]])])
+        self.assertAlmostEqual(area / (math.pi * (r1 + r2) * slant), 1, 2)
+
+    def test_a_cylinder_is_a_rectangle(self) -> None:
+        foot, top = sector(12, 12, 50)
+        self.assertAlmostEqual(float(foot[-1, 0]), 2 * math.pi * 12)
+        np.testing.assert_allclose(top - foot, np.tile([0, 50], (len(foot), 1)), atol=1e-9)
+
+    @settings(max_examples=30)
+    @given(RADII, RADII, st.floats(5, 120), st.floats(0.5, 1.8))
+    def test_laid_flat_triangle_by_triangle_every_edge_keeps_its_length(
+        self, r1: float, r2: float, h: float, depth: float
+    ) -> None:
+        turns = np.linspace(0, 2 * math.pi, 49)
+        ring = np.column_stack([np.cos(turns), depth * np.sin(turns), 0 * turns])
+        foot, top = ring * r1, ring * r2 + np.array([0, 0, h])
+        flat_foot, flat_top = developed(foot, top)
+        for space, flat in ((foot, flat_foot), (top, flat_top)):
+            np.testing.assert_allclose(
+                np.linalg.norm(np.diff(space, axis=0), axis=1),
+                np.linalg.norm(np.diff(flat, axis=0), axis=1),
+                rtol=1e-6,
+            )
+
+    def test_gores_of_a_ball(self) -> None:
+        lens, stretch = gore((20.0, 20.0, 20.0), 6)
+        # its middle is half a girth, its breadth a sixth of one
+        self.assertAlmostEqual(float(np.ptp(lens[:, 1])) / (math.pi * 20), 1, 3)
+        self.assertAlmostEqual(float(np.ptp(lens[:, 0])) / (2 * math.pi * 20 / 6), 1, 3)
+        # ∫ √(1 + (π/6)² sin²φ) dφ over a half turn, less π: 6.4 % by Simpson's rule
+        phi = np.linspace(-math.pi / 2, math.pi / 2, 2001)
+        rise = np.sqrt(1 + (math.pi / 6 * np.sin(phi)) ** 2)
+        mean = float((rise[1:] + rise[:-1]).mean() / 2)
+        self.assertAlmostEqual(stretch, 100 * (mean - 1), 1)
+
+    def test_more_gores_give_less(self) -> None:
+        gives = [gore((20.0, 20.0, 25.0), n)[1] for n in (4, 6, 8, 12)]
+        self.assertEqual(gives, sorted(gives, reverse=True))
+
+
+class PatternTest(unittest.TestCase):
+    def test_an_apron_is_its_own_outline_and_a_brim_its_disc(self) -> None:
+        sheet = example("ferrywoman")
+        found = of(sheet)
+        apron = sheet.part("apron").shape
+        outline = np.array(apron.outline) * sheet.height_mm  # type: ignore[union-attr]
+        wide, high = found["apron"].size_mm
+        # the trunk's girth broadens what is worn on it
+        self.assertGreaterEqual(wide, float(np.ptp(outline[:, 0])) - 0.01)
+        self.assertAlmostEqual(high, float(np.ptp(outline[:, 1])), 2)
+        self.assertEqual(found["hat_brim"].kind, "disc")
+
+    def test_a_limb_is_a_sleeve_with_an_overlap_past_its_seam(self) -> None:
+        thigh = of(biped())["thigh_r"]
+        self.assertEqual(thigh.kind, "sleeve")
+        self.assertEqual(thigh.thickness_mm, 6.0)
+        self.assertGreaterEqual(thigh.overlap_mm, 9.0)
+        self.assertEqual(len(thigh.seam), 2)
+        self.assertLess(max(x for x, _ in thigh.seam), thigh.size_mm[0])
+
+    def test_a_thicker_wall_is_a_smaller_sleeve_at_its_middle(self) -> None:
+        thin, thick = of(biped(part__thigh_r__wall_mm=3.0)), of(biped(part__thigh_r__wall_mm=6.0))
+        girth = [row["thigh_r"].size_mm[0] - row["thigh_r"].overlap_mm for row in (thin, thick)]
+        self.assertGreater(girth[0], girth[1])
+
+    def test_what_is_curved_both_ways_says_what_it_gives(self) -> None:
+        head = of(biped())["skull"]
+        self.assertEqual((head.kind, head.count), ("gores", 6))
+        self.assertTrue(3 < head.stretch_percent < 15)
+
+    def test_paper_has_them_at_true_size(self) -> None:
+        found = [of(example("ferrywoman"))[key] for key in ("apron", "thigh_r")]
+        drawn = pattern_sheet("x", found)
+        svg = map_svg(drawn)
+        rings = re.findall(r'<polygon class="silhouette" points="([^"]+)"', svg)
+        sizes = []
+        for ring in rings:
+            points = np.array([[float(v) for v in pair.split(",")] for pair in ring.split()])
+            sizes.append(np.ptp(points, axis=0))
+        for row in found:
+            self.assertTrue(
+                any(np.abs(size - np.array(row.size_mm)).max() < 0.03 for size in sizes), row.part
+            )
+        text = PdfReader(io.BytesIO(map_pdf(drawn, "A4"))).pages[0].extract_text()
+        self.assertIn("100 mm", text)
+
+
+class SpacingTest(unittest.TestCase):
+    @settings(max_examples=40)
+    @given(st.floats(10, 900), st.integers(2, 60), st.booleans())
+    def test_they_are_even(self, length: float, count: int, ring: bool) -> None:
+        at = spaced(length, count, ring)
+        gaps = np.diff([*at, length] if ring else at)
+        np.testing.assert_allclose(gaps, gaps[0], rtol=1e-9)
+        self.assertEqual(at[0], 0.0)
+        self.assertAlmostEqual(at[-1], length - (gaps[0] if ring else 0), 6)
+
+    def test_the_strip_has_a_mark_for_each_at_its_place(self) -> None:
+        drawn = spacing_strip(120.0, 5, 6.0, False)
+        marks = [line.points[0][0] for line in drawn.lines if line.style == "wire"]
+        np.testing.assert_allclose(np.diff(marks), 30.0)
+
+    def test_what_cannot_be_is_refused(self) -> None:
+        for length, count, width, path in (
+            (0.5, 4, 0, "length"), (100, 1, 0, "count"), (100, 11, 10.5, "width"),
+            (100, 5, -1, "width"),
+        ):  # fmt: skip
+            with self.subTest(path), self.assertRaises(SheetError) as caught:
+                spacing_strip(length, count, width, False)
+            self.assertEqual(caught.exception.faults[0].path, path)
