@@ -42,8 +42,9 @@ class NewFigureJourney(Journey):
                 expect(page.get_by_text("Why").first).to_be_visible()
             page.keyboard.press("2")
             page.get_by_role("tab", name="Pose").click()
-            page.get_by_role("button", name="leaning").click()
-            expect(page.locator("footer")).to_contain_text("tips at")
+            with page.expect_response(re.compile("/edits")):
+                page.get_by_role("button", name="leaning").click()
+            expect(page.get_by_role("button", name="Undo")).to_be_enabled()
             page.get_by_role("tab", name="Cutting").click()
             link = page.get_by_role("link", name="Print the cut list")
             answer = page.request.get(self.live_server_url + (link.get_attribute("href") or ""))
