@@ -204,7 +204,7 @@ def _totals(
                     Input(name="clay, without waste", value=net_clay, unit="g"),
                     Input(name="foil", value=bulk.foil_g.value, unit="g"),
                     *(
-                        [Input(name="other cores", value=bulk.other_g, unit="g")]
+                        [Input(name="other cores and weights", value=bulk.other_g, unit="g")]
                         if bulk.other_g
                         else []
                     ),

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from windcrest_core.body.figure import Figure
+from windcrest_core.body.figure import Figure, Piece
+from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.volumes import Share
 from windcrest_core.catalogue import catalogue
@@ -15,9 +16,25 @@ from windcrest_core.sheet.model import Part
 FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}
 
 
+STEEL_G_CM3 = 7.85
+
+
+def ballast_mm3(part: Part, core_mm3: float) -> float:
+    """Room that a part's ballast takes in its core, mm³; never more than there is."""
+    return min(core_mm3, part.ballast_g / STEEL_G_CM3 * 1000)
+
+
+def ballast_at(piece: Piece, core_centre: Array) -> Array:
+    """Where ballast lies, as a ball at the lowest place under the middle of the core, mm."""
+    assert piece.core is not None
+    radius = ball_mm(piece.part.ballast_g / STEEL_G_CM3 * 1000) / 2
+    low = float(piece.core.lowest_z) + radius
+    return np.array([core_centre[0], core_centre[1], min(low, float(core_centre[2]))])
+
+
 @dataclass(frozen=True)
 class PartMass:
-    """Grams of clay or stock (`skin_g`) and of core (`core_g`), and the centre of both, mm."""
+    """Grams of clay or stock (`skin_g`) and of core with its ballast (`core_g`), and the centre of both, mm."""
 
     skin_g: float
     core_g: float
@@ -55,14 +72,16 @@ def masses(figure: Figure, shares: dict[str, Share], packed_g_cm3: float) -> dic
     for piece in figure.pieces:
         share = shares[piece.part.id]
         skin_g = share.skin_mm3 * 1e-3 * skin_density_g_cm3(piece.part)
-        core_g = share.core_mm3 * 1e-3 * core_density_g_cm3(piece.part, packed_g_cm3)
-        total = skin_g + core_g
-        centre = (
-            (share.skin_centre * skin_g + share.core_centre * core_g) / total
-            if total > 0
-            else piece.solid.centre
-        )
-        found[piece.part.id] = PartMass(skin_g, core_g, centre)
+        steel_mm3 = ballast_mm3(piece.part, share.core_mm3)
+        steel_g = steel_mm3 * 1e-3 * STEEL_G_CM3
+        around_mm3 = share.core_mm3 - steel_mm3
+        core_g = around_mm3 * 1e-3 * core_density_g_cm3(piece.part, packed_g_cm3)
+        total = skin_g + core_g + steel_g
+        moments = share.skin_centre * skin_g + share.core_centre * core_g
+        if steel_g > 0:
+            moments = moments + ballast_at(piece, share.core_centre) * steel_g
+        centre = moments / total if total > 0 else piece.solid.centre
+        found[piece.part.id] = PartMass(skin_g, core_g + steel_g, centre)
     return found
 
 

@@ -2,11 +2,18 @@
 
 from __future__ import annotations
 
+import math
 from functools import lru_cache
 from typing import Literal
 
 from windcrest_core.body.figure import Piece, skin_over_mm
-from windcrest_core.body.masses import FOIL_PACKED_G_CM3, core_density_g_cm3
+from windcrest_core.body.masses import (
+    FOIL_PACKED_G_CM3,
+    STEEL_G_CM3,
+    ballast_at,
+    ballast_mm3,
+    core_density_g_cm3,
+)
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
@@ -16,8 +23,18 @@ from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.steps import Need, Step, Undated
 
 VENT_CM3 = 20.0
+FILLED = 0.6  # of a core that may be steel [A]
 
 WallState = Literal["in range", "thin", "thick", "solid", "too thick to be solid", "bought"]
+
+
+class Ballast(Frozen):
+    """Steel in a core: its mass, the ball it would be, and where its middle is, mm: right, forward
+    and up from the ground."""
+
+    mass_g: float
+    ball_mm: float
+    at: tuple[float, float, float]
 
 
 class PartBulk(Frozen):
@@ -33,6 +50,7 @@ class PartBulk(Frozen):
     foil_g: float
     foil_m: float
     piece: CorePiece | None
+    ballast: Ballast | None
     core_ball_mm: float
     wall_mm: float
     deepest_mm: float
@@ -101,7 +119,8 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     parts = []
     for piece in work.figure.pieces:
         share = work.shares[piece.part.id]
-        core_mm3 = max(0.0, share.core_mm3 - wire_mm3.get(piece.part.id, 0.0))
+        steel_mm3 = ballast_mm3(piece.part, share.core_mm3)
+        core_mm3 = max(0.0, share.core_mm3 - wire_mm3.get(piece.part.id, 0.0) - steel_mm3)
         state, deepest = _state(work, piece)
         part = piece.part
         kind = shelf.cores.get(part.core)
@@ -128,6 +147,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 )
                 if piece.core is not None and of_foil
                 else None,
+                ballast=_ballast(work, piece, steel_mm3),
                 core_ball_mm=ball_mm(core_mm3),
                 wall_mm=piece.wall_mm,
                 deepest_mm=deepest,
@@ -150,7 +170,8 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     return BulkPlan(
         parts=parts,
         packed_g_cm3=packed,
-        other_g=sum(part.core_g for part in parts if part.foil_g <= 0),
+        other_g=sum(part.core_g for part in parts if part.foil_g <= 0)
+        + sum(part.ballast.mass_g for part in parts if part.ballast is not None),
         tape_mm=sum(part.piece.tape_mm for part in parts if part.piece is not None),
         core_cm3=Quantity(
             value=core,
@@ -186,6 +207,13 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
         findings=_findings(work, parts),
         steps=_steps(work, parts),
     )
+
+
+def _ballast(work: Workpiece, piece: Piece, steel_mm3: float) -> Ballast | None:
+    if steel_mm3 <= 0:
+        return None
+    x, y, z = ballast_at(piece, work.shares[piece.part.id].core_centre).tolist()
+    return Ballast(mass_g=steel_mm3 * 1e-3 * STEEL_G_CM3, ball_mm=ball_mm(steel_mm3), at=(x, y, z))
 
 
 def _findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
@@ -239,6 +267,7 @@ def _findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                 )
             )
     found += _cores_that_melt(work)
+    found += _heavy_ballast(work)
     largest = max(parts, key=lambda part: part.core_cm3, default=None)
     if largest is not None and largest.core_cm3 > VENT_CM3:
         found.append(
@@ -251,6 +280,31 @@ def _findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                 reason="Air sealed in the foil pushes with about 40 kPa at 135 °C and lifts the clay; "
                 "a needle hole underneath lets it out.",
                 numbers={"core_cm3": largest.core_cm3},
+            )
+        )
+    return found
+
+
+def _heavy_ballast(work: Workpiece) -> list[Finding]:
+    """More steel than there is core to put it in."""
+    found = []
+    for piece in work.figure.pieces:
+        part = piece.part
+        room = work.shares[part.id].core_mm3 * 1e-3 * STEEL_G_CM3 * FILLED
+        if part.ballast_g <= max(room, 0.0):
+            continue
+        most = math.floor(room)
+        found.append(
+            Finding(
+                id="bulk.ballast.large",
+                station="bulk",
+                severity="stop",
+                subject=part.id,
+                title=f"{part.label}: {part.ballast_g:.0f} g of steel do not go into its core",
+                reason="A core that is nearly all steel has no foil left to hold it: it knocks about "
+                "and breaks through the wall. Put it elsewhere, or weight into the base.",
+                numbers={"ballast_g": part.ballast_g, "most_g": float(most)},
+                fixes=[fix(f"Put {most} g in", (f"part/{part.id}/ballast_g", float(most)))],
             )
         )
     return found
@@ -310,5 +364,6 @@ def _core_words(work: Workpiece, part: PartBulk) -> str:
     if not kind.foil:
         dry = ", bone dry before it is covered" if kind.dries else ""
         return f"Core of the {part.label}, {kind.label}: {part.core_g:.0f} g{dry}"
+    steel = f", {part.ballast.mass_g:.0f} g of steel in it" if part.ballast else ""
     tape = f", then {part.piece.tape_mm:.0f} mm of tape" if part.piece and kind.taped else ""
-    return f"Foil core of the {part.label}: {part.foil_m * 100:.0f} cm of roll{tape}"
+    return f"Foil core of the {part.label}: {part.foil_m * 100:.0f} cm of roll{steel}{tape}"

@@ -140,6 +140,7 @@ class Part(Frozen):
         default="foil", description="what is under the clay; wire alone is solid clay"
     )
     wall_mm: float | None = Field(default=None, ge=0.5, le=60)
+    ballast_g: float = Field(default=0.0, ge=0, le=5000, description="steel let into its core")
     clay: Id = "rigid"
     stock: Id | None = Field(
         default=None, description="a bought or carved piece of this material, not clay"

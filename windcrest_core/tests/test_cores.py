@@ -93,6 +93,36 @@ class KindTest(unittest.TestCase):
         self.assertLess(squeezed("loose"), squeezed("hammered"))
 
 
+class BallastTest(unittest.TestCase):
+    def test_steel_low_in_the_legs_steadies_the_figure(self) -> None:
+        low = {"part__shank_r__ballast_g": 12, "part__shank_l__ballast_g": 12}
+        bare, heavy = planned(biped()), planned(biped(**low))
+        self.assertLess(heavy.frame.centre_figure[2], bare.frame.centre_figure[2])
+        self.assertGreater(heavy.frame.tips_at.value, bare.frame.tips_at.value)
+
+    def test_it_takes_the_place_of_foil_and_counts_in_the_whole(self) -> None:
+        bare, heavy = planned(biped()), planned(biped(part__belly__ballast_g=60))
+        row = next(r for r in heavy.bulk.parts if r.id == "belly")
+        was = next(r for r in bare.bulk.parts if r.id == "belly")
+        assert row.ballast is not None
+        self.assertAlmostEqual(row.ballast.mass_g, 60)
+        # 60 g ÷ 7.85 g/cm³ = 7.643 cm³, a ball 24.44 mm across
+        self.assertAlmostEqual(row.ballast.ball_mm, 24.44, 2)
+        self.assertAlmostEqual(was.core_cm3 - row.core_cm3, 60 / 7.85, delta=0.1)
+        more = heavy.totals.mass.value - bare.totals.mass.value
+        self.assertAlmostEqual(more, 60 - 60 / 7.85 * 0.5, delta=2.0)
+
+    def test_it_lies_within_its_core(self) -> None:
+        sheet = biped(part__belly__ballast_g=60)
+        work = work_of(sheet)
+        row = next(r for r in planned(sheet).bulk.parts if r.id == "belly")
+        assert row.ballast is not None
+        core = work.figure.piece("belly").core
+        assert core is not None
+        x, y, z = (np.array([v], dtype=np.float32) for v in row.ballast.at)
+        self.assertLess(float(core.world_distance(x, y, z)[0]), 0)
+
+
 class WallMapTest(unittest.TestCase):
     def test_a_wall_as_it_is_asked_for_is_seen_so(self) -> None:
         for wall in (4.0, 6.0, 8.0):

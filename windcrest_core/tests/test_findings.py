@@ -96,6 +96,8 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "bulk.wall.thin": (plain(part__chest__wall_mm=2), Context(), plain(), Context()),
     "bulk.wall.thick": (plain(part__chest__wall_mm=12), Context(), plain(), Context()),
     "bulk.solid.thick": (plain(part__chest__core="wire"), Context(), plain(), Context()),
+    "bulk.ballast.large": (
+        plain(part__skull__ballast_g=400), Context(), plain(part__pelvis__ballast_g=20), Context()),
     "bulk.core.melts": (
         plain(part__chest__core="foam"), Context(), plain(part__chest__core="light"), Context()),
     "bulk.core.vent": (plain(), Context(), plain(height_mm=140), Context()),

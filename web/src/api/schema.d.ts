@@ -1075,6 +1075,23 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             total_min: components["schemas"]["Quantity"];
         };
+        /**
+         * Ballast
+         * @description Steel in a core: its mass, the ball it would be, and where its middle is, mm: right, forward
+         *     and up from the ground.
+         */
+        Ballast: {
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /** Ball Mm */
+            ball_mm: number;
+            /** Mass G */
+            mass_g: number;
+        };
         /** Base */
         Base: {
             /**
@@ -3165,6 +3182,12 @@ export interface components {
         Part: {
             /** Area */
             area: string | null;
+            /**
+             * Ballast G
+             * @description steel let into its core
+             * @default 0
+             */
+            ballast_g: number;
             /** Bone */
             bone: string;
             /**
@@ -3313,6 +3336,7 @@ export interface components {
          *     `deepest_mm` is the most clay anywhere.
          */
         PartBulk: {
+            ballast: components["schemas"]["Ballast"] | null;
             /** Core Ball Mm */
             core_ball_mm: number;
             /** Core Cm3 */

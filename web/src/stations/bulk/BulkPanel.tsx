@@ -6,7 +6,7 @@ import { set, useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { length, mass, metres } from "../../units/format";
 import { Answer } from "../../ui/Answer";
-import { ChoiceField, MeasureField, Note } from "../../ui/fields";
+import { ChoiceField, MeasureField, Note, NumberField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 
@@ -42,6 +42,22 @@ export function BulkPanel() {
               apply(`Core of the ${part.label}`, [set(`part/${part.id}/core`, core)])
             }
           />
+          {planned.core_cm3 > 0 || part.ballast_g > 0 ? (
+            <NumberField
+              label="Steel let into it"
+              value={part.ballast_g}
+              unit="g"
+              onCommit={(grams) =>
+                change(`Weight in the ${part.label}`, [set(`part/${part.id}/ballast_g`, grams)])
+              }
+            />
+          ) : null}
+          {planned.ballast ? (
+            <Note>
+              A ball of {length(planned.ballast.ball_mm, units)}, at the bottom of the core,{" "}
+              {length(planned.ballast.at[2], units)} up. Tape it in before the foil goes round.
+            </Note>
+          ) : null}
           {cores[part.core] ? <Note>{cores[part.core]?.note}.</Note> : null}
           <Making row={planned} />
         </Stack>

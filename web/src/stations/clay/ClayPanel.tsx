@@ -6,6 +6,7 @@ import { Answer } from "../../ui/Answer";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { Conditioning } from "./Conditioning";
 import { Patterns } from "./Patterns";
 import { portionWords } from "./portionWords";
 
@@ -112,6 +113,7 @@ export function ClayPanel() {
       />
       <Note>Raw clay of each part, without waste.</Note>
       <Patterns />
+      <Conditioning />
     </Stack>
   );
 }
