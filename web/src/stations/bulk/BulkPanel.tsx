@@ -58,7 +58,7 @@ export function BulkPanel() {
               {length(planned.ballast.at[2], units)} up. Tape it in before the foil goes round.
             </Note>
           ) : null}
-          {cores[part.core] ? <Note>{cores[part.core]?.note}.</Note> : null}
+          {cores[part.core] ? <Note>{sentence(cores[part.core]?.note ?? "")}</Note> : null}
           <Making row={planned} />
         </Stack>
       ) : (
@@ -105,6 +105,8 @@ export function BulkPanel() {
     </Stack>
   );
 }
+
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
 
 /** A core as a thing to make: its shape, and the girths to check it by with a tape. */
 function Making({ row }: { row: PartBulk }) {

@@ -124,6 +124,9 @@ function Poseable({ run }: { run: RunPlan }) {
   ));
 }
 
+const bendsOf = (count: number): string =>
+  count === 0 ? "Straight, no bend" : count === 1 ? "1 bend" : `${count} bends`;
+
 /** Where the wire is bent, and the card that says it on paper. */
 function Bends({ run }: { run: RunPlan }) {
   const { figure } = useFigurePage();
@@ -138,8 +141,8 @@ function Bends({ run }: { run: RunPlan }) {
     <Box mt="1">
       <chakra.details onToggle={(event) => setShown(event.currentTarget.open)}>
         <chakra.summary cursor="pointer" fontSize="xs" color="verdigris" fontWeight="600">
-          {card.bends.length === 1 ? "1 bend" : `${card.bends.length} bends`} round a{" "}
-          {length(card.pin_mm, units)} rod
+          {bendsOf(card.bends.length)}
+          {card.bends.length ? ` round a ${length(card.pin_mm, units)} rod` : ""}
         </chakra.summary>
         {shown ? (
           <>
