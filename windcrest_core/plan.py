@@ -8,7 +8,8 @@ from datetime import date
 from windcrest_core.bake.model import BakeStation
 from windcrest_core.bake.station import bake_station
 from windcrest_core.body.workpiece import Workpiece, workpiece
-from windcrest_core.bulk.station import BulkPlan, bulk_plan
+from windcrest_core.bulk.model import BulkPlan
+from windcrest_core.bulk.station import bulk_plan
 from windcrest_core.catalogue import catalogue
 from windcrest_core.character.station import CharacterPlan, character_plan
 from windcrest_core.clay.model import ClayPlan

@@ -27,6 +27,7 @@ from server.shelf.planning import (
     plan_of,
     refuse_unbuildable,
 )
+from server.shelf.run_edits import RunEdit, rewired
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.bulk.walls import Walls, walls
@@ -34,7 +35,6 @@ from windcrest_core.character.library import LibraryItem, add_from_library, offe
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS, Finding, Operation, Station
-from windcrest_core.frame import editing
 from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.frame.pose import drag, on_both_sides
 from windcrest_core.frame.station import gauges_of
@@ -46,7 +46,7 @@ from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import Face, Feet, FrameSchool, KeptPose, number_ranges
+from windcrest_core.sheet.model import Face, KeptPose, number_ranges
 
 router = Router(tags=["shelf"])
 ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}
@@ -138,46 +138,6 @@ class Pick(BaseModel):
 class Copy(BaseModel):
     part: str
     how: Literal["duplicate", "mirror"]
-
-
-class AddRun(BaseModel):
-    kind: Literal["add"]
-    first: str
-    last: str
-
-
-class RouteRun(BaseModel):
-    kind: Literal["route"]
-    run: str
-    first: str
-    last: str
-
-
-class SplitRun(BaseModel):
-    kind: Literal["split"]
-    run: str
-    joint: str
-
-
-class ThroughRun(BaseModel):
-    kind: Literal["through"]
-    run: str
-    joint: str
-
-
-class JoinRuns(BaseModel):
-    kind: Literal["join"]
-    run: str
-    other: str
-
-
-class SuggestRuns(BaseModel):
-    kind: Literal["suggest"]
-    school: FrameSchool
-    feet: Feet
-
-
-RunEdit = AddRun | RouteRun | SplitRun | ThroughRun | JoinRuns | SuggestRuns
 
 
 class Edits(BaseModel):
@@ -339,7 +299,7 @@ def _operations(figure: Figure, body: Edits) -> list[Operation]:
     return [
         *worked_out(sheet, body.operations),
         *(_dragged(sheet, body.drag) if body.drag else ()),
-        *(_rewired(figure, body.runs) if body.runs else ()),
+        *(rewired(figure, body.runs) if body.runs else ()),
         *(add_from_library(sheet, body.add.item, body.add.count) if body.add else ()),
         *(copied(sheet, body.copy_of.part, body.copy_of.how) if body.copy_of else ()),
     ]
@@ -348,23 +308,6 @@ def _operations(figure: Figure, body: Edits) -> list[Operation]:
 def _dragged(sheet: FigureSheet, how: Drag) -> list[Operation]:
     operations = drag(sheet, how.joint, how.view, how.to)
     return on_both_sides(sheet, operations) if how.both_sides else operations
-
-
-def _rewired(figure: Figure, how: RunEdit) -> list[Operation]:
-    sheet = figure.sheet
-    match how:
-        case AddRun():
-            return editing.added(sheet, how.first, how.last)
-        case RouteRun():
-            return editing.rerouted(sheet, how.run, how.first, how.last)
-        case SplitRun():
-            return editing.split(sheet, how.run, how.joint)
-        case ThroughRun():
-            return editing.through(sheet, how.run, how.joint)
-        case JoinRuns():
-            return editing.joined(sheet, how.run, how.other)
-        case SuggestRuns():
-            return editing.suggested(workpiece(sheet, *given_of(figure)), how.school, how.feet)
 
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})

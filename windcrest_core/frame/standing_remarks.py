@@ -1,0 +1,226 @@
+"""Findings of how the figure stands: tipping, legs that fold raw, pegs and feet off the base."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Finding, Fix, fix
+from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs, on_base
+from windcrest_core.frame.gauges import GaugeOption
+from windcrest_core.frame.model import RunPlan
+from windcrest_core.frame.paths import pegs, standing_pieces
+from windcrest_core.frame.runs import rod_run
+from windcrest_core.frame.standing import WANTED_TIP_DEG
+from windcrest_core.sheet.ids import free_id
+from windcrest_core.sheet.model import Run
+
+
+def standing_findings(
+    work: Workpiece,
+    runs: list[RunPlan],
+    stands: Stance,
+    gauges_with: Callable[[Run], list[GaugeOption]],
+) -> list[Finding]:
+    """What is to be said of how it stands.
+
+    Parameters
+    ----------
+    gauges_with : every wire tried on one more run, lightest first.
+    """
+    return [
+        *_tipping(work, stands),
+        *_raw(work, runs, gauges_with),
+        *_pegs(work, runs),
+        *_feet(work, stands),
+    ]
+
+
+def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
+    balance = stands.cured
+    if balance.tips_at_deg >= WANTED_TIP_DEG:
+        return []
+    base = work.sheet.base
+    fixes = []
+    if stands.free_standing:
+        fixes += _feet_in_base(work)
+    else:
+        width = stands.least_base.value
+        depth = math.ceil(base.depth_mm * width / base.width_mm / 5) * 5
+        if width > base.width_mm:
+            fixes.append(
+                fix(
+                    f"Make the base {width:.0f} × {depth:.0f} mm",
+                    ("base/width_mm", width),
+                    ("base/depth_mm", min(1000.0, float(depth))),
+                )
+            )
+    if (weight := stands.counterweight) is not None:
+        fixes.append(
+            fix(
+                f"Put {weight.mass_g:.0f} g into the base, {_where(weight)}",
+                ("base/counterweight_g", weight.mass_g),
+                ("base/counterweight_back_mm", weight.back_mm),
+                ("base/counterweight_right_mm", weight.right_mm),
+            )
+        )
+    on = " on its bare feet" if stands.free_standing else ""
+    return [
+        Finding(
+            id="frame.stand.tips",
+            station="frame",
+            severity="stop" if balance.tips_at_deg <= 0 else "warn",
+            subject="base",
+            title=f"Tips over {balance.towards_words} at {balance.tips_at_deg:.1f}°{on}",
+            reason="Its centre of mass is too near the edge of what it stands on; a nudge of the "
+            "table is about 10°.",
+            numbers={
+                "tips_at_deg": balance.tips_at_deg,
+                "wanted_deg": WANTED_TIP_DEG,
+                "margin_mm": balance.margin_mm,
+                "centre_height_mm": float(balance.centre[2]),
+            },
+            fixes=fixes,
+        )
+    ]
+
+
+def _where(weight: Counterweight) -> str:
+    """Which way from the middle of the base a counterweight goes."""
+    words = [
+        f"{abs(weight.back_mm):.0f} mm {'behind' if weight.back_mm > 0 else 'before'}"
+        if abs(weight.back_mm) >= 1
+        else "",
+        f"{abs(weight.right_mm):.0f} mm {'right' if weight.right_mm > 0 else 'left'} of"
+        if abs(weight.right_mm) >= 1
+        else "",
+    ]
+    return " and ".join(word for word in words if word) + " its middle"
+
+
+def _feet_in_base(work: Workpiece) -> list[Fix]:
+    """Pegs where loops stand on the ground."""
+    standing = {piece.part.bone for piece in standing_pieces(work)}
+    pairs = [
+        (f"run/{run.id}/{name}", "peg")
+        for run in work.sheet.runs
+        for name, joint in (("start", run.path[0]), ("end", run.path[-1]))
+        if joint in standing and getattr(run, name) == "loop"
+    ]
+    return [fix("Peg its feet into the base", *pairs)] if pairs else []
+
+
+def _raw(
+    work: Workpiece, runs: list[RunPlan], gauges_with: Callable[[Run], list[GaugeOption]]
+) -> list[Finding]:
+    """Legs whose wire folds under the raw figure: it wants a rod."""
+    if any(run.end == "rod" or run.start == "rod" for run in runs):
+        return []
+    pegged = [run for run in runs if "peg" in (run.start, run.end)]
+    worst = min((run.chosen.hold_upright for run in pegged), default=99.0)
+    column = min((run.chosen.column or 99.0 for run in pegged), default=99.0)
+    if worst >= 1 and column >= 1:
+        return []
+    rod = rod_run(work.sheet.body)
+    taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
+    rod = rod.model_copy(update={"id": free_id(rod.id, taken)})
+    wires = catalogue().wires
+    passing = [o for o in gauges_with(rod) if o.passes and wires[o.wire].bar]
+    best = next((option for option in passing if option.owned), next(iter(passing), None))
+    of = "" if best is None else f" of {best.label}{'' if best.owned else ' (to buy)'}"
+    value = rod.model_copy(update={"wire": best.wire if best else None}).model_dump(mode="json")
+    return [
+        Finding(
+            id="frame.raw.falls",
+            station="frame",
+            severity="stop",
+            subject="base",
+            title="Its legs cannot carry it while the clay is raw",
+            reason="The wire in the legs folds under the soft figure, long before the oven sets "
+            "it. A rod through the base into the trunk holds it, or another wire in the legs.",
+            numbers={"hold_upright": worst, "column": column},
+            fixes=[fix(f"Put a rod{of} through the base into the trunk", (f"run/{rod.id}", value))],
+        )
+    ]
+
+
+def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
+    base = work.sheet.base
+    found = []
+    at = list(pegs(work).values())
+    if not fits_pegs(base, at):
+        round_ = base.shape == "round"
+        x = max(abs(float(p[0])) for p in at)
+        y = max(abs(float(p[1])) for p in at)
+        reach = max(math.hypot(float(p[0]), float(p[1])) for p in at)
+        wide, deep = (reach, reach) if round_ else (x, y)
+        size = [math.ceil((2 * reach + 2 * PEG_EDGE_MM) / 5) * 5 + 5 for reach in (wide, deep)]
+        width, depth = max(size[0], base.width_mm), max(size[1], base.depth_mm)
+        found.append(
+            Finding(
+                id="frame.base.small",
+                station="frame",
+                severity="stop",
+                subject="base",
+                title="A peg misses the base",
+                reason="A peg needs at least 5 mm of base round it or the edge splits out.",
+                numbers={"base_mm": base.width_mm, "needed_mm": float(size[0])},
+                fixes=[
+                    fix(
+                        f"Make the base {width:.0f} × {depth:.0f} mm",
+                        ("base/width_mm", min(1000.0, float(width))),
+                        ("base/depth_mm", min(1000.0, float(depth))),
+                    )
+                ],
+            )
+        )
+    for planned, run in zip(runs, work.sheet.runs, strict=True):
+        lifted = (run.start, run.end).count("peg") - (planned.start, planned.end).count("peg")
+        if lifted > 0:
+            found.append(
+                Finding(
+                    id="frame.peg.air",
+                    station="frame",
+                    severity="note",
+                    subject=run.id,
+                    title=f"{run.label}: this foot is off the ground, so its peg is left out",
+                    reason="The other foot carries everything in this pose; its wire is judged for it.",
+                    numbers={"pegs_in_base": float(len(at))},
+                )
+            )
+    return found
+
+
+def _feet(work: Workpiece, stands: Stance) -> list[Finding]:
+    """Feet that reach over the edge of the base."""
+    base = work.sheet.base
+    points = [point for foot in stands.feet for point in foot]
+    if not points or on_base(base, points):
+        return []
+    x = max(abs(float(p[0])) for p in points)
+    y = max(abs(float(p[1])) for p in points)
+    if base.shape == "round":
+        x = y = max(math.hypot(float(p[0]), float(p[1])) for p in points)
+    width = max(base.width_mm, math.ceil(2 * x / 5 + 0.2) * 5)
+    depth = max(base.depth_mm, math.ceil(2 * y / 5 + 0.2) * 5)
+    return [
+        Finding(
+            id="frame.feet.over",
+            station="frame",
+            severity="warn",
+            subject="base",
+            title="Its feet reach over the edge of the base",
+            reason="A toe over the edge is the first thing to be knocked off, and nothing bears it "
+            "while the clay is soft.",
+            numbers={"needed_mm": float(width), "base_mm": base.width_mm},
+            fixes=[
+                fix(
+                    f"Make the base {width:.0f} × {depth:.0f} mm",
+                    ("base/width_mm", min(1000.0, float(width))),
+                    ("base/depth_mm", min(1000.0, float(depth))),
+                )
+            ],
+        )
+    ]
