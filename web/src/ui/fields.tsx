@@ -1,5 +1,5 @@
 import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
-import { useId } from "react";
+import { memo, useId } from "react";
 import { lengthAsTyped, typedLength } from "../units/format";
 import { readNumber, useDraft } from "./useDraft";
 import { useUnits } from "./UnitsContext";
@@ -82,6 +82,15 @@ interface ChoiceProps {
   width?: string;
 }
 
+/** Kept as they are while the same list is given again: some are long, and drawn at every drag. */
+const Options = memo(function Options({ options }: { options: ChoiceProps["options"] }) {
+  return options.map((option) => (
+    <option key={option.value} value={option.value}>
+      {option.label}
+    </option>
+  ));
+});
+
 export function ChoiceField({ label, value, options, onChange, width = "11rem" }: ChoiceProps) {
   const id = useId();
   return (
@@ -96,11 +105,7 @@ export function ChoiceField({ label, value, options, onChange, width = "11rem" }
           value={value}
           onChange={(event) => onChange(event.currentTarget.value)}
         >
-          {options.map((option) => (
-            <option key={option.value} value={option.value}>
-              {option.label}
-            </option>
-          ))}
+          <Options options={options} />
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>

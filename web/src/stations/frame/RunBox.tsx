@@ -1,5 +1,5 @@
 import { Box, Button, chakra, Flex, Link, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useCatalogue, useStores } from "../../api/useRules";
 import type { RunPlan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
@@ -10,6 +10,8 @@ import { useUnits } from "../../ui/UnitsContext";
 import { GaugeDialog } from "./GaugeDialog";
 import { RunEditor } from "./RunEditor";
 import { times } from "./words";
+
+const STRANDS = ["1", "2", "3"].map((n) => ({ value: n, label: n }));
 
 /** "9 AWG soft aluminium" needs no gauge said again. */
 function gaugeBeside(label: string, gauge: string): string {
@@ -23,7 +25,16 @@ export function RunBox({ run }: { run: RunPlan }) {
   const wires = useCatalogue().data?.wires;
   const units = useUnits();
   const [open, setOpen] = useState(false);
-  const owned = new Set(stores?.stores.wires ?? []);
+  const choices = useMemo(() => {
+    const owned = new Set(stores?.stores.wires ?? []);
+    return [
+      { value: "", label: "lightest that holds" },
+      ...Object.values(wires ?? {}).map((wire) => ({
+        value: wire.id,
+        label: `${wire.label}${owned.has(wire.id) ? "" : " (to buy)"}`,
+      })),
+    ];
+  }, [wires, stores]);
   const c = run.chosen;
   return (
     <Box
@@ -76,20 +87,14 @@ export function RunBox({ run }: { run: RunPlan }) {
           label="Wire"
           width="10rem"
           value={run.locked ? c.wire : ""}
-          options={[
-            { value: "", label: "lightest that holds" },
-            ...Object.values(wires ?? {}).map((wire) => ({
-              value: wire.id,
-              label: `${wire.label}${owned.has(wire.id) ? "" : " (to buy)"}`,
-            })),
-          ]}
+          options={choices}
           onChange={(id) => apply(`Wire of ${run.label}`, [set(`run/${run.id}/wire`, id || null)])}
         />
         <ChoiceField
           label="Strands"
           width="4rem"
           value={String(run.strands)}
-          options={["1", "2", "3"].map((n) => ({ value: n, label: n }))}
+          options={STRANDS}
           onChange={(n) =>
             apply(`Strands of ${run.label}`, [set(`run/${run.id}/strands`, Number(n))])
           }
