@@ -350,7 +350,7 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
 
 @router.get("figures/{figure_id}/runs/{run}/gauges", response={200: list[GaugeOption], **ERRORS})
 def get_gauges(request: HttpRequest, figure_id: str, run: str) -> list[GaugeOption]:
-    """Every wire of Stores and the catalogue tried on a run, lightest first."""
+    """Every wire of Stores and the catalogue tried on a run; those that pass first."""
     figure = own_figure(request, figure_id)
     return gauges_of(workpiece(figure.sheet, *given_of(figure)), run)
 

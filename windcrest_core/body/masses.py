@@ -16,7 +16,7 @@ from windcrest_core.sheet.model import Part
 FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}
 
 
-STEEL_G_CM3 = 7.85
+STEEL_G_CM3 = 7.85  # [L]
 
 
 def ballast_mm3(part: Part, core_mm3: float) -> float:

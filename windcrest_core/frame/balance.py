@@ -30,8 +30,8 @@ ABOVE = np.array([[1.0, 0, 0], [0, 1.0, 0]])
 PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]
 WIDEST_BASE_MM, BASE_STEP_MM = 1000.0, 5.0
 HEAVIEST_G = 5000.0
-COUNTERWEIGHT_AT = 0.35  # of the base's breadth and depth from its middle
-SPARE_DEG = 0.3
+COUNTERWEIGHT_AT = 0.35  # of the base's breadth and depth from its middle [A]
+SPARE_DEG = 0.3  # over what is wanted [A]
 
 Masses = list[tuple[float, Array]]
 

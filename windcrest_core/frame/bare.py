@@ -26,9 +26,9 @@ from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import Run
 
 SAMPLES = 17
-SLENDER = 3.0  # times as long as thick
-RAW_SAFETY = 1.5
-LEAST_LOAD_G = 1.0
+SLENDER = 3.0  # times as long as thick [A]
+RAW_SAFETY = 1.5  # [A]
+LEAST_LOAD_G = 1.0  # less on a joint is not worth a wire [A]
 
 
 def bare_findings(work: Workpiece) -> list[Finding]:
@@ -142,19 +142,10 @@ def _slender_finding(work: Workpiece, piece: Piece, out: float) -> Finding:
     )
 
 
-def _crossed(work: Workpiece) -> set[str]:
-    """Joints with wire close by on both sides, whichever run it is."""
-    wire: dict[str, set[str]] = {}
-    for run in work.sheet.runs:
-        for segment in segments(work, run):
-            wire.setdefault(segment.bone, set()).add(run.id)
-    return {key for key in work.figure.bones if key in wire}
-
-
 def _joints(work: Workpiece) -> list[Finding]:
     """Bones without any wire whose load is more than raw clay bears at their joint."""
     bones, ranges = work.figure.bones, joint_ranges(work.sheet.body)
-    wired = _crossed(work)
+    wired = {segment.bone for run in work.sheet.runs for segment in segments(work, run)}
     loads = Loads(part_weights(work), [])
     in_parts = {run.into for run in work.sheet.runs}
     found = []

@@ -224,9 +224,10 @@ def tried(stores: Stores, wire: Wire, demand: Demand, want_upright: float) -> Ga
 
 
 def gauge_table(stores: Stores, demand: Demand, want_upright: float) -> list[GaugeOption]:
-    """Every wire of Stores and the catalogue on a run, lightest first."""
+    """Every wire of Stores and the catalogue on a run: those that pass, then those that do not,
+    each from the lightest."""
     options = [tried(stores, wire, demand, want_upright) for wire in catalogue().wires.values()]
-    return sorted(options, key=lambda option: (option.g_per_m, option.wire))
+    return sorted(options, key=lambda option: (not option.passes, option.g_per_m, option.wire))
 
 
 def lightest(options: list[GaugeOption]) -> GaugeOption:

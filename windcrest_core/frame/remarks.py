@@ -38,7 +38,7 @@ def frame_findings(
 
     Parameters
     ----------
-    gauges_with : every wire tried on one more run, lightest first.
+    gauges_with : every wire tried on one more run, as `gauge_table` has them.
     """
     return [
         *(finding for run in runs for finding in _weak(work, run, demands[run.id])),

@@ -28,7 +28,7 @@ def standing_findings(
 
     Parameters
     ----------
-    gauges_with : every wire tried on one more run, lightest first.
+    gauges_with : every wire tried on one more run, as `gauge_table` has them.
     """
     return [
         *_tipping(work, stands),

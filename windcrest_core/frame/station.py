@@ -127,7 +127,7 @@ def _lightest_wire(work: Workpiece, demand: Demand) -> str:
 
 
 def gauges_of(work: Workpiece, run_id: str) -> list[GaugeOption]:
-    """Every wire of Stores and the catalogue tried on one run, lightest first.
+    """Every wire of Stores and the catalogue tried on one run, as `gauge_table` has them.
 
     Raises
     ------

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.drawing.elevation import View
 from windcrest_core.plan import Plan
-from windcrest_core.prints.maps import Line, Map, Word, turned_over
+from windcrest_core.prints.maps import Line, Map, Word, bar_100_mm, turned_over
 
 EDGE_MM, RULER_MM, GAP_MM, HEADROOM_MM, FOOT_MM = 6.0, 46.0, 24.0, 12.0, 16.0
 CROSS_MM = 2.0
@@ -47,7 +47,7 @@ def layout_map(plan: Plan, mirrored: bool = False) -> Map:
         Line("head", ((RULER_MM - 6, y), (width - EDGE_MM, y)))
         for y in (ground + n * plan.drawing.head_mm for n in range(1, heads + 1))
     ]
-    lines += _bar_lines(width)
+    lines += bar_100_mm(EDGE_MM + 14, 2.0)
     words.append(Word(EDGE_MM, 1.6, "100 mm", 2.6))
     found = Map(
         f"{plan.name}: layout map", width, ground + high + HEADROOM_MM, tuple(lines), tuple(words)
@@ -89,10 +89,3 @@ def _ruler_words(plan: Plan, high_mm: float, ground: float) -> Iterator[Word]:
         y = min(ground + mark.height_mm - 0.9, last - 3.0)
         last = y
         yield Word(RULER_MM - 19, y, f"{mark.label} {mark.height_mm:.1f}", 2.4, "end")
-
-
-def _bar_lines(width: float) -> Iterator[Line]:
-    x, y = EDGE_MM + 14, 2.0
-    yield Line("bar", ((x, y), (x + 100, y)))
-    for tick in range(0, 101, 10):
-        yield Line("bar", ((x + tick, y), (x + tick, y + (2.4 if tick % 50 == 0 else 1.4))))

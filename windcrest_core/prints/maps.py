@@ -49,6 +49,15 @@ class Map:
     words: tuple[Word, ...]
 
 
+def bar_100_mm(x: float, y: float) -> list[Line]:
+    """A bar of 100 mm to check the printer by, ticked every 10, from its left end."""
+    ticks = [
+        Line("bar", ((x + t, y), (x + t, y + (2.4 if t % 50 == 0 else 1.4))))
+        for t in range(0, 101, 10)
+    ]
+    return [Line("bar", ((x, y), (x + 100, y))), *ticks]
+
+
 def turned_over(map_: Map) -> Map:
     """The map as its mirror image; words change the end they stand by."""
     swapped: dict[str, Literal["start", "middle", "end"]] = {

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from windcrest_core.clay.patterns import Pattern
 from windcrest_core.errors import SheetError
-from windcrest_core.prints.maps import Line, Map, Word
+from windcrest_core.prints.maps import Line, Map, Word, bar_100_mm
 
 GAP_MM, EDGE_MM, FOOT_MM, WORDS_MM = 8.0, 10.0, 10.0, 7.0
 PAGE_MM = 180.0  # breadth that rows are filled to, where no pattern is broader
@@ -47,18 +47,10 @@ def pattern_sheet(title: str, patterns: list[Pattern]) -> Map:
         if pattern.seam:
             lines.append(Line("core", tuple((at[0] + u, at[1] + v) for u, v in pattern.seam)))
         words.append(Word(at[0], at[1] - 3.4, _words(pattern), 2.4))
-    lines += _bar()
+    lines += bar_100_mm(EDGE_MM, 2.0)
     words.append(Word(EDGE_MM + 104, 2.0, "100 mm", 2.4))
     width = max(broad, 130.0) + 2 * EDGE_MM
     return Map(title, width, FOOT_MM + high + EDGE_MM, tuple(lines), tuple(words))
-
-
-def _bar() -> list[Line]:
-    ticks = [
-        Line("bar", ((EDGE_MM + t, 2.0), (EDGE_MM + t, 4.4 if t % 50 == 0 else 3.4)))
-        for t in range(0, 101, 10)
-    ]
-    return [Line("bar", ((EDGE_MM, 2.0), (EDGE_MM + 100, 2.0))), *ticks]
 
 
 def spaced(length_mm: float, count: int, ring: bool) -> list[float]:
@@ -108,7 +100,7 @@ def spacing_strip(length_mm: float, count: int, width_mm: float, ring: bool) -> 
     how = "ends meet" if ring else "end to end"
     words.append(Word(left, high + 2.5, f"{count} over {length_mm:.1f} mm, {how}: "
                       f"{step:.2f} mm apart", 2.6))  # fmt: skip
-    lines += _bar()
+    lines += bar_100_mm(EDGE_MM, 2.0)
     words.append(Word(EDGE_MM + 104, 2.0, "100 mm", 2.4))
     width = max(length_mm + width_mm, 130.0) + 2 * EDGE_MM
     return Map("Spacing strip", width, high + 12, tuple(lines), tuple(words))

@@ -184,7 +184,10 @@ class GaugeTableTest(unittest.TestCase):
 
     def test_every_wire_is_tried_and_the_numbers_are_those_of_the_formulas(self) -> None:
         demand = asked(loaded(10.0, 12.0, root=0.6, cured_nmm=900.0), lever_mm=90.0, strands=2)
-        rows = {row.wire: row for row in gauge_table(Stores(), demand, 2.0)}
+        table = gauge_table(Stores(), demand, 2.0)
+        ranks = [(not row.passes, row.g_per_m) for row in table]
+        self.assertEqual(ranks, sorted(ranks))
+        rows = {row.wire: row for row in table}
         self.assertEqual(set(rows), set(catalogue().wires))
         row = rows["al_awg12"]
         my = yield_moment_nmm(catalogue().wires["al_awg12"].diameter_mm, 34, 2)

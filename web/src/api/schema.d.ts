@@ -565,7 +565,7 @@ export interface paths {
         };
         /**
          * Get Gauges
-         * @description Every wire of Stores and the catalogue tried on a run, lightest first.
+         * @description Every wire of Stores and the catalogue tried on a run; those that pass first.
          */
         get: operations["server_shelf_api_get_gauges"];
         put?: never;

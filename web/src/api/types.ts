@@ -22,7 +22,6 @@ export type CopyOf = S["Copy"];
 export type FreeBone = S["FreeBone"];
 export type Tiling = S["Tiling"];
 export type RunPlan = S["RunPlan"];
-export type GaugeOption = S["GaugeOption"];
 export type WallMap = S["WallMap"];
 export type PartBulk = S["PartBulk"];
 export type Portion = S["Portion"];

@@ -163,7 +163,7 @@ describe("Frame", () => {
       fails: [],
       owned: true,
     };
-    server({ ...ABOUT, [`GET ${FIGURE}/runs/${run.id}/gauges`]: [...options, passing] });
+    server({ ...ABOUT, [`GET ${FIGURE}/runs/${run.id}/gauges`]: [passing, ...options] });
     const { user, done } = showStation(<FramePanel />);
     await user.click(screen.getAllByRole("button", { name: /Every wire tried/ })[0] as Element);
     const tried = await screen.findByRole("table", { name: `Every wire on ${run.label}` });

@@ -1,6 +1,6 @@
 import { Box, Button, CloseButton, Dialog, Flex, Portal, Spinner, Text } from "@chakra-ui/react";
 import { useGauges } from "../../api/useFrame";
-import type { GaugeOption, RunPlan } from "../../api/types";
+import type { RunPlan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, value } from "../../units/format";
 import { Note } from "../../ui/fields";
@@ -8,11 +8,6 @@ import { PanelTable } from "../../ui/Table";
 import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
 import { times } from "./words";
-
-const passingFirst = (options: GaugeOption[]) => [
-  ...options.filter((option) => option.fails.length === 0),
-  ...options.filter((option) => option.fails.length > 0),
-];
 
 /** Every wire of Stores and the catalogue on a run, and what each joint has to hold. */
 export function GaugeDialog({ run, onClose }: { run: RunPlan; onClose: () => void }) {
@@ -83,7 +78,7 @@ export function GaugeDialog({ run, onClose }: { run: RunPlan; onClose: () => voi
                     "",
                   ]}
                   right={[1, 2, 3, 4, 5, 6, 8, 9]}
-                  rows={passingFirst(gauges.data).map((option) => ({
+                  rows={gauges.data.map((option) => ({
                     key: option.wire,
                     chosen: option.wire === run.chosen.wire,
                     cells: [

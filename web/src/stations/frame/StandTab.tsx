@@ -130,7 +130,7 @@ export function StandTab() {
         <Note>
           {frame.free_standing
             ? "It stands free on its feet: the base does not hold it."
-            : frame.tips_at.value >= 10
+            : !frame.findings.some((finding) => finding.id === "frame.stand.tips")
               ? "No counterweight is needed."
               : "No weight in this base would right it: make the base larger."}
         </Note>
