@@ -7,11 +7,13 @@ from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
+from server.bench.devices_api import router as devices
 from server.problems import install
 from server.shelf.api import router as shelf
 from server.shelf.prints_api import router as prints
 from server.shelf.references_api import router as references
 from server.stores.api import router as stores
+from server.stores.stock_api import router as stock
 
 api = NinjaAPI(
     title="Windcrest",
@@ -27,4 +29,6 @@ api.add_router("/v1/", shelf)
 api.add_router("/v1/", references)
 api.add_router("/v1/", prints)
 api.add_router("/v1/", stores)
+api.add_router("/v1/", stock)
 api.add_router("/v1/", bench)
+api.add_router("/v1/", devices)

@@ -73,14 +73,25 @@ class WireCoil(Frozen):
     bend_test: BendTest | None = None
 
 
-class Stores(Frozen):
-    """What the person owns, by catalogue id. A wire without a coil is there in any length."""
+class Weighing(Frozen):
+    """A ball of known size on the scale: of a clay, or of foil squeezed as House rules say.
+
+    `id` is the clay's, or the packing's.
+    """
+
+    of: Literal["clay", "foil"]
+    id: Id
+    mass_g: float = Field(gt=0, le=20_000)
+    across_mm: float = Field(ge=5, le=500)
+
+
+class Owned(Frozen):
+    """What the person works with, by catalogue id, and what weighing has shown of it."""
 
     stores_version: Literal[1] = 1
     wires: list[Id] = Field(
         default=["al_awg16", "al_awg14", "al_awg12", "al_awg9", "st_1_6"], min_length=1
     )
-    coils: list[WireCoil] = Field(default=[], max_length=200)
     clays: list[Id] = ["rigid", "rigid_white"]
     foil: Id = "kitchen"
     paints: list[Id] = [
@@ -92,6 +103,13 @@ class Stores(Frozen):
         "burnt_sienna",
         "cadmium_red_hue",
     ]
+    weighings: list[Weighing] = Field(default=[], max_length=100)
+
+
+class Stores(Owned):
+    """The same with the coils there are. A wire without a coil is there in any length."""
+
+    coils: list[WireCoil] = Field(default=[], max_length=200)
 
 
 class BakeDone(Frozen):
@@ -156,6 +174,29 @@ def load_rules(data: Any) -> Rules:
     return rules
 
 
+def _refuse_unknown(owned: Owned) -> None:
+    shelf = catalogue()
+    for name, table in (("wires", shelf.wires), ("clays", shelf.clays), ("paints", shelf.paints)):
+        for index, key in enumerate(getattr(owned, name)):
+            known(table, key, f"{name}/{index}")
+    known(shelf.foils, owned.foil, "foil")
+
+
+def load_owned(data: Any) -> Owned:
+    """What is owned, without coils, from parsed JSON; every id must be in the catalogue.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    try:
+        owned = Owned.model_validate(data)
+    except ValidationError as error:
+        raise faults_of(error) from error
+    _refuse_unknown(owned)
+    return owned
+
+
 def load_stores(data: Any) -> Stores:
     """Stores from parsed JSON; every id must be in the catalogue.
 
@@ -167,14 +208,10 @@ def load_stores(data: Any) -> Stores:
         stores = Stores.model_validate(data)
     except ValidationError as error:
         raise faults_of(error) from error
-    shelf = catalogue()
-    for name, table in (("wires", shelf.wires), ("clays", shelf.clays), ("paints", shelf.paints)):
-        for index, key in enumerate(getattr(stores, name)):
-            known(table, key, f"{name}/{index}")
-    known(shelf.foils, stores.foil, "foil")
+    _refuse_unknown(stores)
     ids = [coil.id for coil in stores.coils]
     for coil in stores.coils:
-        known(shelf.wires, coil.wire, f"coils/{coil.id}/wire")
+        known(catalogue().wires, coil.wire, f"coils/{coil.id}/wire")
         if ids.count(coil.id) > 1:
             raise SheetError.one(f"coils/{coil.id}", coil.id, "an id only once")
         if coil.wire not in stores.wires:

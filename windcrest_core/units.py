@@ -139,6 +139,26 @@ def mass_g(value: object, default_unit: str = "g") -> float:
     return float(_registry().Quantity(number, unit).to("gram").magnitude)
 
 
+def volume_ml(value: object) -> float:
+    """Read a volume, ml; ``20 ml``, ``0.5 l``, ``1 fl oz`` (US) or a bare number of ml.
+
+    Raises
+    ------
+    UnitError : not a volume.
+
+    Examples
+    --------
+    >>> volume_ml("20 ml"), round(volume_ml("1 fl oz"), 2)
+    (20.0, 29.57)
+    """
+    hint = "a volume such as 20 ml or 2 fl oz"
+    number, unit = _split(value, hint)
+    each = {"": 1.0, "ml": 1.0, "cl": 10.0, "l": 1000.0, "fl oz": 29.5735}.get(unit.lower())
+    if each is None:
+        raise UnitError(value, f"write {hint}")
+    return number * each
+
+
 def awg_diameter_mm(gauge: int) -> float:
     """Diameter of an American wire gauge, mm: 0.127 × 92^((36 − n)/39).
 

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+import hashlib
+import secrets
+
+from django.conf import settings
 from django.db import models
 
 from server.shelf.models import Figure
 from windcrest_core.context import BakeDone, Progress
+from windcrest_core.stock.steady import Reading
 
 
 class LogEntry(models.Model):
@@ -43,6 +48,41 @@ class BakeRecord(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_bake")]
+
+
+KEPT_READINGS = 40
+
+
+class Device(models.Model):
+    """A scale at the bench. It shows a token with each reading; of that only the hash is kept.
+
+    `recent` are its last readings, oldest first.
+    """
+
+    owner = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="devices"
+    )
+    name = models.CharField(max_length=40)
+    token_hash = models.CharField(max_length=64, unique=True)
+    made = models.DateTimeField(auto_now_add=True)
+    revoked = models.DateTimeField(null=True, default=None)
+    heard = models.DateTimeField(null=True, default=None)
+    recent = models.JSONField(default=list)
+
+    class Meta:
+        ordering = ["made", "pk"]
+
+    @property
+    def readings(self) -> list[Reading]:
+        return [Reading.model_validate(row) for row in self.recent]
+
+
+def hash_of(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def new_token() -> str:
+    return secrets.token_urlsafe(24)
 
 
 def progress_of(figure_id: str) -> Progress:

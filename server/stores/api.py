@@ -2,26 +2,34 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
-from ninja import Router
+from typing import Literal
 
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field, ValidationError
+
+from server.bench.models import progress_of
 from server.problems import Problem
 from server.schemas import Out, ProblemOut
-from server.shelf.planning import context_of
+from server.shelf.models import Figure
+from server.shelf.planning import context_of, kept_plan_of, plan_of
 from server.stores.actions.set_stores import set_stores
 from server.stores.models import StoresDocument
-from windcrest_core.catalogue import Catalogue, catalogue
+from windcrest_core.catalogue import Catalogue, Property, catalogue
 from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.clay.portions import Reckoned
 from windcrest_core.clay.reckoner import Asked, reckon
-from windcrest_core.context import Stores
+from windcrest_core.context import Context, Owned, Rules, Weighing, faults_of
+from windcrest_core.densities import refuse_impossible_weighings, typical_of, weighed
+from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.frame.bend_test import Yield, wire_yield
+from windcrest_core.units import length_mm, mass_g
 
 router = Router(tags=["stores"])
 
 
 class StoresOut(Out):
-    stores: Stores
+    stores: Owned
     revision: int
     can_undo: bool
     can_redo: bool
@@ -29,7 +37,7 @@ class StoresOut(Out):
 
 def _out(document: StoresDocument) -> StoresOut:
     return StoresOut(
-        stores=document.stores,
+        stores=document.owned,
         revision=document.revision,
         can_undo=bool(document.undo_stack),
         can_redo=bool(document.redo_stack),
@@ -55,7 +63,91 @@ def wire_words(request: HttpRequest, text: str) -> WireWords:
 @router.post("reckon", response={200: Reckoned, 422: ProblemOut})
 def post_reckon(request: HttpRequest, body: Asked) -> Reckoned:
     """A piece of clay in every form, by this person's units and sheet machine."""
-    return reckon(body, context_of(request.user.pk or 0).rules)
+    return reckon(body, context_of(request.user.pk or 0))
+
+
+class WeighingIn(Schema):
+    """A ball of a clay or of squeezed foil as a person gives it, in any unit."""
+
+    of: Literal["clay", "foil"]
+    id: str = Field(max_length=40)
+    mass: str = Field(max_length=40)
+    across: str = Field(max_length=40)
+
+
+class CalibrationIn(Schema):
+    """What is offered: another weighed ball, or another share of waste."""
+
+    weighing: WeighingIn | None = None
+    waste_percent: float | None = Field(None, ge=0, le=50)
+
+
+class MoveOut(Out):
+    """How far a calibration moves what a figure needs."""
+
+    figure_id: str
+    name: str
+    foil_m: tuple[float, float]
+    clay_g: tuple[float, float]
+    mass_g: tuple[float, float]
+
+
+class CalibrationOut(Out):
+    weighing: Weighing | None
+    before: Property | None
+    after: Property | None
+    moves: list[MoveOut]
+
+
+def _measured(body: WeighingIn, rules: Rules) -> Weighing:
+    try:
+        across = length_mm(body.across, rules.length_unit)
+    except UnitError as error:
+        raise SheetError.one("across", body.across, error.allowed) from error
+    try:
+        mass = mass_g(body.mass, rules.mass_unit)
+    except UnitError as error:
+        raise SheetError.one("mass", body.mass, error.allowed) from error
+    try:
+        return Weighing(of=body.of, id=body.id, mass_g=mass, across_mm=across)
+    except ValidationError as error:
+        raise faults_of(error) from error
+
+
+@router.post("calibrations/preview", response={200: CalibrationOut, 422: ProblemOut})
+def preview_calibration(request: HttpRequest, body: CalibrationIn) -> CalibrationOut:
+    """What a calibration shows, and how far it moves each planned figure; nothing is kept."""
+    owner = request.user.pk or 0
+    now = context_of(owner)
+    then, before, after, weighing = now, None, None, None
+    if body.weighing is not None:
+        weighing = _measured(body.weighing, now.rules)
+        stores = now.stores.model_copy(update={"weighings": [*now.stores.weighings, weighing]})
+        refuse_impossible_weighings(stores)
+        then = now.model_copy(update={"stores": stores})
+        before = weighed(now.stores, weighing.of, weighing.id) or typical_of(weighing)
+        after = weighed(stores, weighing.of, weighing.id)
+    if body.waste_percent is not None:
+        rules = now.rules.model_copy(update={"waste_percent": body.waste_percent})
+        then = then.model_copy(update={"rules": rules})
+    return CalibrationOut(weighing=weighing, before=before, after=after, moves=_moves(owner, then))
+
+
+def _moves(owner_id: int, then: Context) -> list[MoveOut]:
+    moves = []
+    for figure in Figure.objects.filter(owner_id=owner_id, deleted=None, pinned=None):
+        was = plan_of(figure).totals
+        will = kept_plan_of(figure, given=(then, progress_of(figure.id))).plan.totals
+        moves.append(
+            MoveOut(
+                figure_id=figure.id,
+                name=figure.sheet.name,
+                foil_m=(was.foil.value, will.foil.value),
+                clay_g=(was.clay.value, will.clay.value),
+                mass_g=(was.mass.value, will.mass.value),
+            )
+        )
+    return moves
 
 
 @router.get("yields", response=dict[str, Yield])
@@ -72,7 +164,7 @@ def get_stores(request: HttpRequest) -> StoresOut:
 
 
 @router.put("stores", response=StoresOut)
-def put_stores(request: HttpRequest, body: Stores, base_revision: int | None = None) -> StoresOut:
+def put_stores(request: HttpRequest, body: Owned, base_revision: int | None = None) -> StoresOut:
     """`base_revision` is the one the change was made on: a newer one is not overwritten."""
     with StoresDocument.locked(request.user) as document:
         if base_revision not in (None, document.revision):

@@ -11,10 +11,8 @@ from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.volumes import Share
 from windcrest_core.catalogue import catalogue
+from windcrest_core.densities import Densities
 from windcrest_core.sheet.model import Part
-
-FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}
-
 
 STEEL_G_CM3 = 7.85  # [L]
 
@@ -45,12 +43,11 @@ class PartMass:
         return self.skin_g + self.core_g
 
 
-def skin_density_g_cm3(part: Part) -> float:
+def skin_density_g_cm3(part: Part, densities: Densities) -> float:
     """Density of what the part is made of, g/cm³."""
-    shelf = catalogue()
     if part.stock is not None:
-        return shelf.stock_materials[part.stock].density_g_cm3.value
-    return shelf.clays[part.clay].density_g_cm3.value
+        return catalogue().stock_materials[part.stock].density_g_cm3.value
+    return densities.clay(part.clay).value
 
 
 def core_density_g_cm3(part: Part, packed_g_cm3: float) -> float:
@@ -61,17 +58,13 @@ def core_density_g_cm3(part: Part, packed_g_cm3: float) -> float:
     return kind.density_g_cm3.value
 
 
-def masses(figure: Figure, shares: dict[str, Share], packed_g_cm3: float) -> dict[str, PartMass]:
-    """Mass of every part, g.
-
-    Parameters
-    ----------
-    packed_g_cm3 : density of the squeezed foil, g/cm³.
-    """
+def masses(figure: Figure, shares: dict[str, Share], densities: Densities) -> dict[str, PartMass]:
+    """Mass of every part, g."""
+    packed_g_cm3 = densities.foil.value
     found = {}
     for piece in figure.pieces:
         share = shares[piece.part.id]
-        skin_g = share.skin_mm3 * 1e-3 * skin_density_g_cm3(piece.part)
+        skin_g = share.skin_mm3 * 1e-3 * skin_density_g_cm3(piece.part, densities)
         steel_mm3 = ballast_mm3(piece.part, share.core_mm3)
         steel_g = steel_mm3 * 1e-3 * STEEL_G_CM3
         around_mm3 = share.core_mm3 - steel_mm3

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from windcrest_core.body.figure import Figure, Piece, figure
-from windcrest_core.body.masses import FOIL_PACKED_G_CM3, PartMass, masses
+from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
 from windcrest_core.body.volumes import Share, shares
 from windcrest_core.context import Context, Progress
+from windcrest_core.densities import Densities, densities_of
 from windcrest_core.sheet.model import FigureSheet
 
 
@@ -23,9 +24,13 @@ class Workpiece:
     shares: dict[str, Share]
     masses: dict[str, PartMass]
 
+    @cached_property
+    def densities(self) -> Densities:
+        return densities_of(self.context)
+
     @property
     def packed_g_cm3(self) -> float:
-        return FOIL_PACKED_G_CM3[self.context.rules.foil_packing]
+        return self.densities.foil.value
 
     @cached_property
     def on_bone(self) -> dict[str, list[Piece]]:
@@ -54,5 +59,5 @@ def workpiece(sheet: FigureSheet, context: Context, progress: Progress) -> Workp
     """Place, measure and weigh the figure of `sheet`."""
     placed = figure(sheet, context.rules.wall_mm)
     found = shares(placed)
-    packed = FOIL_PACKED_G_CM3[context.rules.foil_packing]
-    return Workpiece(sheet, context, progress, placed, found, masses(placed, found, packed))
+    weights = masses(placed, found, densities_of(context))
+    return Workpiece(sheet, context, progress, placed, found, weights)

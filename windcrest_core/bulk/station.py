@@ -6,7 +6,6 @@ from functools import lru_cache
 
 from windcrest_core.body.figure import Piece, skin_over_mm
 from windcrest_core.body.masses import (
-    FOIL_PACKED_G_CM3,
     STEEL_G_CM3,
     ballast_at,
     ballast_mm3,
@@ -41,8 +40,9 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
 
 @lru_cache(maxsize=400)
 def _why(
-    whole_cm3: float, wall_mm: float, core_cm3: float, packed: float, roll: str, g_per_m: float
-) -> Why:
+    whole_cm3: float, wall_mm: float, core_cm3: float, packed: float, roll: str, g_per_m: float,
+    source: str,
+) -> Why:  # fmt: skip
     """Kept, since most parts stay as they are while one is moved."""
     return Why(
         formula="core under the wall, less the wire in it, × packed density ÷ roll",
@@ -53,8 +53,8 @@ def _why(
             Input(name="packed density", value=packed, unit="g/cm³"),
             Input(name=roll, value=g_per_m, unit="g/m"),
         ],
-        source="volume by a grid of signed distance; packed density assumed",
-        assumed=True,
+        source=f"volume by a grid of signed distance; {source}",
+        assumed="assumed" in source,
     )
 
 
@@ -106,20 +106,27 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 deepest_mm=deepest,
                 state=state,
                 why=_why(
-                    whole_cm3, piece.wall_mm, core_mm3 / 1000, packed, foil.label, foil.g_per_m
+                    whole_cm3,
+                    piece.wall_mm,
+                    core_mm3 / 1000,
+                    packed,
+                    foil.label,
+                    foil.g_per_m,
+                    work.densities.foil.source,
                 ),
             )
         )
     core = sum(part.core_cm3 for part in parts)
     foiled = sum(part.core_cm3 for part in parts if part.foil_g > 0)
     grams = foiled * packed
-    low, high = 0.5 * packed, min(0.9, 1.6 * packed)
+    density = work.densities.foil
+    low, high = density.low, density.high
     packing = f"packed density, {rules.foil_packing}"
     inputs = [
         Input(name="core of foil", value=foiled, unit="cm³"),
         Input(name=packing, value=packed, unit="g/cm³"),
     ]
-    assumed = "packed density assumed; one weighed ball of known size calibrates it"
+    guessed = "assumed" in density.source
     return BulkPlan(
         parts=parts,
         packed_g_cm3=packed,
@@ -140,7 +147,12 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
             unit="g",
             low=foiled * low,
             high=foiled * high,
-            why=Why(formula="core × packed density", inputs=inputs, source=assumed, assumed=True),
+            why=Why(
+                formula="core × packed density",
+                inputs=inputs,
+                source=density.source,
+                assumed=guessed,
+            ),
         ),
         foil_m=Quantity(
             value=grams / foil.g_per_m,
@@ -153,8 +165,8 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                     Input(name="foil", value=grams, unit="g"),
                     Input(name=foil.label, value=foil.g_per_m, unit="g/m"),
                 ],
-                source=f"{foil.source}; {FOIL_PACKED_G_CM3['firm']:g} g/cm³ when firm, assumed",
-                assumed=True,
+                source=f"{foil.source}; {density.source}",
+                assumed=guessed,
             ),
         ),
         findings=bulk_findings(work, parts),

@@ -5,7 +5,8 @@ from __future__ import annotations
 from windcrest_core.body.portions import ball_mm3, cone_mm3, drop_mm3, snake_mm3
 from windcrest_core.catalogue import catalogue, known
 from windcrest_core.clay.portions import Measures, Reckoned, reckoned
-from windcrest_core.context import Rules
+from windcrest_core.context import Context, Rules
+from windcrest_core.densities import densities_of
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Frozen
 from windcrest_core.units import length_mm, mass_g
@@ -54,7 +55,7 @@ def _mass(path: str, text: str, rules: Rules) -> float:
     return found
 
 
-def reckon(asked: Asked, rules: Rules) -> Reckoned:
+def reckon(asked: Asked, context: Context) -> Reckoned:
     """A piece of clay in every form.
 
     Raises
@@ -63,14 +64,15 @@ def reckon(asked: Asked, rules: Rules) -> Reckoned:
 
     Examples
     --------
-    >>> found = reckon(Asked(form="ball", measures={"across": "26.73 mm"}), Rules())
+    >>> found = reckon(Asked(form="ball", measures={"across": "26.73 mm"}), Context())
     >>> round(found.snake_mm), round(found.sheet_cm2, 1)
     (796, 50.0)
     """
     if asked.form not in FORMS:
         raise SheetError.one("form", asked.form, "one of " + ", ".join(FORMS))
     known(catalogue().clays, asked.clay, "clay")
-    density = catalogue().clays[asked.clay].density_g_cm3.value
+    rules = context.rules
+    density = densities_of(context).clay(asked.clay).value
     lengths = {
         name: _length(f"measures/{name}", asked.measures.get(name, ""), rules)
         for name in FORMS[asked.form]

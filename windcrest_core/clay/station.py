@@ -69,7 +69,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
         part, share = piece.part, work.shares[piece.part.id]
         wire = wire_mm3.get(part.id, 0.0) if share.core_mm3 <= 0 else 0.0
         volume = max(0.0, share.skin_mm3 - wire)
-        density = shelf.clays[part.clay].density_g_cm3
+        density = work.densities.clay(part.clay)
         parts.append(
             PartClay(
                 id=part.id,
@@ -114,7 +114,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
 
 def _total(work: Workpiece, clay: Clay, parts: list[PartClay]) -> ClayTotal:
     net = sum(part.grams for part in parts)
-    density = clay.density_g_cm3
+    density = work.densities.clay(clay.id)
     waste = 1 + work.context.rules.waste_percent / 100
     needed = net * waste
     packs = packs_for(needed, clay.pack_g)

@@ -18,7 +18,7 @@ class RecipePart(Frozen):
 
 
 class AreaPlan(Frozen):
-    """A colour area: the mix, how near it comes, coats over the chosen ground, drying."""
+    """A colour area: its surface, the mix, how near it comes, coats over the chosen ground, drying."""
 
     id: str
     label: str
@@ -26,6 +26,7 @@ class AreaPlan(Frozen):
     finish: str
     parts: list[str]
     share: float
+    surface_cm2: float
     recipe: list[RecipePart]
     mix: str | None
     nearness: Literal["close", "near", "off", "no paints"]

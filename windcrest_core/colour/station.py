@@ -28,6 +28,7 @@ from windcrest_core.sheet.model import Area
 
 Array = NDArray[np.float64]
 TOUCH_MIN, RECOAT_MIN = (10, 20), (30, 60)
+SURFACE = 5.5  # of a part over its volume to the two-thirds; a ball has 4.84 [A]
 VARNISH_RECOAT_MIN = (120, 240)
 GROUNDS: tuple[Ground, ...] = ("white", "grey", "black", "none")
 
@@ -77,6 +78,7 @@ def colour_plan(work: Workpiece) -> ColourPlan:
             recipes[area.id],
             _coats(area.target, recipes[area.id], ground, clay_hex),
             surfaces.get(area.id, 0) / whole,
+            surfaces.get(area.id, 0) * SURFACE / 100,
         )
         for area in work.sheet.colour.areas
     ]
@@ -139,6 +141,7 @@ def _area(
     recipe: Recipe | None,
     coats: int,
     share: float,
+    surface_cm2: float,
 ) -> AreaPlan:
     shelf = catalogue()
     film = _film(area.target, recipe)
@@ -150,6 +153,7 @@ def _area(
         finish=area.finish,
         parts=[part.id for part in work.sheet.parts if part.area == area.id],
         share=share,
+        surface_cm2=surface_cm2,
         recipe=[
             RecipePart(
                 paint=key,

@@ -9,10 +9,10 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.body.masses import FOIL_PACKED_G_CM3
 from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.station import packs_for
+from windcrest_core.densities import FOIL_PACKED_G_CM3
 from windcrest_core.findings import Why
 from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
 

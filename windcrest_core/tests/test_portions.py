@@ -23,7 +23,7 @@ from windcrest_core.body.portions import (
 )
 from windcrest_core.clay.portions import Portion, sheet_setting
 from windcrest_core.clay.reckoner import Asked, reckon
-from windcrest_core.context import Rules
+from windcrest_core.context import Context, Rules
 from windcrest_core.errors import SheetError
 from windcrest_core.prints import portion_card_pdf
 from windcrest_core.tests.support import biped, context, example, planned
@@ -129,13 +129,15 @@ class PortionTest(unittest.TestCase):
 
 class ReckonerTest(unittest.TestCase):
     def test_one_piece_in_every_form(self) -> None:
-        found = reckon(Asked(form="snake", measures={"across": "4", "length": "795.8 mm"}), Rules())
+        found = reckon(
+            Asked(form="snake", measures={"across": "4", "length": "795.8 mm"}), Context()
+        )
         self.assertAlmostEqual(found.ball_mm, 26.73, 2)
         self.assertAlmostEqual(found.grams, 17.0, 1)
         self.assertAlmostEqual(found.pack_pieces, 57 / 17.0, 2)
 
     def test_inches_and_ounces_by_house_rules(self) -> None:
-        rules = Rules(length_unit="in", mass_unit="oz")
+        rules = Context(rules=Rules(length_unit="in", mass_unit="oz"))
         ball = reckon(Asked(form="ball", measures={"across": "1"}, snake_across="1/4"), rules)
         self.assertAlmostEqual(ball.ball_mm, 25.4)
         weight = reckon(Asked(form="weight", measures={"weight": "2"}), rules)
@@ -155,5 +157,5 @@ class ReckonerTest(unittest.TestCase):
             (Asked(form="ball", measures={"across": "3 mm"}, clay="cheese"), "clay"),
         ):
             with self.subTest(path), self.assertRaises(SheetError) as caught:
-                reckon(asked, Rules())
+                reckon(asked, Context())
             self.assertEqual(caught.exception.faults[0].path, path)

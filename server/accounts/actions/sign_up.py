@@ -10,7 +10,7 @@ from django.db import IntegrityError, transaction
 from server.accounts.models import HouseRules
 from server.problems import Problem
 from server.stores.models import StoresDocument
-from windcrest_core.context import Rules, Stores
+from windcrest_core.context import Owned, Rules
 from windcrest_core.errors import Fault
 
 
@@ -29,7 +29,7 @@ def sign_up(name: str, password: str) -> User:
         with transaction.atomic():
             user.save()
             HouseRules.objects.create(owner=user, body=Rules().model_dump(mode="json"))
-            StoresDocument.objects.create(owner=user, body=Stores().model_dump(mode="json"))
+            StoresDocument.objects.create(owner=user, body=Owned().model_dump(mode="json"))
     except IntegrityError as error:
         raise Problem(
             409, "Somebody has that name.", [Fault("name", name, "a name nobody has yet")]

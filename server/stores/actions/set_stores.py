@@ -1,16 +1,16 @@
-"""Say what a person owns."""
+"""Say what a person works with."""
 
 from __future__ import annotations
 
 from typing import Any
 
 from server.stores.models import StoresDocument
-from windcrest_core.context import Stores, load_stores
-from windcrest_core.frame.bend_test import refuse_impossible_tests
+from windcrest_core.context import Owned, load_owned
+from windcrest_core.densities import refuse_impossible_weighings
 
 
-def set_stores(document: StoresDocument, body: dict[str, Any]) -> Stores:
-    stores = load_stores(body)
-    refuse_impossible_tests(stores)
-    document.change(stores.model_dump(mode="json"))
-    return stores
+def set_stores(document: StoresDocument, body: dict[str, Any]) -> Owned:
+    owned = load_owned(body)
+    refuse_impossible_weighings(owned)
+    document.change(owned.model_dump(mode="json"))
+    return owned

@@ -41,6 +41,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calibrations/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Calibration
+         * @description What a calibration shows, and how far it moves each planned figure; nothing is kept.
+         */
+        post: operations["server_stores_api_preview_calibration"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/catalogue": {
         parameters: {
             query?: never;
@@ -56,6 +76,47 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Devices */
+        get: operations["server_bench_devices_api_get_devices"];
+        put?: never;
+        /**
+         * Post Device
+         * @description A scale by its name; the token it is to show is given this once.
+         */
+        post: operations["server_bench_devices_api_post_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke Device
+         * @description From now on its token opens nothing.
+         */
+        delete: operations["server_bench_devices_api_revoke_device"];
         options?: never;
         head?: never;
         patch?: never;
@@ -759,6 +820,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Scale
+         * @description What lies on the scale that was heard last.
+         */
+        get: operations["server_bench_devices_api_get_scale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scale/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Reading
+         * @description A reading of a scale, by its token.
+         */
+        post: operations["server_bench_devices_api_post_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -809,6 +910,220 @@ export interface paths {
          * @description A strip with even marks along a length or round a ring, at true size.
          */
         get: operations["server_shelf_prints_api_print_spacing_strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Stock
+         * @description Everything on the shelf with its lots.
+         */
+        get: operations["server_stores_stock_api_get_stock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Costs
+         * @description What each figure is planned to cost, and what was really taken for it.
+         */
+        get: operations["server_stores_stock_api_get_costs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Import
+         * @description What a CSV of lots would change; with `dry_run` false it is taken, all of it or nothing.
+         */
+        post: operations["server_stores_stock_api_post_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/items/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Patch Item
+         * @description When to buy it again; an empty text is never.
+         */
+        patch: operations["server_stores_stock_api_patch_item"];
+        trace?: never;
+    };
+    "/api/v1/stock/items/{item_id}/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Movement
+         * @description Book what was used, wasted, weighed or corrected.
+         */
+        post: operations["server_stores_stock_api_post_movement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Lot
+         * @description A lot as it is bought.
+         */
+        post: operations["server_stores_stock_api_post_lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/lots/{lot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Patch Lot */
+        patch: operations["server_stores_stock_api_patch_lot"];
+        trace?: never;
+    };
+    "/api/v1/stock/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Movements
+         * @description Movements, newest first, a page at a time.
+         */
+        get: operations["server_stores_stock_api_get_movements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/movements/{movement_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Post Take Back */
+        post: operations["server_stores_stock_api_post_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/reserved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Reserved
+         * @description What planned figures still take, thing by thing.
+         */
+        get: operations["server_stores_stock_api_get_reserved"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stock/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shopping
+         * @description What to buy for the figures whose ids are given, parted by commas.
+         */
+        get: operations["server_stores_stock_api_get_shopping"];
         put?: never;
         post?: never;
         delete?: never;
@@ -958,7 +1273,7 @@ export interface components {
         };
         /**
          * AreaPlan
-         * @description A colour area: the mix, how near it comes, coats over the chosen ground, drying.
+         * @description A colour area: its surface, the mix, how near it comes, coats over the chosen ground, drying.
          */
         AreaPlan: {
             coats: components["schemas"]["Quantity"] | null;
@@ -982,6 +1297,8 @@ export interface components {
             recipe: components["schemas"]["RecipePart"][];
             /** Share */
             share: number;
+            /** Surface Cm2 */
+            surface_cm2: number;
             /** Target */
             target: string;
         };
@@ -1181,7 +1498,7 @@ export interface components {
          */
         BendTest: {
             /** Droop Mm */
-            droop_mm: number | null;
+            droop_mm?: number | null;
             /** Length Mm */
             length_mm: number;
             /** Mass G */
@@ -1275,6 +1592,37 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+        };
+        /** Booking */
+        Booking: {
+            /** Amount */
+            amount: string;
+            /**
+             * Anyway
+             * @default false
+             */
+            anyway: boolean;
+            /** Client Key */
+            client_key?: string | null;
+            /** Figure */
+            figure?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bought" | "used" | "wasted" | "weighed" | "corrected" | "taken_back";
+            /** Lot */
+            lot?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
         };
         /** Box */
         Box: {
@@ -1412,6 +1760,23 @@ export interface components {
             needed_mm: number;
             /** Wire */
             wire: string;
+        };
+        /**
+         * CalibrationIn
+         * @description What is offered: another weighed ball, or another share of waste.
+         */
+        CalibrationIn: {
+            /** Waste Percent */
+            waste_percent?: number | null;
+            weighing?: components["schemas"]["WeighingIn"] | null;
+        };
+        /** CalibrationOut */
+        CalibrationOut: {
+            after: components["schemas"]["Property"] | null;
+            before: components["schemas"]["Property"] | null;
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            weighing: components["schemas"]["Weighing"] | null;
         };
         /**
          * CaliperRow
@@ -1577,6 +1942,29 @@ export interface components {
             wires: {
                 [key: string]: components["schemas"]["Wire"];
             };
+        };
+        /**
+         * Change
+         * @description What taking a row would do; `before` and `after` are the amounts left.
+         */
+        Change: {
+            /** After */
+            after: number;
+            /** Before */
+            before: number | null;
+            /** Label */
+            label: string;
+            /** Lot */
+            lot: string;
+            /** Row */
+            row: number;
+            /** Unit */
+            unit: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "new thing" | "new lot" | "other amount" | "other details" | "as it is";
         };
         /** CharacterPlan */
         CharacterPlan: {
@@ -1840,6 +2228,27 @@ export interface components {
             tape_mm: number;
         };
         /**
+         * CostOut
+         * @description What a figure is planned to cost and what was really taken for it; `waste_percent` is what
+         *     its clay says of waste, where it says anything.
+         */
+        CostOut: {
+            /** Actual */
+            actual: number;
+            /** Clay Net G */
+            clay_net_g: number;
+            /** Clay Used G */
+            clay_used_g: number;
+            /** Figure Id */
+            figure_id: string;
+            /** Name */
+            name: string;
+            /** Planned */
+            planned: number;
+            /** Waste Percent */
+            waste_percent: number | null;
+        };
+        /**
          * Counterweight
          * @description Weight in the base that rights the figure: how much, and where from its middle.
          */
@@ -1910,6 +2319,17 @@ export interface components {
             coils: components["schemas"]["CoilCuts"][];
             /** Scrap Mm */
             scrap_mm: number;
+        };
+        /** DeviceOut */
+        DeviceOut: {
+            /** Heard */
+            heard: string | null;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Revoked */
+            revoked: boolean;
         };
         /** Done */
         Done: {
@@ -2765,6 +3185,40 @@ export interface components {
             /** Peak C */
             peak_c: number;
         };
+        /**
+         * Item
+         * @description A thing in Stores with its lots; `low_at` is when it is to be bought again.
+         */
+        Item: {
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wire" | "foil" | "tape" | "clay" | "liquid" | "insert" | "paint" | "glue" | "base" | "consumable" | "tool";
+            /** Label */
+            label: string;
+            /**
+             * Lots
+             * @default []
+             */
+            lots: components["schemas"]["Lot"][];
+            /** Low At */
+            low_at: number | null;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "g" | "ml" | "count";
+        };
+        /** ItemChanges */
+        ItemChanges: {
+            /** Low At */
+            low_at: string | null;
+        };
         /** JoinRuns */
         JoinRuns: {
             /**
@@ -2882,6 +3336,29 @@ export interface components {
             label: string;
         };
         /**
+         * KindOfStock
+         * @description `pack` is how much is sold at once and `price` what that costs, where nothing better is
+         *     known [A].
+         */
+        KindOfStock: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wire" | "foil" | "tape" | "clay" | "liquid" | "insert" | "paint" | "glue" | "base" | "consumable" | "tool";
+            /** Label */
+            label: string;
+            /** Pack */
+            pack: number;
+            /** Price */
+            price: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "g" | "ml" | "count";
+        };
+        /**
          * Landmark
          * @description A height above the sole of the standing figure, mm, and in heads from the ground.
          */
@@ -2938,6 +3415,43 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * Lot
+         * @description One purchase of a thing. `price` is that of all that was bought; `left` may be below nought
+         *     where more was used than was ever written down.
+         */
+        Lot: {
+            bend_test: components["schemas"]["BendTest"] | null;
+            /** Best Before */
+            best_before: string | null;
+            /** Bought */
+            bought: number;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Left */
+            left: number;
+            /** Opened On */
+            opened_on: string | null;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * LotChanges
+         * @description What is given is set; the rest stays.
+         */
+        LotChanges: {
+            bend_test?: components["schemas"]["BendTest"] | null;
+            /** Best Before */
+            best_before?: string | null;
+            /** Label */
+            label?: string | null;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Price */
+            price?: number | null;
         };
         /**
          * ManyLimbed
@@ -3070,6 +3584,67 @@ export interface components {
             minutes: number | null;
         };
         /**
+         * MoveOut
+         * @description How far a calibration moves what a figure needs.
+         */
+        MoveOut: {
+            /** Clay G */
+            clay_g: [
+                number,
+                number
+            ];
+            /** Figure Id */
+            figure_id: string;
+            /** Foil M */
+            foil_m: [
+                number,
+                number
+            ];
+            /** Mass G */
+            mass_g: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+        };
+        /** MovementOut */
+        MovementOut: {
+            /** Change */
+            change: number;
+            /** Figure */
+            figure: string | null;
+            /** Figure Id */
+            figure_id: string | null;
+            /** Id */
+            id: number;
+            /** Item */
+            item: string;
+            /** Kind */
+            kind: string;
+            /** Lot */
+            lot: string;
+            /** Lot Id */
+            lot_id: number;
+            /** Made */
+            made: string;
+            /** Note */
+            note: string;
+            /** Step */
+            step: string;
+            /** Taken Back */
+            taken_back: boolean;
+            /** Unit */
+            unit: string;
+        };
+        /** MovementsOut */
+        MovementsOut: {
+            /** More */
+            more: boolean;
+            /** Rows */
+            rows: components["schemas"]["MovementOut"][];
+        };
+        /**
          * Need
          * @description This step waits for `key`, because of `reason`; `cured` if a bake must lie between.
          */
@@ -3084,6 +3659,11 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /** NewDevice */
+        NewDevice: {
+            /** Name */
+            name: string;
+        };
         /** NewFigure */
         NewFigure: {
             /** Body */
@@ -3094,6 +3674,55 @@ export interface components {
             height_mm: number | string;
             /** Name */
             name: string;
+        };
+        /** NewLot */
+        NewLot: {
+            /** Amount */
+            amount: string;
+            /** Best Before */
+            best_before?: string | null;
+            /** Client Key */
+            client_key?: string | null;
+            /**
+             * Item
+             * @default
+             */
+            item: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wire" | "foil" | "tape" | "clay" | "liquid" | "insert" | "paint" | "glue" | "base" | "consumable" | "tool";
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Lot
+             * @default
+             */
+            lot: string;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Price */
+            price?: number | null;
+        };
+        /**
+         * OnScale
+         * @description What the scale says now. `grams` is given once it rests, with how far the readings lie
+         *     apart.
+         */
+        OnScale: {
+            /** Apart G */
+            apart_g: number | null;
+            /** Grams */
+            grams: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "resting" | "settling" | "overload" | "silent";
         };
         /**
          * Operation
@@ -3145,12 +3774,76 @@ export interface components {
              */
             swing_c: number;
         };
+        /**
+         * Owned
+         * @description What the person works with, by catalogue id, and what weighing has shown of it.
+         */
+        Owned: {
+            /**
+             * Clays
+             * @default [
+             *       "rigid",
+             *       "rigid_white"
+             *     ]
+             */
+            clays: string[];
+            /**
+             * Foil
+             * @default kitchen
+             */
+            foil: string;
+            /**
+             * Paints
+             * @default [
+             *       "titanium_white",
+             *       "carbon_black",
+             *       "ultramarine",
+             *       "hansa_yellow",
+             *       "yellow_ochre",
+             *       "burnt_sienna",
+             *       "cadmium_red_hue"
+             *     ]
+             */
+            paints: string[];
+            /**
+             * Stores Version
+             * @default 1
+             * @constant
+             */
+            stores_version: 1;
+            /**
+             * Weighings
+             * @default []
+             */
+            weighings: components["schemas"]["Weighing"][];
+            /**
+             * Wires
+             * @default [
+             *       "al_awg16",
+             *       "al_awg14",
+             *       "al_awg12",
+             *       "al_awg9",
+             *       "st_1_6"
+             *     ]
+             */
+            wires: string[];
+        };
         /** Pack */
         Pack: {
             /** Count */
             count: number;
             /** Grams */
             grams: number;
+        };
+        /**
+         * Packs
+         * @description So many packs of a size, in the thing's unit.
+         */
+        Packs: {
+            /** Count */
+            count: number;
+            /** Size */
+            size: number;
         };
         /** Paint */
         Paint: {
@@ -3898,6 +4591,25 @@ export interface components {
             said: string[];
         };
         /**
+         * Reserved
+         * @description What planned figures still take of a thing.
+         */
+        Reserved: {
+            /** Amount */
+            amount: number;
+            /** Figures */
+            figures: string[];
+            /** Item */
+            item: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wire" | "foil" | "tape" | "clay" | "liquid" | "insert" | "paint" | "glue" | "base" | "consumable" | "tool";
+            /** Label */
+            label: string;
+        };
+        /**
          * Residual
          * @description The same length left and right in one picture.
          */
@@ -4245,6 +4957,19 @@ export interface components {
             things: components["schemas"]["RealThing"][];
         };
         /**
+         * ScaleReading
+         * @description What a scale says: grams on its pan, or that there is too much on it.
+         */
+        ScaleReading: {
+            /** Grams */
+            grams: number;
+            /**
+             * Overload
+             * @default false
+             */
+            overload: boolean;
+        };
+        /**
          * Sheet
          * @description A flat piece: an outline across and along, and its thickness.
          */
@@ -4280,6 +5005,20 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * ShoppingList
+         * @description `unwritten` are wires and paints that are worked with but of which no lot is written down.
+         */
+        ShoppingList: {
+            /** Cost */
+            cost: number;
+            /** Enough */
+            enough: components["schemas"]["ToBuy"][];
+            /** Lines */
+            lines: components["schemas"]["ToBuy"][];
+            /** Unwritten */
+            unwritten: components["schemas"]["ToBuy"][];
         };
         /** Span */
         Span: {
@@ -4538,59 +5277,12 @@ export interface components {
             label: string;
             limit_c: components["schemas"]["Property"];
         };
-        /**
-         * Stores
-         * @description What the person owns, by catalogue id. A wire without a coil is there in any length.
-         */
-        Stores: {
-            /**
-             * Clays
-             * @default [
-             *       "rigid",
-             *       "rigid_white"
-             *     ]
-             */
-            clays: string[];
-            /**
-             * Coils
-             * @default []
-             */
-            coils: components["schemas"]["WireCoil"][];
-            /**
-             * Foil
-             * @default kitchen
-             */
-            foil: string;
-            /**
-             * Paints
-             * @default [
-             *       "titanium_white",
-             *       "carbon_black",
-             *       "ultramarine",
-             *       "hansa_yellow",
-             *       "yellow_ochre",
-             *       "burnt_sienna",
-             *       "cadmium_red_hue"
-             *     ]
-             */
-            paints: string[];
-            /**
-             * Stores Version
-             * @default 1
-             * @constant
-             */
-            stores_version: 1;
-            /**
-             * Wires
-             * @default [
-             *       "al_awg16",
-             *       "al_awg14",
-             *       "al_awg12",
-             *       "al_awg9",
-             *       "st_1_6"
-             *     ]
-             */
-            wires: string[];
+        /** StockOut */
+        StockOut: {
+            /** Items */
+            items: components["schemas"]["Item"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOfStock"][];
         };
         /** StoresOut */
         StoresOut: {
@@ -4600,7 +5292,7 @@ export interface components {
             can_undo: boolean;
             /** Revision */
             revision: number;
-            stores: components["schemas"]["Stores"];
+            stores: components["schemas"]["Owned"];
         };
         /** SuggestRuns */
         SuggestRuns: {
@@ -4736,6 +5428,59 @@ export interface components {
             rows: number;
         };
         /**
+         * ToBuy
+         * @description One line of the shopping list. `free` is what is on the shelf and not reserved by other
+         *     figures; `cost` is of whole packs.
+         */
+        ToBuy: {
+            /** Cost */
+            cost: number;
+            /** Figures */
+            figures: string[];
+            /** Item */
+            item: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wire" | "foil" | "tape" | "clay" | "liquid" | "insert" | "paint" | "glue" | "base" | "consumable" | "tool";
+            /** Label */
+            label: string;
+            /** Left */
+            left: number;
+            /** Missing */
+            missing: number;
+            /** Needed */
+            needed: number;
+            /** Packs */
+            packs: components["schemas"]["Packs"][];
+            /** Price Source */
+            price_source: string;
+            /** Reserved Elsewhere */
+            reserved_elsewhere: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "g" | "ml" | "count";
+        };
+        /**
+         * TokenOut
+         * @description With the token, which is shown this once.
+         */
+        TokenOut: {
+            /** Heard */
+            heard: string | null;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Revoked */
+            revoked: boolean;
+            /** Token */
+            token: string;
+        };
+        /**
          * Topic
          * @description A question; `settled` says by what it is answered, or is null.
          */
@@ -4824,6 +5569,42 @@ export interface components {
             words: string;
         };
         /**
+         * Weighing
+         * @description A ball of known size on the scale: of a clay, or of foil squeezed as House rules say.
+         *
+         *     `id` is the clay's, or the packing's.
+         */
+        Weighing: {
+            /** Across Mm */
+            across_mm: number;
+            /** Id */
+            id: string;
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "clay" | "foil";
+        };
+        /**
+         * WeighingIn
+         * @description A ball of a clay or of squeezed foil as a person gives it, in any unit.
+         */
+        WeighingIn: {
+            /** Across */
+            across: string;
+            /** Id */
+            id: string;
+            /** Mass */
+            mass: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "clay" | "foil";
+        };
+        /**
          * Why
          * @description How a number came about: the formula in words and signs, what went in, and the source.
          */
@@ -4868,19 +5649,6 @@ export interface components {
             root_mm: number | null;
             /** Size */
             size: string;
-        };
-        /**
-         * WireCoil
-         * @description A coil or an offcut of wire: what is left of it, and what a bend test of it showed.
-         */
-        WireCoil: {
-            bend_test: components["schemas"]["BendTest"] | null;
-            /** Id */
-            id: string;
-            /** Length Mm */
-            length_mm: number;
-            /** Wire */
-            wire: string;
         };
         /**
          * WireReading
@@ -4979,6 +5747,39 @@ export interface operations {
             };
         };
     };
+    server_stores_api_preview_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_stores_api_get_catalogue: {
         parameters: {
             query?: never;
@@ -4995,6 +5796,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    server_bench_devices_api_get_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"][];
+                };
+            };
+        };
+    };
+    server_bench_devices_api_post_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDevice"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokenOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_devices_api_revoke_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -7047,6 +7968,86 @@ export interface operations {
             };
         };
     };
+    server_bench_devices_api_get_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnScale"];
+                };
+            };
+        };
+    };
+    server_bench_devices_api_post_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_accounts_api_sign_in: {
         parameters: {
             query?: never;
@@ -7147,6 +8148,439 @@ export interface operations {
             };
         };
     };
+    server_stores_stock_api_get_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_get_costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostOut"][];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_post_import: {
+        parameters: {
+            query?: {
+                dry_run?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Change"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_patch_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemChanges"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_post_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Booking"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_post_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLot"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_patch_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lot_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotChanges"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_get_movements: {
+        parameters: {
+            query?: {
+                item?: number | null;
+                figure?: string | null;
+                skip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementsOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_post_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_get_reserved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reserved"][];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_get_shopping: {
+        parameters: {
+            query?: {
+                figures?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShoppingList"];
+                };
+            };
+        };
+    };
     server_stores_api_get_stores: {
         parameters: {
             query?: never;
@@ -7178,7 +8612,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Stores"];
+                "application/json": components["schemas"]["Owned"];
             };
         };
         responses: {

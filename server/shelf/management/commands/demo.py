@@ -23,9 +23,11 @@ from server.shelf.actions.create_figure import put_on_shelf
 from server.shelf.drawn import Drawing, sketch
 from server.shelf.models import Figure
 from server.shelf.planning import plan_of
+from server.stores.actions.book import On, add_lot, book
 from server.stores.models import StoresDocument
-from windcrest_core.context import load_rules, load_stores
+from windcrest_core.context import BendTest, Rules, load_owned, load_rules
 from windcrest_core.sheet import load_sheet
+from windcrest_core.stock.kinds import KINDS, read_amount
 
 EXAMPLES = Path(settings.ROOT) / "examples"
 
@@ -46,14 +48,40 @@ class Command(BaseCommand):
         festival = json.loads((EXAMPLES / "festival.json").read_text(encoding="utf-8"))
         rules = load_rules(festival["rules"])
         HouseRules.objects.filter(owner=owner).update(body=rules.model_dump(mode="json"))
-        stores = load_stores(festival["stores"])
-        StoresDocument.objects.filter(owner=owner).update(body=stores.model_dump(mode="json"))
+        owned = load_owned(festival["stores"])
+        StoresDocument.objects.filter(owner=owner).update(body=owned.model_dump(mode="json"))
+        figures: dict[str, Figure] = {}
         for row in festival["figures"]:
             text = (EXAMPLES / row["sheet"]).read_text(encoding="utf-8")
             figure = put_on_shelf(owner, load_sheet(json.loads(text)), "New figure")
             for name in row.get("sketched", []):
                 sketch(figure, name)
-            self._history(figure, row)
+            figures[row["sheet"].removesuffix(".figure.json")] = figure
+        for row in festival["stock"]:
+            self._stock(owner.pk, row, rules, figures)
+        for row in festival["figures"]:
+            self._history(figures[row["sheet"].removesuffix(".figure.json")], row)
+
+    @staticmethod
+    def _stock(
+        owner_id: int, row: dict[str, Any], rules: Rules, figures: dict[str, Figure]
+    ) -> None:
+        """A lot, and what was used of it."""
+        lot = add_lot(
+            owner_id, row["kind"], row.get("item", ""), row.get("label", ""), row["amount"], rules,
+            price=row.get("price"), lot_label=row["lot"], opened_on=row.get("opened_on"),
+            best_before=row.get("best_before"),
+        )  # fmt: skip
+        item = lot.item
+        if "bend_test" in row:
+            lot.bend_test = BendTest.model_validate(row["bend_test"]).model_dump(mode="json")
+            lot.save()
+        if "low_at" in row:
+            unit = KINDS[row["kind"]].unit
+            item.low_at = read_amount(row["low_at"], unit, rules, "low_at")
+            item.save()
+        for name, amount in row.get("used", []):
+            book(owner_id, item, lot.pk, "used", amount, rules, False, On(figure=figures[name]))
 
     @staticmethod
     def _history(figure: Figure, row: dict[str, Any]) -> None:

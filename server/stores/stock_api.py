@@ -1,0 +1,362 @@
+"""Lots and movements over HTTP; what figures reserve, what to buy, what they cost; CSV in and out."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from django.db.models import Sum
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
+from pydantic import Field
+
+from server.accounts.models import HouseRules
+from server.problems import Problem
+from server.schemas import Done, Out, ProblemOut
+from server.shelf.models import Figure
+from server.shelf.planning import context_of, figure_context, plan_of
+from server.stores.actions.book import On, add_lot, book, take_back
+from server.stores.actions.import_stock import import_stock
+from server.stores.models import Item, Lot, Movement, counted, items_of, lot_out
+from windcrest_core.context import BendTest, Rules, load_stores
+from windcrest_core.errors import SheetError
+from windcrest_core.frame.bend_test import refuse_impossible_tests
+from windcrest_core.stock import ledger
+from windcrest_core.stock.kinds import KINDS, KindOfStock, StockKind, read_amount, sold
+from windcrest_core.stock.ledger import learned_waste_percent, unit_price
+from windcrest_core.stock.needs import needs_of
+from windcrest_core.stock.shopping import (
+    FigureNeeds,
+    Reserved,
+    ShoppingList,
+    reserved,
+    shopping_list,
+)
+from windcrest_core.stock.spreadsheet import Change, movements_csv, stock_csv
+
+router = Router(tags=["stock"])
+ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
+PAGE = 60
+MOST_CSV_BYTES = 4_000_000
+
+
+class StockOut(Out):
+    kinds: list[KindOfStock]
+    items: list[ledger.Item]
+
+
+class MovementOut(Out):
+    id: int
+    lot_id: int
+    lot: str
+    item: str
+    kind: str
+    change: float
+    unit: str
+    figure_id: str | None
+    figure: str | None
+    step: str
+    note: str
+    made: str
+    taken_back: bool
+
+
+class MovementsOut(Out):
+    rows: list[MovementOut]
+    more: bool
+
+
+class CostOut(Out):
+    """What a figure is planned to cost and what was really taken for it; `waste_percent` is what
+    its clay says of waste, where it says anything."""
+
+    figure_id: str
+    name: str
+    planned: float
+    actual: float
+    waste_percent: float | None
+    clay_used_g: float
+    clay_net_g: float
+
+
+class NewLot(Schema):
+    kind: StockKind
+    item: str = Field("", max_length=40)
+    label: str = Field("", max_length=80)
+    amount: str = Field(max_length=40)
+    price: float | None = Field(None, ge=0, le=100_000)
+    lot: str = Field("", max_length=60)
+    opened_on: date | None = None
+    best_before: date | None = None
+    client_key: str | None = Field(None, max_length=64)
+
+
+class LotChanges(Schema):
+    """What is given is set; the rest stays."""
+
+    label: str | None = Field(None, min_length=1, max_length=60)
+    price: float | None = Field(None, ge=0, le=100_000)
+    opened_on: date | None = None
+    best_before: date | None = None
+    bend_test: BendTest | None = None
+
+
+class ItemChanges(Schema):
+    low_at: str | None = Field(max_length=40)
+
+
+class Booking(Schema):
+    kind: ledger.MovementKind
+    amount: str = Field(max_length=40)
+    lot: int | None = None
+    figure: str | None = None
+    step: str = Field("", max_length=80)
+    note: str = Field("", max_length=200)
+    anyway: bool = False
+    client_key: str | None = Field(None, max_length=64)
+
+
+def _owner(request: HttpRequest) -> int:
+    return request.user.pk or 0
+
+
+def _rules(owner_id: int) -> Rules:
+    return (HouseRules.objects.filter(owner_id=owner_id).first() or HouseRules()).rules
+
+
+def _item(request: HttpRequest, item_id: int) -> Item:
+    return get_object_or_404(Item, pk=item_id, owner_id=_owner(request))
+
+
+def _lot(request: HttpRequest, lot_id: int) -> Lot:
+    return get_object_or_404(Lot, pk=lot_id, item__owner_id=_owner(request))
+
+
+def _figures(owner_id: int) -> list[Figure]:
+    return list(Figure.objects.filter(owner_id=owner_id, deleted=None))
+
+
+def booked_on(figure: Figure) -> dict[str, float]:
+    """What was taken for a figure, by kind and thing, in the unit of its kind."""
+    rows = (
+        Movement.objects.filter(figure=figure, kind__in=("used", "wasted", "taken_back"))
+        .values("lot__item__kind", "lot__item__key")
+        .annotate(whole=Sum("change"))
+    )
+    return {
+        f"{row['lot__item__kind']}/{row['lot__item__key']}": max(0.0, -row["whole"]) for row in rows
+    }
+
+
+def figure_needs(figure: Figure) -> FigureNeeds:
+    """What a figure needs in all, and what was booked on it."""
+    plan, sheet = plan_of(figure), figure.sheet
+    return FigureNeeds(
+        figure=figure.id,
+        name=sheet.name,
+        needs=needs_of(plan, sheet, figure_context(figure)),
+        booked=booked_on(figure),
+        finished=figure.pinned is not None,
+    )
+
+
+@router.get("stock", response=StockOut)
+def get_stock(request: HttpRequest) -> StockOut:
+    """Everything on the shelf with its lots."""
+    return StockOut(kinds=list(KINDS.values()), items=items_of(_owner(request)))
+
+
+@router.post("stock/lots", response={201: ledger.Lot, **ERRORS})
+def post_lot(request: HttpRequest, body: NewLot) -> tuple[int, ledger.Lot]:
+    """A lot as it is bought."""
+    owner = _owner(request)
+    lot = add_lot(
+        owner, body.kind, body.item, body.label, body.amount, _rules(owner), price=body.price,
+        lot_label=body.lot, opened_on=body.opened_on, best_before=body.best_before,
+        on=On(client_key=body.client_key),
+    )  # fmt: skip
+    return 201, lot_out(counted(Lot.objects.filter(pk=lot.pk)).get())
+
+
+@router.patch("stock/lots/{lot_id}", response={200: ledger.Lot, **ERRORS})
+def patch_lot(request: HttpRequest, lot_id: int, body: LotChanges) -> ledger.Lot:
+    lot = _lot(request, lot_id)
+    given = body.dict(exclude_unset=True)
+    name = given.get("label")
+    if name and lot.item.lots.filter(label=name).exclude(pk=lot.pk).exists():
+        raise SheetError.one("label", name, f"another name: {lot.item.label} has such a lot")
+    if "bend_test" in given:
+        _refuse_test(lot, body.bend_test)
+        given["bend_test"] = body.bend_test.model_dump(mode="json") if body.bend_test else None
+    for key, value in given.items():
+        if key != "label" or value:
+            setattr(lot, key, value)
+    lot.save()
+    return lot_out(counted(Lot.objects.filter(pk=lot.pk)).get())
+
+
+def _refuse_test(lot: Lot, test: BendTest | None) -> None:
+    if lot.item.kind != "wire":
+        raise SheetError.one("bend_test", lot.item.kind, "only a lot of wire is bent")
+    if test is None:
+        return
+    coil = {
+        "id": f"lot_{lot.pk}", "wire": lot.item.key, "length_mm": 1000,
+        "bend_test": test.model_dump(mode="json"),
+    }  # fmt: skip
+    refuse_impossible_tests(load_stores({"wires": [lot.item.key], "coils": [coil]}))
+
+
+@router.patch("stock/items/{item_id}", response={200: Done, **ERRORS})
+def patch_item(request: HttpRequest, item_id: int, body: ItemChanges) -> Done:
+    """When to buy it again; an empty text is never."""
+    item = _item(request, item_id)
+    text = (body.low_at or "").strip()
+    unit = KINDS[item.kind].unit  # type: ignore[index]
+    item.low_at = read_amount(text, unit, _rules(_owner(request)), "low_at") if text else None
+    item.save()
+    return Done()
+
+
+@router.post("stock/items/{item_id}/movements", response={201: Done, **ERRORS})
+def post_movement(request: HttpRequest, item_id: int, body: Booking) -> tuple[int, Done]:
+    """Book what was used, wasted, weighed or corrected."""
+    owner, item = _owner(request), _item(request, item_id)
+    if body.kind == "taken_back":
+        raise SheetError.one("kind", body.kind, "bought, used, wasted, weighed or corrected")
+    figure = None
+    if body.figure:
+        figure = get_object_or_404(Figure, pk=body.figure, owner_id=owner, deleted=None)
+    if body.lot is not None and not item.lots.filter(pk=body.lot).exists():
+        raise SheetError.one("lot", body.lot, f"a lot of {item.label}")
+    on = On(figure, body.step, body.note, body.client_key)
+    book(owner, item, body.lot, body.kind, body.amount, _rules(owner), body.anyway, on)
+    return 201, Done()
+
+
+@router.post("stock/movements/{movement_id}/take-back", response={200: Done, **ERRORS})
+def post_take_back(request: HttpRequest, movement_id: int) -> Done:
+    take_back(_owner(request), movement_id)
+    return Done()
+
+
+def _movements(owner_id: int, item: int | None, figure: str | None):  # type: ignore[no-untyped-def]
+    rows = Movement.objects.filter(lot__item__owner_id=owner_id).select_related(
+        "lot__item", "figure", "taken_back_by"
+    )
+    if item is not None:
+        rows = rows.filter(lot__item_id=item)
+    return rows.filter(figure_id=figure) if figure else rows
+
+
+@router.get("stock/movements", response=MovementsOut)
+def get_movements(
+    request: HttpRequest, item: int | None = None, figure: str | None = None, skip: int = 0
+) -> MovementsOut:
+    """Movements, newest first, a page at a time."""
+    rows = list(_movements(_owner(request), item, figure)[max(0, skip) : max(0, skip) + PAGE + 1])
+    return MovementsOut(rows=[_movement_out(row) for row in rows[:PAGE]], more=len(rows) > PAGE)
+
+
+def _movement_out(row: Movement) -> MovementOut:
+    item = row.lot.item
+    return MovementOut(
+        id=row.pk,
+        lot_id=row.lot_id,
+        lot=row.lot.label,
+        item=item.label,
+        kind=row.kind,
+        change=round(row.change, 6),
+        unit=KINDS[item.kind].unit,  # type: ignore[index]
+        figure_id=row.figure_id,
+        figure=row.figure.sheet_json.get("name") if row.figure else None,
+        step=row.step,
+        note=row.note,
+        made=row.made.isoformat(),
+        taken_back=hasattr(row, "taken_back_by"),
+    )
+
+
+@router.get("stock/reserved", response=list[Reserved])
+def get_reserved(request: HttpRequest) -> list[Reserved]:
+    """What planned figures still take, thing by thing."""
+    return reserved([figure_needs(figure) for figure in _figures(_owner(request))])
+
+
+@router.get("stock/shopping", response=ShoppingList)
+def get_shopping(request: HttpRequest, figures: str = "") -> ShoppingList:
+    """What to buy for the figures whose ids are given, parted by commas."""
+    owner = _owner(request)
+    wanted = set(figures.split(","))
+    both = [figure_needs(figure) for figure in _figures(owner)]
+    chosen = [needs for needs in both if needs.figure in wanted]
+    others = [needs for needs in both if needs.figure not in wanted]
+    return shopping_list(chosen, others, items_of(owner), context_of(owner).stores)
+
+
+@router.get("stock/costs", response=list[CostOut])
+def get_costs(request: HttpRequest) -> list[CostOut]:
+    """What each figure is planned to cost, and what was really taken for it."""
+    owner = _owner(request)
+    items = {(item.kind, item.key): item for item in items_of(owner)}
+    found = []
+    for figure in _figures(owner):
+        plan, booked = plan_of(figure), booked_on(figure)
+        actual = 0.0
+        for at, amount in booked.items():
+            kind, key = at.split("/", 1)
+            paid = unit_price(items[kind, key].lots)  # type: ignore[index]
+            each = sold(kind, key).unit_price if paid is None else paid  # type: ignore[arg-type]
+            actual += amount * each
+        used = sum(amount for at, amount in booked.items() if at.startswith("clay/"))
+        net = sum(part.grams for part in plan.clay.parts)
+        found.append(
+            CostOut(
+                figure_id=figure.id,
+                name=plan.name,
+                planned=plan.totals.cost.value,
+                actual=actual,
+                waste_percent=learned_waste_percent(used, net),
+                clay_used_g=used,
+                clay_net_g=net,
+            )
+        )
+    return found
+
+
+def _csv(text: str, name: str) -> HttpResponse:
+    answer = HttpResponse("﻿" + text, content_type="text/csv; charset=utf-8")
+    day = timezone.localdate().isoformat()
+    answer["Content-Disposition"] = f'attachment; filename="{name}-{day}.csv"'
+    return answer
+
+
+@router.get("stock.csv", include_in_schema=False)
+def get_csv(request: HttpRequest) -> HttpResponse:
+    return _csv(stock_csv(items_of(_owner(request))), "stores")
+
+
+@router.get("stock/movements.csv", include_in_schema=False)
+def get_movements_csv(request: HttpRequest) -> HttpResponse:
+    rows = []
+    for row in _movements(_owner(request), None, None):
+        out, item = _movement_out(row), row.lot.item
+        movement = ledger.Movement(
+            id=out.id, lot_id=out.lot_id, item=out.item, kind=row.kind, change=out.change,
+            figure=out.figure, step=out.step, note=out.note, made=row.made,
+            taken_back=out.taken_back,
+        )  # fmt: skip
+        rows.append((movement, item.kind, item.label, out.unit))
+    return _csv(movements_csv(rows), "movements")
+
+
+@router.post("stock/import", response={200: list[Change], **ERRORS, 413: ProblemOut})
+def post_import(
+    request: HttpRequest, file: File[UploadedFile], dry_run: bool = True
+) -> list[Change]:
+    """What a CSV of lots would change; with `dry_run` false it is taken, all of it or nothing."""
+    if (file.size or 0) > MOST_CSV_BYTES:
+        raise Problem(413, "The file is too large: at most 4 MB, about 20,000 lots.")
+    return import_stock(_owner(request), file.read(), dry_run)

@@ -1,0 +1,146 @@
+"""Kinds of things kept in Stores, the unit each is counted in, and how it is usually sold."""
+
+from __future__ import annotations
+
+import math
+import re
+from typing import Literal, get_args
+
+from windcrest_core.catalogue import catalogue
+from windcrest_core.context import Rules
+from windcrest_core.errors import SheetError, UnitError
+from windcrest_core.findings import Frozen
+from windcrest_core.units import length_mm, mass_g, volume_ml
+
+StockKind = Literal[
+    "wire", "foil", "tape", "clay", "liquid", "insert", "paint", "glue", "base", "consumable", "tool"
+]  # fmt: skip
+STOCK_KINDS: tuple[StockKind, ...] = get_args(StockKind)
+Unit = Literal["mm", "g", "ml", "count"]
+MOST = 1e7  # of any one amount, in its unit: ten kilometres, ten tonnes
+
+
+class KindOfStock(Frozen):
+    """`pack` is how much is sold at once and `price` what that costs, where nothing better is
+    known [A]."""
+
+    kind: StockKind
+    label: str
+    unit: Unit
+    pack: float
+    price: float
+
+
+_SOLD_AS: tuple[tuple[StockKind, str, Unit, float, float], ...] = (
+    ("wire", "Wire", "mm", 1000.0, 0.6),
+    ("foil", "Foil", "mm", 10_000.0, 1.5),
+    ("tape", "Tape", "mm", 25_000.0, 1.5),
+    ("clay", "Clay", "g", 57.0, 1.4),
+    ("liquid", "Liquids", "g", 60.0, 5.0),
+    ("insert", "Inserts", "count", 1.0, 0.5),
+    ("paint", "Paint", "ml", 20.0, 2.5),
+    ("glue", "Glue", "g", 20.0, 3.0),
+    ("base", "Bases", "count", 1.0, 3.0),
+    ("consumable", "Consumables", "count", 1.0, 1.0),
+    ("tool", "Tools", "count", 1.0, 5.0),
+)
+KINDS: dict[StockKind, KindOfStock] = {
+    kind: KindOfStock(kind=kind, label=label, unit=unit, pack=pack, price=price)
+    for kind, label, unit, pack, price in _SOLD_AS
+}
+
+
+class Sold(Frozen):
+    """How a thing is sold: sizes of pack in its unit, price of one unit, and where that is from."""
+
+    packs: list[float]
+    unit_price: float
+    source: str
+
+
+def sold(kind: StockKind, item: str) -> Sold:
+    """How a thing is sold, by the catalogue where it is in it, else as its kind usually is."""
+    shelf, usual = catalogue(), KINDS[kind]
+    if kind == "clay" and item in shelf.clays:
+        clay = shelf.clays[item]
+        return Sold(packs=clay.pack_g, unit_price=clay.price_per_g, source="catalogue, assumed")
+    if kind == "wire" and item in shelf.wires:
+        price = shelf.wires[item].price_per_m / 1000
+        return Sold(packs=[usual.pack], unit_price=price, source="catalogue, assumed")
+    if kind == "foil" and item in shelf.foils:
+        price = shelf.foils[item].price_per_m / 1000
+        return Sold(packs=[usual.pack], unit_price=price, source="catalogue, assumed")
+    return Sold(packs=[usual.pack], unit_price=usual.price / usual.pack, source="assumed")
+
+
+def _listed(kind: StockKind) -> dict[str, str] | None:
+    """Labels of the catalogue's things of a kind by id; None where anything may be kept."""
+    shelf = catalogue()
+    match kind:
+        case "wire":
+            return {key: row.label for key, row in shelf.wires.items()}
+        case "foil":
+            return {key: row.label for key, row in shelf.foils.items()}
+        case "clay":
+            return {key: row.label for key, row in shelf.clays.items()}
+        case "paint":
+            return {key: row.label for key, row in shelf.paints.items()}
+    return None
+
+
+def label_of(kind: StockKind, item: str) -> str | None:
+    """What the catalogue calls a thing, or None where it is not in it."""
+    return (_listed(kind) or {}).get(item)
+
+
+def refuse_unlisted(kind: StockKind, item: str) -> None:
+    """Raise SheetError for a wire, foil, clay or paint that the catalogue does not have: the plan
+    could not count with it."""
+    listed = _listed(kind)
+    if listed is not None and item not in listed:
+        raise SheetError.one("item", item, "one of " + ", ".join(sorted(listed)))
+
+
+def item_key(label: str) -> str:
+    """A key for a thing by its label.
+
+    Examples
+    --------
+    >>> item_key("Masking tape, 24 mm"), item_key("8 mm glass eyes")
+    ('masking_tape_24_mm', 'x_8_mm_glass_eyes')
+    """
+    key = re.sub(r"[^a-z0-9]+", "_", label.lower()).strip("_")[:36] or "thing"
+    return key if key[0].isalpha() else f"x_{key}"
+
+
+def read_amount(text: str, unit: Unit, rules: Rules, path: str = "amount") -> float:
+    """An amount as a person writes it, in the unit its kind is counted in.
+
+    Raises
+    ------
+    SheetError : it cannot be read, is below nought, or is more than anyone has.
+
+    Examples
+    --------
+    >>> read_amount("3 m", "mm", Rules()), read_amount("2 oz", "g", Rules()) > 56
+    (3000.0, True)
+    """
+    try:
+        if unit == "count":
+            amount = float(text)
+        elif unit == "g":
+            amount = mass_g(text, rules.mass_unit)
+        elif unit == "ml":
+            amount = volume_ml(text)
+        else:
+            bare = re.fullmatch(r"\s*[-+]?[\d.,]+\s*", text)
+            if bare:
+                raise UnitError(text, "write its unit too, such as 3 m or 10 ft")
+            amount = length_mm(text)
+    except UnitError as error:
+        raise SheetError.one(path, text, error.allowed) from error
+    except ValueError as error:
+        raise SheetError.one(path, text, "a whole number") from error
+    if not math.isfinite(amount) or not 0 <= amount <= MOST:
+        raise SheetError.one(path, text, f"from 0 to {MOST:,.0f} {unit}")
+    return amount

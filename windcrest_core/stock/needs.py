@@ -1,0 +1,122 @@
+"""What a figure takes from Stores, thing by thing, out of its plan."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from windcrest_core.body.figure import figure
+from windcrest_core.catalogue import catalogue
+from windcrest_core.context import Context
+from windcrest_core.findings import Frozen
+from windcrest_core.plan import Plan
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
+
+TAPE = ("masking_tape", "masking tape")
+SPREAD_MM = 0.075  # of wet paint in a 30 µm dry coat, with what stays in brush and palette [A]
+
+
+class Need(Frozen):
+    """An amount of a thing that a figure needs in all."""
+
+    kind: StockKind
+    item: str
+    label: str
+    amount: float
+
+    @property
+    def unit(self) -> Unit:
+        return KINDS[self.kind].unit
+
+
+def needs_of(plan: Plan, sheet: FigureSheet, context: Context) -> list[Need]:
+    """Everything a figure needs, each thing once; amounts in the unit of their kind.
+
+    Wire as cut, foil off the roll, clay with its waste, paint by area and coats, bought pieces and
+    the base by count.
+    """
+    return _together(
+        [
+            *_wire(plan),
+            *_soft(plan, context),
+            *_bought(sheet, context),
+            *_paint(plan),
+        ]
+    )
+
+
+def _together(needs: Iterable[Need]) -> list[Need]:
+    found: dict[tuple[StockKind, str], Need] = {}
+    for need in needs:
+        before = found.get((need.kind, need.item))
+        amount = need.amount + (before.amount if before else 0.0)
+        found[need.kind, need.item] = need.model_copy(update={"amount": amount})
+    return [need for need in found.values() if need.amount > 0]
+
+
+def _wire(plan: Plan) -> list[Need]:
+    shelf = catalogue()
+    return [
+        Need(
+            kind="wire",
+            item=piece.wire,
+            label=shelf.wires[piece.wire].label,
+            amount=piece.length_mm * piece.count,
+        )
+        for run in plan.frame.runs
+        for piece in run.pieces
+    ]
+
+
+def _soft(plan: Plan, context: Context) -> list[Need]:
+    foil = catalogue().foils[context.stores.foil]
+    needs = [
+        Need(kind="foil", item=foil.id, label=foil.label, amount=plan.bulk.foil_m.value * 1000),
+        Need(kind="tape", item=TAPE[0], label=TAPE[1], amount=plan.bulk.tape_mm),
+    ]
+    return needs + [
+        Need(kind="clay", item=total.clay, label=total.label, amount=total.with_waste.value)
+        for total in plan.clay.totals
+    ]
+
+
+def _bought(sheet: FigureSheet, context: Context) -> list[Need]:
+    """Bought pieces by material and size, and the base."""
+    shelf = catalogue()
+    needs = []
+    for piece in figure(sheet, context.rules.wall_mm).pieces:
+        if piece.part.stock is None:
+            continue
+        _, half = piece.solid.half_extents
+        sizes = sorted((2 * float(h) for h in half), reverse=True)
+        size = f"{sizes[0]:.0f} mm" if sizes[0] < 1.2 * sizes[-1] else (
+            f"{sizes[0]:.0f} × {sizes[1]:.0f} mm"
+        )  # fmt: skip
+        label = f"{shelf.stock_materials[piece.part.stock].label}, {size}"
+        needs.append(Need(kind="insert", item=item_key(label), label=label, amount=1))
+    base = sheet.base
+    size = f"{base.width_mm:g} mm" if base.shape == "round" else (
+        f"{base.width_mm:g} × {base.depth_mm:g} mm"
+    )  # fmt: skip
+    label = f"base, {base.shape}, {size}, {base.thickness_mm:g} mm thick"
+    return [*needs, Need(kind="base", item=item_key(label), label=label, amount=1)]
+
+
+def _paint(plan: Plan) -> list[Need]:
+    shelf = catalogue()
+    needs = []
+    for area in plan.colour.areas:
+        whole = sum(part.parts for part in area.recipe)
+        if not whole or area.coats is None:
+            continue
+        millilitres = area.surface_cm2 * 100 * SPREAD_MM * area.coats.value / 1000
+        needs += [
+            Need(
+                kind="paint",
+                item=part.paint,
+                label=shelf.paints[part.paint].label,
+                amount=millilitres * part.parts / whole,
+            )
+            for part in area.recipe
+        ]
+    return needs
