@@ -22,7 +22,7 @@ django.setup()
 from server.shelf.api import bodies, figure_out  # noqa: E402
 from server.shelf.models import Figure  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
-from windcrest_core.context import Context, Progress  # noqa: E402
+from windcrest_core.context import Context, Owned, Progress  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 
 text = (ROOT / "examples" / "ferrywoman.figure.json").read_text(encoding="utf-8")
@@ -34,7 +34,7 @@ made = {
     "bodies": [body.model_dump(mode="json") for body in bodies(None)],
     "catalogue": catalogue().model_dump(mode="json"),
     "rules": context.rules.model_dump(mode="json"),
-    "stores": context.stores.model_dump(mode="json"),
+    "stores": Owned().model_dump(mode="json"),
 }
 folder = ROOT / "web" / "made"
 folder.mkdir(exist_ok=True)

@@ -82,14 +82,19 @@ class CalibrationIn(Schema):
     waste_percent: float | None = Field(None, ge=0, le=50)
 
 
+class MovedOut(Out):
+    was: float
+    will: float
+
+
 class MoveOut(Out):
     """How far a calibration moves what a figure needs."""
 
     figure_id: str
     name: str
-    foil_m: tuple[float, float]
-    clay_g: tuple[float, float]
-    mass_g: tuple[float, float]
+    foil_m: MovedOut
+    clay_g: MovedOut
+    mass_g: MovedOut
 
 
 class CalibrationOut(Out):
@@ -135,16 +140,16 @@ def preview_calibration(request: HttpRequest, body: CalibrationIn) -> Calibratio
 
 def _moves(owner_id: int, then: Context) -> list[MoveOut]:
     moves = []
-    for figure in Figure.objects.filter(owner_id=owner_id, deleted=None, pinned=None):
+    for figure in Figure.objects.filter(owner_id=owner_id, deleted=None, pinned__isnull=True):
         was = plan_of(figure).totals
         will = kept_plan_of(figure, given=(then, progress_of(figure.id))).plan.totals
         moves.append(
             MoveOut(
                 figure_id=figure.id,
                 name=figure.sheet.name,
-                foil_m=(was.foil.value, will.foil.value),
-                clay_g=(was.clay.value, will.clay.value),
-                mass_g=(was.mass.value, will.mass.value),
+                foil_m=MovedOut(was=was.foil.value, will=will.foil.value),
+                clay_g=MovedOut(was=was.clay.value, will=will.clay.value),
+                mass_g=MovedOut(was=was.mass.value, will=will.mass.value),
             )
         )
     return moves

@@ -24,9 +24,9 @@ from windcrest_core.context import BendTest, Rules, load_stores
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.bend_test import refuse_impossible_tests
 from windcrest_core.stock import ledger
-from windcrest_core.stock.kinds import KINDS, KindOfStock, StockKind, read_amount, sold
+from windcrest_core.stock.kinds import KINDS, KindOfStock, StockKind, Unit, read_amount, sold
 from windcrest_core.stock.ledger import learned_waste_percent, unit_price
-from windcrest_core.stock.needs import needs_of
+from windcrest_core.stock.needs import needs_of, settled_kinds
 from windcrest_core.stock.shopping import (
     FigureNeeds,
     Reserved,
@@ -54,7 +54,7 @@ class MovementOut(Out):
     item: str
     kind: str
     change: float
-    unit: str
+    unit: Unit
     figure_id: str | None
     figure: str | None
     step: str
@@ -79,6 +79,13 @@ class CostOut(Out):
     waste_percent: float | None
     clay_used_g: float
     clay_net_g: float
+
+
+class CostsOut(Out):
+    """`waste_percent` is what all figures whose clay work is done say together."""
+
+    figures: list[CostOut]
+    waste_percent: float | None
 
 
 class NewLot(Schema):
@@ -158,7 +165,7 @@ def figure_needs(figure: Figure) -> FigureNeeds:
         name=sheet.name,
         needs=needs_of(plan, sheet, figure_context(figure)),
         booked=booked_on(figure),
-        finished=figure.pinned is not None,
+        settled=settled_kinds(plan),
     )
 
 
@@ -296,34 +303,35 @@ def get_shopping(request: HttpRequest, figures: str = "") -> ShoppingList:
     return shopping_list(chosen, others, items_of(owner), context_of(owner).stores)
 
 
-@router.get("stock/costs", response=list[CostOut])
-def get_costs(request: HttpRequest) -> list[CostOut]:
+@router.get("stock/costs", response=CostsOut)
+def get_costs(request: HttpRequest) -> CostsOut:
     """What each figure is planned to cost, and what was really taken for it."""
     owner = _owner(request)
     items = {(item.kind, item.key): item for item in items_of(owner)}
-    found = []
-    for figure in _figures(owner):
-        plan, booked = plan_of(figure), booked_on(figure)
-        actual = 0.0
-        for at, amount in booked.items():
-            kind, key = at.split("/", 1)
-            paid = unit_price(items[kind, key].lots)  # type: ignore[index]
-            each = sold(kind, key).unit_price if paid is None else paid  # type: ignore[arg-type]
-            actual += amount * each
-        used = sum(amount for at, amount in booked.items() if at.startswith("clay/"))
-        net = sum(part.grams for part in plan.clay.parts)
-        found.append(
-            CostOut(
-                figure_id=figure.id,
-                name=plan.name,
-                planned=plan.totals.cost.value,
-                actual=actual,
-                waste_percent=learned_waste_percent(used, net),
-                clay_used_g=used,
-                clay_net_g=net,
-            )
-        )
-    return found
+    figures = [_cost(figure, items) for figure in _figures(owner)]
+    told = [row for row in figures if row.waste_percent is not None]
+    used, net = sum(row.clay_used_g for row in told), sum(row.clay_net_g for row in told)
+    return CostsOut(figures=figures, waste_percent=learned_waste_percent(used, net))
+
+
+def _cost(figure: Figure, items: dict[tuple[str, str], ledger.Item]) -> CostOut:
+    plan, booked = plan_of(figure), booked_on(figure)
+    actual = 0.0
+    for at, amount in booked.items():
+        kind, key = at.split("/", 1)
+        paid = unit_price(items[kind, key].lots)
+        actual += amount * (sold(kind, key).unit_price if paid is None else paid)  # type: ignore[arg-type]
+    used = sum(amount for at, amount in booked.items() if at.startswith("clay/"))
+    net = sum(part.grams for part in plan.clay.parts)
+    return CostOut(
+        figure_id=figure.id,
+        name=plan.name,
+        planned=plan.totals.cost.value,
+        actual=actual,
+        waste_percent=learned_waste_percent(used, net) if "clay" in settled_kinds(plan) else None,
+        clay_used_g=used,
+        clay_net_g=net,
+    )
 
 
 def _csv(text: str, name: str) -> HttpResponse:

@@ -18,6 +18,7 @@ const config = defineConfig({
     html: { ...(others.html ?? {}), ...(everywhere ?? {}) },
     "html, body, #root": { height: "100%" },
     body: { background: "paper", color: "ink", fontVariantNumeric: "tabular-nums" },
+    "::placeholder": { color: "inkSoft", fontStyle: "italic" },
     "*:focus-visible": { outline: "2px solid", outlineColor: "verdigris", outlineOffset: "1px" },
     "*, *::before, *::after": {
       _motionReduce: {

@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from windcrest_core.body.figure import figure
 from windcrest_core.catalogue import catalogue
 from windcrest_core.context import Context
-from windcrest_core.findings import Frozen
+from windcrest_core.findings import Frozen, Station
 from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
@@ -120,3 +120,25 @@ def _paint(plan: Plan) -> list[Need]:
             for part in area.recipe
         ]
     return needs
+
+
+STATION_OF: dict[StockKind, Station] = {
+    "wire": "frame",
+    "foil": "bulk",
+    "tape": "bulk",
+    "clay": "clay",
+    "liquid": "clay",
+    "insert": "finish",
+    "base": "finish",
+    "paint": "colour",
+}
+
+
+def settled_kinds(plan: Plan) -> list[StockKind]:
+    """Kinds of which a figure takes no more: all steps of their station are done."""
+    return [
+        kind
+        for kind, station in STATION_OF.items()
+        if (steps := [step for step in plan.order.steps if step.station == station])
+        and all(step.done for step in steps)
+    ]

@@ -23,12 +23,10 @@ class FigureNeeds(Frozen):
     name: str
     needs: list[Need]
     booked: dict[str, float] = {}
-    finished: bool = False
+    settled: list[StockKind] = []
 
     def outstanding(self) -> list[Need]:
-        """What is still to be taken: nothing of a finished figure."""
-        if self.finished:
-            return []
+        """What is still to be taken: nothing of a kind whose work is done."""
         rest = [
             need.model_copy(
                 update={
@@ -36,6 +34,7 @@ class FigureNeeds(Frozen):
                 }
             )
             for need in self.needs
+            if need.kind not in self.settled
         ]
         return [need for need in rest if need.amount > 0]
 

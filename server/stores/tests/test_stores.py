@@ -31,27 +31,6 @@ class StoresTest(ApiCase):
         clay = self.client.get("/api/v1/catalogue").json()["clays"]["rigid"]
         self.assertTrue(clay["density_g_cm3"]["source"])
 
-    def test_a_bend_test_of_a_coil_sets_its_yield(self) -> None:
-        stores = self.client.get("/api/v1/stores").json()["stores"]
-        coil = {"id": "coil_1", "wire": "al_awg12", "length_mm": 3000,
-                "bend_test": {"length_mm": 100, "mass_g": 57.0, "droop_mm": None}}  # fmt: skip
-        answer = self.call("PUT", "/api/v1/stores", {**stores, "coils": [coil]})
-        self.assertEqual(answer.status_code, 200, answer.content[:300])
-        yields = self.client.get("/api/v1/yields").json()
-        self.assertTrue(yields["al_awg12"]["tested"])
-        self.assertFalse(yields["al_awg9"]["tested"])
-        runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
-        option = next(o for o in runs[0]["options"] if o["wire"] == "al_awg12")
-        self.assertTrue(option["tested"])
-
-    def test_a_bend_test_that_cannot_be_changes_nothing(self) -> None:
-        stores = self.client.get("/api/v1/stores").json()["stores"]
-        coil = {"id": "coil_1", "wire": "al_awg12", "length_mm": 3000,
-                "bend_test": {"length_mm": 100, "mass_g": 5, "droop_mm": 0.1}}  # fmt: skip
-        answer = self.call("PUT", "/api/v1/stores", {**stores, "coils": [coil]})
-        self.assert_problem(answer, 422, "coils/coil_1/bend_test/droop_mm")
-        self.assertEqual(self.client.get("/api/v1/stores").json()["stores"], stores)
-
     def test_a_bare_gauge_is_read_by_house_rules_and_asked_back(self) -> None:
         self.call("PATCH", "/api/v1/rules", {"changes": {"gauge_words": "imperial"}})
         found = self.client.get("/api/v1/wire-words?text=12 gauge").json()

@@ -2249,6 +2249,16 @@ export interface components {
             waste_percent: number | null;
         };
         /**
+         * CostsOut
+         * @description `waste_percent` is what all figures whose clay work is done say together.
+         */
+        CostsOut: {
+            /** Figures */
+            figures: components["schemas"]["CostOut"][];
+            /** Waste Percent */
+            waste_percent: number | null;
+        };
+        /**
          * Counterweight
          * @description Weight in the base that rights the figure: how much, and where from its middle.
          */
@@ -3588,25 +3598,20 @@ export interface components {
          * @description How far a calibration moves what a figure needs.
          */
         MoveOut: {
-            /** Clay G */
-            clay_g: [
-                number,
-                number
-            ];
+            clay_g: components["schemas"]["MovedOut"];
             /** Figure Id */
             figure_id: string;
-            /** Foil M */
-            foil_m: [
-                number,
-                number
-            ];
-            /** Mass G */
-            mass_g: [
-                number,
-                number
-            ];
+            foil_m: components["schemas"]["MovedOut"];
+            mass_g: components["schemas"]["MovedOut"];
             /** Name */
             name: string;
+        };
+        /** MovedOut */
+        MovedOut: {
+            /** Was */
+            was: number;
+            /** Will */
+            will: number;
         };
         /** MovementOut */
         MovementOut: {
@@ -3634,8 +3639,11 @@ export interface components {
             step: string;
             /** Taken Back */
             taken_back: boolean;
-            /** Unit */
-            unit: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "g" | "ml" | "count";
         };
         /** MovementsOut */
         MovementsOut: {
@@ -8183,7 +8191,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CostOut"][];
+                    "application/json": components["schemas"]["CostsOut"];
                 };
             };
         };

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, data, documentOf } from "./client";
-import type { Catalogue, RulesOut, Stores, StoresOut } from "./types";
+import type { Catalogue, Owned, RulesOut, StoresOut } from "./types";
 
 export const useRules = () =>
   useQuery({
@@ -47,7 +47,7 @@ export function useStoresChanges() {
   const onSuccess = useKeep<StoresOut>("stores");
   return {
     set: useMutation({
-      mutationFn: (stores: Stores) => {
+      mutationFn: (stores: Owned) => {
         const base_revision = queries.getQueryData<StoresOut>(["stores"])?.revision;
         return data(
           client.PUT("/api/v1/stores", {

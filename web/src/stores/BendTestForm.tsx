@@ -1,11 +1,11 @@
 import { Box, Button, chakra, Flex, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { BendTest, WireCoil } from "../api/types";
+import type { BendTest, Lot } from "../api/types";
 import { Note } from "../ui/fields";
 import { faultText, readNumber } from "../ui/useDraft";
 
 interface Props {
-  coil: WireCoil;
+  coil: Lot;
   onSave: (test: BendTest | null) => Promise<unknown>;
 }
 

@@ -6,7 +6,7 @@ import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
-import type { Catalogue, Edited, Operation, Rules, Stores } from "../api/types";
+import type { Catalogue, Edited, Operation, Owned, Rules } from "../api/types";
 import { FigurePageContext, type FigurePage } from "../figure/useFigurePage";
 import { system } from "../theme";
 import { UnitsContext } from "../ui/UnitsContext";
@@ -17,7 +17,7 @@ interface Made extends Edited {
   bodies: { id: string; label: string; heads_tall: number }[];
   catalogue: Catalogue;
   rules: Rules;
-  stores: Stores;
+  stores: Owned;
 }
 const files = import.meta.glob<string>("../../made/bench.json", {
   eager: true,

@@ -1,4 +1,4 @@
-import type { Quantity, Rules } from "../api/types";
+import type { Quantity, Rules, StockUnit } from "../api/types";
 
 export type Units = Pick<Rules, "length_unit" | "mass_unit" | "temperature_unit">;
 export const METRIC: Units = { length_unit: "mm", mass_unit: "g", temperature_unit: "C" };
@@ -46,6 +46,29 @@ export const typedDifference = (shown: number, units: Units): number =>
 export const metres = (m: number, units: Units): string =>
   units.length_unit === "mm" ? `${digits(m, 2)} m` : `${digits(m / 0.3048, 1)} ft`;
 
+/** No more digits than were weighed or measured: 57 g and not 57.0. */
+const plain = (value: number) => {
+  const size = Math.abs(value);
+  return digits(value, 0, size >= 100 ? 0 : size >= 10 ? 1 : 2).replace("-", "−");
+};
+
+/** An amount of something in Stores, in the unit its kind is counted in. */
+export function stockAmount(amount: number, unit: StockUnit, units: Units): string {
+  switch (unit) {
+    case "mm":
+      if (units.length_unit === "in") return `${plain(amount / 304.8)} ft`;
+      return Math.abs(amount) >= 1000 ? `${plain(amount / 1000)} m` : `${plain(amount)} mm`;
+    case "g":
+      return units.mass_unit === "g" ? `${plain(amount)} g` : `${plain(amount / 28.349523)} oz`;
+    case "ml":
+      return `${plain(amount)} ml`;
+    case "count":
+      return plain(amount);
+  }
+}
+
+export const money = (cost: number): string => `£${digits(cost, 2)}`;
+
 export function minutes(min: number): string {
   if (min < 90) return `${digits(min, 0)} min`;
   return `${digits(min / 60, 1)} h`;
@@ -76,7 +99,7 @@ export function value(amount: number, unit: Quantity["unit"], units: Units): str
     case "count":
       return digits(amount, 0);
     case "cost":
-      return `£${digits(amount, 2)}`;
+      return money(amount);
   }
 }
 

@@ -1,0 +1,125 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, csrf, data, problemOf } from "./client";
+import type { Booking, CalibrationIn, NewLot } from "./types";
+import type { components } from "./schema";
+
+type LotChanges = components["schemas"]["LotChanges"];
+type Change = components["schemas"]["Change"];
+
+export const useStock = () =>
+  useQuery({ queryKey: ["stock"], queryFn: () => data(client.GET("/api/v1/stock")) });
+
+/** What planned figures take; it needs their plans, so it comes after the shelf itself. */
+export const useReserved = () =>
+  useQuery({
+    queryKey: ["stock", "reserved"],
+    queryFn: () => data(client.GET("/api/v1/stock/reserved")),
+  });
+
+export const useShopping = (figures: string[]) =>
+  useQuery({
+    queryKey: ["stock", "shopping", figures.join(",")],
+    queryFn: () =>
+      data(
+        client.GET("/api/v1/stock/shopping", {
+          params: { query: { figures: figures.join(",") } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+
+export const useCosts = () =>
+  useQuery({
+    queryKey: ["stock", "costs"],
+    queryFn: () => data(client.GET("/api/v1/stock/costs")),
+  });
+
+export const useMovements = (skip: number) =>
+  useQuery({
+    queryKey: ["stock", "movements", skip],
+    queryFn: () => data(client.GET("/api/v1/stock/movements", { params: { query: { skip } } })),
+    placeholderData: (before) => before,
+  });
+
+/** Coils count in every plan, so plans are asked anew. */
+function useAfterBooking() {
+  const queries = useQueryClient();
+  return () => {
+    for (const key of ["stock", "stores", "figure", "shelf", "yields"])
+      void queries.invalidateQueries({ queryKey: [key] });
+  };
+}
+
+/** One key for each intent, so that sending it again after a lost answer books it once. */
+export const clientKey = (): string => crypto.randomUUID();
+
+export function useStockChanges() {
+  const onSuccess = useAfterBooking();
+  return {
+    addLot: useMutation({
+      mutationFn: (body: NewLot) => data(client.POST("/api/v1/stock/lots", { body })),
+      onSuccess,
+    }),
+    changeLot: useMutation({
+      mutationFn: ({ lot, changes }: { lot: number; changes: LotChanges }) =>
+        data(
+          client.PATCH("/api/v1/stock/lots/{lot_id}", {
+            params: { path: { lot_id: lot } },
+            body: changes,
+          }),
+        ),
+      onSuccess,
+    }),
+    changeItem: useMutation({
+      mutationFn: ({ item, low_at }: { item: number; low_at: string }) =>
+        data(
+          client.PATCH("/api/v1/stock/items/{item_id}", {
+            params: { path: { item_id: item } },
+            body: { low_at },
+          }),
+        ),
+      onSuccess,
+    }),
+    book: useMutation({
+      mutationFn: ({ item, booking }: { item: number; booking: Booking }) =>
+        data(
+          client.POST("/api/v1/stock/items/{item_id}/movements", {
+            params: { path: { item_id: item } },
+            body: booking,
+          }),
+        ),
+      onSuccess,
+    }),
+    takeBack: useMutation({
+      mutationFn: (movement: number) =>
+        data(
+          client.POST("/api/v1/stock/movements/{movement_id}/take-back", {
+            params: { path: { movement_id: movement } },
+          }),
+        ),
+      onSuccess,
+    }),
+    importCsv: useMutation({
+      mutationFn: async ({ file, dryRun }: { file: File; dryRun: boolean }) => {
+        const body = new FormData();
+        body.append("file", file);
+        const answer = await fetch(`/api/v1/stock/import?dry_run=${String(dryRun)}`, {
+          method: "POST",
+          body,
+          headers: csrf(),
+        });
+        if (!answer.ok) throw await problemOf(answer);
+        return (await answer.json()) as Change[];
+      },
+      onSuccess: (_, { dryRun }) => {
+        if (!dryRun) onSuccess();
+      },
+    }),
+  };
+}
+
+export const useCalibration = () =>
+  useMutation({
+    mutationFn: (body: CalibrationIn) =>
+      data(client.POST("/api/v1/calibrations/preview", { body })),
+  });

@@ -1,0 +1,163 @@
+import { Button, Flex, Input, NativeSelect, Stack, Text } from "@chakra-ui/react";
+import { useRef, useState } from "react";
+import { clientKey, useStockChanges } from "../api/useStock";
+import { useShelf } from "../api/useShelf";
+import type { Booking, StockItem } from "../api/types";
+import { notices, tellProblem } from "../ui/notices";
+import { faultText } from "../ui/useDraft";
+import { ScaleButton } from "./ScaleButton";
+
+type Kind = "used" | "wasted" | "weighed" | "corrected";
+const WORDS: Record<Kind, string> = {
+  used: "used",
+  wasted: "wasted",
+  weighed: "weighed: there is",
+  corrected: "counted again: there is",
+};
+const isKind = (text: string): text is Kind => text in WORDS;
+
+/** Book what was used or wasted of a thing, or what the scale says there is of a lot. */
+export function BookBox({ item }: { item: StockItem }) {
+  const { book } = useStockChanges();
+  const figures = useShelf().data ?? [];
+  const [kind, setKind] = useState<Kind>("used");
+  const [amount, setAmount] = useState("");
+  const [lot, setLot] = useState<number | null>(null);
+  const [figure, setFigure] = useState("");
+  const [wrong, setWrong] = useState<string | null>(null);
+  const key = useRef(clientKey());
+  const whole = kind === "weighed" || kind === "corrected";
+  const lots = item.lots.filter((row) => !whole || row.left !== 0 || item.lots.length === 1);
+  const chosen = lot ?? (whole ? (lots[0]?.id ?? null) : null);
+  const send = async (anyway: boolean) => {
+    const booking: Booking = {
+      kind,
+      amount,
+      lot: chosen,
+      figure: !whole && figure ? figure : null,
+      step: "",
+      note: "",
+      anyway,
+      client_key: key.current,
+    };
+    try {
+      await book.mutateAsync({ item: item.id, booking });
+      key.current = clientKey();
+      notices.create({
+        type: "success",
+        title: `${item.label}: ${WORDS[kind]} ${amount}`,
+        description: "It can be taken back under Movements.",
+        duration: 4000,
+      });
+      setAmount("");
+      setWrong(null);
+    } catch (error) {
+      const words = faultText(error);
+      if (words) setWrong(words);
+      else tellProblem(error);
+    }
+  };
+  return (
+    <Stack gap="1" aria-label={`Book ${item.label}`} role="group">
+      <Flex gap="2" align="center" wrap="wrap">
+        <Choice
+          label="What happened"
+          value={kind}
+          options={Object.entries(WORDS)}
+          onChange={(value) => isKind(value) && setKind(value)}
+        />
+        <Input
+          size="sm"
+          width="7rem"
+          bg="sheet"
+          textAlign="right"
+          aria-label="Amount"
+          placeholder={{ mm: "1.2 m", g: "46 g", ml: "5 ml", count: "1" }[item.unit]}
+          value={amount}
+          onChange={(event) => setAmount(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" && amount.trim()) void send(false);
+          }}
+        />
+        {item.unit === "g" ? (
+          <ScaleButton onTake={(grams) => setAmount(`${grams.toFixed(1)} g`)} />
+        ) : null}
+        {lots.length > 1 ? (
+          <Choice
+            label="Of which lot"
+            value={String(chosen ?? "")}
+            options={[
+              ...(whole ? [] : ([["", "whichever is to be used first"]] as [string, string][])),
+              ...lots.map((row): [string, string] => [String(row.id), `lot “${row.label}”`]),
+            ]}
+            onChange={(value) => setLot(value ? Number(value) : null)}
+          />
+        ) : null}
+        {whole ? null : (
+          <Choice
+            label="For which figure"
+            value={figure}
+            options={[
+              ["", "for no figure"],
+              ...figures.map((card): [string, string] => [card.id, `for ${card.name}`]),
+            ]}
+            onChange={setFigure}
+          />
+        )}
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor="ink"
+          disabled={!amount.trim() || book.isPending}
+          onClick={() => void send(false)}
+        >
+          Book it
+        </Button>
+      </Flex>
+      {wrong ? (
+        <Flex gap="2" align="center" wrap="wrap">
+          <Text role="alert" color="stop" fontSize="sm">
+            {wrong}
+          </Text>
+          {wrong.includes("below nought") ? (
+            <Button
+              size="xs"
+              variant="outline"
+              borderColor="hairline"
+              onClick={() => void send(true)}
+            >
+              Take it all the same
+            </Button>
+          ) : null}
+        </Flex>
+      ) : null}
+    </Stack>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: [string, string][];
+  onChange: (value: string) => void;
+}
+
+function Choice({ label, value, options, onChange }: ChoiceProps) {
+  return (
+    <NativeSelect.Root size="sm" width="auto">
+      <NativeSelect.Field
+        bg="sheet"
+        aria-label={label}
+        value={value}
+        onChange={(event) => onChange(event.currentTarget.value)}
+      >
+        {options.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  );
+}

@@ -1,0 +1,296 @@
+import { Box, Button, Flex, Heading, Input, SimpleGrid, Stack, Text } from "@chakra-ui/react";
+import { useEffect, useState } from "react";
+import { useRules, useRulesChanges, useStoresChanges } from "../api/useRules";
+import { useCalibration, useCosts } from "../api/useStock";
+import type { CalibrationIn, Catalogue, StoresOut } from "../api/types";
+import { ChoiceField, Note } from "../ui/fields";
+import { tellProblem } from "../ui/notices";
+import { faultText } from "../ui/useDraft";
+import { useUnits } from "../ui/UnitsContext";
+import { length, mass, metres } from "../units/format";
+import { Scales } from "./Scales";
+import { ScaleButton } from "./ScaleButton";
+import { UndoButtons } from "./UndoButtons";
+
+const PACKINGS = ["loose", "firm", "hammered"];
+
+interface Props {
+  stores: StoresOut;
+  catalogue: Catalogue;
+}
+
+/** One weighed ball of foil or clay, and what weighing shows of waste: offered, then counted with. */
+export function Weigh({ stores, catalogue }: Props) {
+  return (
+    <SimpleGrid columns={{ base: 1, lg: 2 }} gap="8" alignItems="start" maxWidth="76rem">
+      <Stack gap="6">
+        <WeighBall stores={stores} catalogue={catalogue} />
+        <LearnWaste />
+      </Stack>
+      <Stack gap="6">
+        <Counted stores={stores} catalogue={catalogue} />
+        <Scales />
+      </Stack>
+    </SimpleGrid>
+  );
+}
+
+function WeighBall({ stores, catalogue }: Props) {
+  const packing = useRules().data?.rules.foil_packing ?? "firm";
+  const { set } = useStoresChanges();
+  const [what, setWhat] = useState(`foil/${packing}`);
+  const [weight, setWeight] = useState("");
+  const [across, setAcross] = useState("");
+  const preview = useCalibration();
+  const { mutate, reset } = preview;
+  const [of, id] = what.split("/") as ["foil" | "clay", string];
+  const ready = weight.trim() !== "" && across.trim() !== "";
+  useEffect(() => {
+    if (!ready) return reset();
+    const wait = setTimeout(
+      () => mutate({ weighing: { of, id, mass: weight, across }, waste_percent: null }),
+      250,
+    );
+    return () => clearTimeout(wait);
+  }, [ready, of, id, weight, across, mutate, reset]);
+  const found = ready ? preview.data : undefined;
+  const count = () => {
+    const weighing = found?.weighing;
+    if (!weighing) return;
+    set.mutate(
+      { ...stores.stores, weighings: [...stores.stores.weighings, weighing] },
+      {
+        onSuccess: () => {
+          setWeight("");
+          setAcross("");
+        },
+        onError: tellProblem,
+      },
+    );
+  };
+  return (
+    <Box as="section" aria-label="Weigh a ball">
+      <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5">
+        Weigh a ball
+      </Heading>
+      <Text fontSize="sm" color="inkSoft" mb="2">
+        Squeeze foil as you always do, or roll conditioned clay, into a ball as round as you can, 40
+        mm or more; measure across it in three ways and take the middle.
+      </Text>
+      <Stack gap="2">
+        <ChoiceField
+          label="A ball of"
+          width="17rem"
+          value={what}
+          options={[
+            ...PACKINGS.map((key) => ({ value: `foil/${key}`, label: `foil, ${key}` })),
+            ...Object.values(catalogue.clays).map((clay) => ({
+              value: `clay/${clay.id}`,
+              label: clay.label,
+            })),
+          ]}
+          onChange={setWhat}
+        />
+        <Typed label="across" hint="40 mm" value={across} onChange={setAcross} />
+        <Typed label="weighs" hint="17 g" value={weight} onChange={setWeight} />
+        <Flex justify="flex-end">
+          <ScaleButton onTake={(grams) => setWeight(`${grams.toFixed(1)} g`)} />
+        </Flex>
+        {of === "foil" && id !== packing ? (
+          <Note>
+            House rules say your foil is squeezed {packing}; this is kept for when it is {id}.
+          </Note>
+        ) : null}
+        {ready && preview.error ? (
+          <Text role="alert" color="stop" fontSize="sm">
+            {faultText(preview.error)}
+          </Text>
+        ) : null}
+        {found?.after && found.before ? (
+          <Box
+            borderWidth="1px"
+            borderColor="verdigris"
+            borderRadius="sheet"
+            p="3"
+            aria-live="polite"
+          >
+            <Text data-density>
+              <b>{found.after.value.toFixed(3)} g/cm³</b> ({found.after.low.toFixed(2)}–
+              {found.after.high.toFixed(2)}); until now {found.before.value.toFixed(3)},{" "}
+              {found.before.source}.
+            </Text>
+            <Moves moves={found.moves} of={of} />
+            <Button
+              size="sm"
+              mt="2"
+              bg="clay"
+              color="onClay"
+              loading={set.isPending}
+              onClick={count}
+            >
+              Count with it
+            </Button>
+          </Box>
+        ) : null}
+      </Stack>
+    </Box>
+  );
+}
+
+interface TypedProps {
+  label: string;
+  hint: string;
+  value: string;
+  onChange: (value: string) => void;
+}
+
+function Typed({ label, hint, value, onChange }: TypedProps) {
+  return (
+    <Flex align="center" justify="space-between" gap="3" asChild>
+      <label>
+        <Text as="span" fontSize="sm">
+          {label}
+        </Text>
+        <Input
+          size="sm"
+          width="11rem"
+          bg="sheet"
+          textAlign="right"
+          placeholder={hint}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      </label>
+    </Flex>
+  );
+}
+
+type Move = NonNullable<ReturnType<typeof useCalibration>["data"]>["moves"][number];
+
+/** How far a calibration moves what each planned figure needs. */
+function Moves({ moves, of }: { moves: Move[]; of: "foil" | "clay" }) {
+  const units = useUnits();
+  if (!moves.length) return <Note>No planned figure is moved by it.</Note>;
+  return (
+    <Stack gap="0.5" mt="1">
+      {moves.map((move) => {
+        const { was, will } = of === "foil" ? move.foil_m : move.clay_g;
+        const show = (amount: number) =>
+          of === "foil" ? metres(amount, units) : mass(amount, units);
+        const share = was > 0 ? Math.round((will / was - 1) * 100) : 0;
+        return (
+          <Text key={move.figure_id} fontSize="sm" data-move={move.figure_id}>
+            {move.name}: {of} {show(was)} → <b>{show(will)}</b> (
+            {share > 0 ? "+" : share < 0 ? "−" : "±"}
+            {Math.abs(share)} %), weighs {mass(move.mass_g.will, units)}
+          </Text>
+        );
+      })}
+    </Stack>
+  );
+}
+
+/** The balls that are counted with; each can be forgotten, and that undone. */
+function Counted({ stores, catalogue }: Props) {
+  const units = useUnits();
+  const { set } = useStoresChanges();
+  const rows = stores.stores.weighings;
+  return (
+    <Box as="section" aria-label="Counted with">
+      <Flex align="center" borderTopWidth="2px" borderColor="ink" pt="1.5">
+        <Heading as="h2" size="md" flex="1">
+          Counted with
+        </Heading>
+        <UndoButtons stores={stores} />
+      </Flex>
+      {rows.length === 0 ? (
+        <Note>
+          No ball was weighed yet: foil and clay are counted with typical densities, and their range
+          is wide.
+        </Note>
+      ) : null}
+      {rows.map((row, index) => (
+        <Flex
+          key={index}
+          align="center"
+          gap="3"
+          py="1"
+          borderBottomWidth="1px"
+          borderColor="headline"
+        >
+          <Text fontSize="sm" flex="1">
+            {row.of === "foil" ? `foil, ${row.id}` : (catalogue.clays[row.id]?.label ?? row.id)}:{" "}
+            {mass(row.mass_g, units)}, {length(row.across_mm, units)} across
+          </Text>
+          <Button
+            size="xs"
+            variant="outline"
+            borderColor="hairline"
+            onClick={() =>
+              set.mutate(
+                { ...stores.stores, weighings: rows.filter((_, at) => at !== index) },
+                { onError: tellProblem },
+              )
+            }
+          >
+            Forget it
+          </Button>
+        </Flex>
+      ))}
+    </Box>
+  );
+}
+
+/** Waste as booked figures show it, offered in place of what House rules assume. */
+function LearnWaste() {
+  const rules = useRules().data?.rules;
+  const { set } = useRulesChanges();
+  const costs = useCosts().data;
+  const preview = useCalibration();
+  const { mutate } = preview;
+  const told = costs?.figures.filter((row) => row.waste_percent !== null) ?? [];
+  const learned = costs?.waste_percent == null ? null : Number(costs.waste_percent.toFixed(1));
+  useEffect(() => {
+    if (learned !== null)
+      mutate({ weighing: null, waste_percent: learned } satisfies CalibrationIn);
+  }, [learned, mutate]);
+  return (
+    <Box as="section" aria-label="Waste">
+      <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5">
+        Waste
+      </Heading>
+      <Text fontSize="sm" color="inkSoft" mb="1">
+        Weigh what is left of a pack when a figure is done and book the rest on it: clay taken, less
+        what is on it, is what was lost.
+      </Text>
+      {told.map((row) => (
+        <Text key={row.figure_id} fontSize="sm">
+          {row.name}: {row.waste_percent?.toFixed(1)} %
+        </Text>
+      ))}
+      {learned === null ? (
+        <Note>No figure has clay booked on it that says anything of waste yet.</Note>
+      ) : (
+        <>
+          <Text fontSize="sm" mt="1">
+            Together {learned} %; House rules count with {rules?.waste_percent} %.
+          </Text>
+          {preview.data ? <Moves moves={preview.data.moves} of="clay" /> : null}
+          {rules && Math.abs(rules.waste_percent - learned) > 0.05 ? (
+            <Button
+              size="sm"
+              mt="1.5"
+              variant="outline"
+              borderColor="ink"
+              onClick={() => set.mutate({ waste_percent: learned }, { onError: tellProblem })}
+            >
+              Count with {learned} %
+            </Button>
+          ) : (
+            <Note>This is what is counted with. Undo is under House rules.</Note>
+          )}
+        </>
+      )}
+    </Box>
+  );
+}
