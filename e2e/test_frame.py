@@ -148,9 +148,12 @@ class CoilJourney(FrameJourney):
         def work() -> None:
             page = self.page
             page.goto(f"{self.live_server_url}/stores")
-            page.get_by_label("Wire, as its label says").fill("1.6 mm")
-            page.get_by_label("How much of it").fill("5 m")
+            page.get_by_role("button", name="Write down what was bought").click()
+            page.get_by_label("What was bought").select_option("wire")
+            page.get_by_label("as its label says: 14 gauge, 2 mm").fill("1.6 mm")
+            page.get_by_label("how much").fill("5 m")
             page.get_by_role("button", name="Add 1.6 mm annealed steel").click()
+            page.get_by_role("button", name="1.6 mm annealed steel").click()
             page.get_by_text("Bend test", exact=True).click()
             page.get_by_label("weight, g").fill("1")
             page.get_by_label("droop, mm").fill("0.1")
@@ -160,13 +163,13 @@ class CoilJourney(FrameJourney):
             page.get_by_label("weight, g").fill("110")
             page.get_by_label("droop, mm").fill("")
             page.get_by_role("button", name="Count with it").click()
-            expect(page.locator("[data-coil=coil_1]")).to_contain_text("measured")
+            expect(page.locator("[data-lot]")).to_contain_text("measured")
             page.goto(f"{self.live_server_url}/figures/{figure.id}/frame")
             spine = page.locator("[data-run-box=spine]")
             spine.get_by_label("Wire").select_option("st_1_6")
             expect(spine).to_contain_text("by the bend test of this coil")
             page.get_by_role("tab", name="Cutting").click()
-            expect(page.locator("[data-coil=coil_1]")).to_contain_text("left")
+            expect(page.locator("[data-coil^=lot_]")).to_contain_text("left")
 
         self.drive(work)
         [coil] = StoresDocument.objects.get().stores.coils

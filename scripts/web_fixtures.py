@@ -24,6 +24,7 @@ from server.shelf.models import Figure  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
 from windcrest_core.context import Context, Owned, Progress  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
+from windcrest_core.stock.kinds import KINDS  # noqa: E402
 
 text = (ROOT / "examples" / "ferrywoman.figure.json").read_text(encoding="utf-8")
 figure = Figure(id="f" * 32, sheet_json=json.loads(text))
@@ -35,6 +36,7 @@ made = {
     "catalogue": catalogue().model_dump(mode="json"),
     "rules": context.rules.model_dump(mode="json"),
     "stores": Owned().model_dump(mode="json"),
+    "kinds": [kind.model_dump(mode="json") for kind in KINDS.values()],
 }
 folder = ROOT / "web" / "made"
 folder.mkdir(exist_ok=True)

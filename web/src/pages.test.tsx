@@ -6,7 +6,6 @@ import { LogPanel } from "./log/LogPanel";
 import { ReckonerPage } from "./reckoner/ReckonerPage";
 import { RulesPage } from "./rules/RulesPage";
 import { ShelfPage } from "./shelf/ShelfPage";
-import { StoresPage } from "./stores/StoresPage";
 import { ABOUT, bench, ferrywoman, problem, server, show, showStation } from "./testing/bench";
 import { AccountPage } from "./ui/AccountPage";
 import { SignInPage } from "./ui/SignInPage";
@@ -173,70 +172,6 @@ describe("House rules", () => {
     server(ABOUT);
     show(<RulesPage />);
     expect(await screen.findByText(/The body is cured before hands, hair/)).toBeTruthy();
-  });
-});
-
-describe("Stores", () => {
-  test("what is owned is ticked, and a tick is sent with all the rest", async () => {
-    const asked = server({ ...ABOUT, "PUT /api/v1/stores": ABOUT["GET /api/v1/stores"] });
-    const { user } = show(<StoresPage />);
-    const brass = await screen.findByLabelText(/^2 mm annealed brass/);
-    expect(brass).toHaveProperty("checked", false);
-    await user.click(brass);
-    await waitFor(() => expect(asked.some((row) => row.method === "PUT")).toBe(true));
-    const { stores } = bench();
-    expect(asked.find((row) => row.method === "PUT")?.body).toEqual({
-      ...stores,
-      wires: [...stores.wires, "br_2_0"],
-    });
-  });
-
-  test("a bare gauge is asked back, and the coil that is meant is put with the rest", async () => {
-    const readings = [
-      { label: "12 AWG", diameter_mm: 2.053, strength: 1, taken: true, wires: ["al_awg12"] },
-      { label: "12 US steel", diameter_mm: 2.68, strength: 2.2, taken: false, wires: [] },
-    ];
-    const asked = server({
-      ...ABOUT,
-      "GET /api/v1/wire-words": { text: "12 gauge", asks: true, readings },
-      "PUT /api/v1/stores": ABOUT["GET /api/v1/stores"],
-    });
-    const { user } = show(<StoresPage />);
-    await user.type(await screen.findByLabelText("Wire, as its label says"), "12 gauge");
-    expect((await screen.findByRole("status")).textContent).toContain(
-      "taken as 12 AWG, 2.05 mm, as House rules say. 12 US steel would be 2.68 mm, 2.2 × as strong",
-    );
-    await user.type(screen.getByLabelText("How much of it"), "3 m");
-    await user.click(screen.getByRole("button", { name: "Add 12 AWG soft aluminium" }));
-    await waitFor(() => expect(asked.some((row) => row.method === "PUT")).toBe(true));
-    expect(asked.find((row) => row.method === "PUT")?.body).toMatchObject({
-      coils: [{ id: "coil_1", wire: "al_awg12", length_mm: 3000, bend_test: null }],
-    });
-  });
-
-  test("a bend test is sent with its coil, and one that cannot be is told", async () => {
-    const { stores } = bench();
-    const coil = { id: "coil_1", wire: "al_awg12", length_mm: 3000, bend_test: null };
-    const path = "coils/coil_1/bend_test/droop_mm";
-    server({
-      ...ABOUT,
-      "GET /api/v1/stores": { stores: { ...stores, coils: [coil] }, revision: 1 },
-      "PUT /api/v1/stores": () =>
-        problem(422, "It cannot be.", [{ path, value: "0.1", allowed: "more than 2 mm" }]),
-    });
-    const { user } = show(<StoresPage />);
-    await user.click(await screen.findByText("Bend test"));
-    await user.type(screen.getByLabelText("weight, g"), "10");
-    await user.type(screen.getByLabelText("droop, mm"), "0.1");
-    await user.click(screen.getByRole("button", { name: "Count with it" }));
-    expect((await screen.findByRole("alert")).textContent).toContain("more than 2 mm");
-  });
-
-  test("figures of materials show their range", async () => {
-    server(ABOUT);
-    show(<StoresPage />);
-    expect((await screen.findAllByText(/yield 34 MPa \(25–60\)/)).length).toBeGreaterThan(3);
-    expect(screen.getAllByText(/label 135 °C/).length).toBeGreaterThan(3);
   });
 });
 

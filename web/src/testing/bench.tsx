@@ -6,7 +6,7 @@ import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
-import type { Catalogue, Edited, Operation, Owned, Rules } from "../api/types";
+import type { Catalogue, Edited, KindOfStock, Operation, Owned, Rules } from "../api/types";
 import { FigurePageContext, type FigurePage } from "../figure/useFigurePage";
 import { system } from "../theme";
 import { UnitsContext } from "../ui/UnitsContext";
@@ -18,6 +18,7 @@ interface Made extends Edited {
   catalogue: Catalogue;
   rules: Rules;
   stores: Owned;
+  kinds: KindOfStock[];
 }
 const files = import.meta.glob<string>("../../made/bench.json", {
   eager: true,
@@ -41,6 +42,9 @@ export const ABOUT = {
   "GET /api/v1/rules": () => ({ rules: bench().rules, can_undo: false, can_redo: true }),
   "GET /api/v1/bodies": () => bench().bodies,
   "GET /api/v1/yields": () => ({}),
+  "GET /api/v1/stock": () => ({ kinds: bench().kinds, items: [] }),
+  "GET /api/v1/stock/reserved": [],
+  "GET /api/v1/devices": [],
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
 };
 
