@@ -11,6 +11,7 @@ from windcrest_core.catalogue import catalogue, known
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.findings import Frozen
 
+Hex = Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")]
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 
 
@@ -85,6 +86,22 @@ class Weighing(Frozen):
     across_mm: float = Field(ge=5, le=500)
 
 
+class ClayChip(Frozen):
+    """A mix of clay that was tried: grams of each block, drops of each ink, what came of it.
+
+    `seen` is the colour the baked chip really had, where somebody read it.
+    """
+
+    label: Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
+    target: Hex
+    grams: dict[Id, Annotated[float, Field(gt=0, le=5000)]] = Field(min_length=1, max_length=4)
+    drops: dict[Id, Annotated[int, Field(ge=1, le=500)]] = Field(default={}, max_length=3)
+    verdict: Literal["not baked yet", "good", "too pale", "too strong", "another hue"] = (
+        "not baked yet"
+    )
+    seen: Hex | None = None
+
+
 class Owned(Frozen):
     """What the person works with, by catalogue id, and what weighing has shown of it."""
 
@@ -104,6 +121,7 @@ class Owned(Frozen):
         "cadmium_red_hue",
     ]
     weighings: list[Weighing] = Field(default=[], max_length=100)
+    chips: list[ClayChip] = Field(default=[], max_length=200)
 
 
 class Stores(Owned):
@@ -180,6 +198,11 @@ def _refuse_unknown(owned: Owned) -> None:
         for index, key in enumerate(getattr(owned, name)):
             known(table, key, f"{name}/{index}")
     known(shelf.foils, owned.foil, "foil")
+    for index, chip in enumerate(owned.chips):
+        for key in chip.grams:
+            known(shelf.clays, key, f"chips/{index}/grams/{key}")
+        for key in chip.drops:
+            known(shelf.inks, key, f"chips/{index}/drops/{key}")
 
 
 def load_owned(data: Any) -> Owned:

@@ -10,10 +10,10 @@ from windcrest_core.bake.station import bake_station
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.model import BulkPlan
 from windcrest_core.bulk.station import bulk_plan
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.character.station import CharacterPlan, character_plan
 from windcrest_core.clay.model import ClayPlan
-from windcrest_core.clay.station import clay_plan
+from windcrest_core.clay.station import by_stage, clay_plan
 from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.station import colour_plan
 from windcrest_core.context import Context, Progress
@@ -96,6 +96,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     clay = clay_plan(work, wire_mm3)
     making = [*frame_steps(frame.runs), *bulk.steps, *clay.steps]
     placed = stages([step for step in making if not step.after_bakes])
+    clay = by_stage(clay, placed)
     bake = bake_station(work, _raw_by_bake(work, making, placed), _inserts_from(work, placed))
     colour = colour_plan(work)
     pegs = [(hole.label, hole.right_mm, hole.forward_mm, hole.wire_mm) for hole in frame.pegs]
@@ -154,7 +155,7 @@ def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
     return {
         part.id: placed.get(f"{part.id}.cover.1", 1)
         for part in work.sheet.parts
-        if part.stock is not None and not part.made_apart
+        if part.stock is not None and not part.made_apart and not is_putty(part.stock)
     }
 
 

@@ -16,6 +16,7 @@ from windcrest_core.findings import Operation
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.ids import free_id
+from windcrest_core.sheet.insides import IN_BASE
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.load import bone_faults
 from windcrest_core.sheet.model import FigureSheet, Part, Shape
@@ -50,7 +51,8 @@ def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operatio
 
 
 def _runs_out_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
-    """A run into a part that goes ends before it, or goes with it where it is only that part's."""
+    """A run into a part that goes ends before it, or goes with it where it is only that part's; a
+    light in it goes too, and a cell in it goes to the base."""
     steps = operation.path.split("/")
     if operation.value is not None or steps[0] != "part" or len(steps) != 2:
         return []
@@ -58,6 +60,12 @@ def _runs_out_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
         Operation(path=f"run/{run.id}" if len(run.path) == 1 else f"run/{run.id}/into", value=None)
         for run in sheet.runs
         if run.into == steps[1]
+    ] + [
+        Operation(path=f"light/{light.id}", value=None)
+        if light.part == steps[1]
+        else Operation(path=f"light/{light.id}/cell_in", value=IN_BASE)
+        for light in sheet.lights
+        if steps[1] in (light.part, light.cell_in)
     ]
 
 

@@ -19,7 +19,8 @@ from windcrest_core.catalogue import Catalogue, Property, catalogue
 from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.clay.portions import Reckoned
 from windcrest_core.clay.reckoner import Asked, reckon
-from windcrest_core.context import Context, Owned, Rules, Weighing, faults_of
+from windcrest_core.colour.clay_mix import MARGIN_PERCENT, ClayMixes, clay_mixes
+from windcrest_core.context import Context, Hex, Owned, Rules, Weighing, faults_of
 from windcrest_core.densities import refuse_impossible_weighings, typical_of, weighed
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.frame.bend_test import Yield, wire_yield
@@ -64,6 +65,25 @@ def wire_words(request: HttpRequest, text: str) -> WireWords:
 def post_reckon(request: HttpRequest, body: Asked) -> Reckoned:
     """A piece of clay in every form, by this person's units and sheet machine."""
     return reckon(body, context_of(request.user.pk or 0))
+
+
+class MixIn(Schema):
+    """A colour of clay and how much of it, in any unit."""
+
+    target: Hex
+    batch: str = Field(max_length=40)
+    margin_percent: float = Field(MARGIN_PERCENT, ge=0, le=100)
+
+
+@router.post("clay-mix", response={200: ClayMixes, 422: ProblemOut})
+def post_clay_mix(request: HttpRequest, body: MixIn) -> ClayMixes:
+    """Grams of each owned block for a colour, and drops of ink in translucent clay."""
+    context = context_of(request.user.pk or 0)
+    try:
+        batch = mass_g(body.batch, context.rules.mass_unit)
+    except UnitError as error:
+        raise SheetError.one("batch", body.batch, error.allowed) from error
+    return clay_mixes(body.target, batch, context.stores, body.margin_percent)
 
 
 class WeighingIn(Schema):

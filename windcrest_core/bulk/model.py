@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
+from windcrest_core.bulk.hollow import Hollow
+from windcrest_core.bulk.lights import LightPlan
 from windcrest_core.bulk.pieces import CorePiece
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
 from windcrest_core.steps import Undated
@@ -43,6 +45,8 @@ class PartBulk(Frozen):
 
 class BulkPlan(Frozen):
     parts: list[PartBulk]
+    hollows: list[Hollow]
+    lights: list[LightPlan]
     foil_g: Quantity
     foil_m: Quantity
     other_g: float

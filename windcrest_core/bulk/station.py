@@ -13,6 +13,9 @@ from windcrest_core.body.masses import (
 )
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.bulk.hollow import hollow_findings, hollows
+from windcrest_core.bulk.inside_steps import hollow_steps, light_steps
+from windcrest_core.bulk.lights import light_findings, light_plan
 from windcrest_core.bulk.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.bulk.model import Ballast, BulkPlan, PartBulk, WallState
 from windcrest_core.bulk.pieces import build_order, core_piece
@@ -127,8 +130,12 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
         Input(name=packing, value=packed, unit="g/cm³"),
     ]
     guessed = "assumed" in density.source
+    ways_out = hollows(work)
+    lights = [light_plan(work, light) for light in work.sheet.lights]
     return BulkPlan(
         parts=parts,
+        hollows=ways_out,
+        lights=lights,
         packed_g_cm3=packed,
         other_g=sum(part.core_g for part in parts if part.foil_g <= 0)
         + sum(part.ballast.mass_g for part in parts if part.ballast is not None),
@@ -169,8 +176,16 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 assumed=guessed,
             ),
         ),
-        findings=bulk_findings(work, parts),
-        steps=_steps(work, parts),
+        findings=[
+            *bulk_findings(work, parts),
+            *hollow_findings(ways_out),
+            *light_findings(work, lights),
+        ],
+        steps=[
+            *_steps(work, parts),
+            *hollow_steps(work, ways_out),
+            *light_steps(work, lights),
+        ],
     )
 
 

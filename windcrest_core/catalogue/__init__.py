@@ -68,17 +68,61 @@ class Clay(Frozen):
     maximum_c: Property
     label_min_per_6mm: Property
     flexible: bool = False
+    family: Literal["rigid", "flexible", "translucent", "light"] = "rigid"
+    pack_g: list[float]
+    price_per_g: float
+
+
+class Putty(Frozen):
+    """A putty of two parts that sets by itself: how long it can be worked, when it is hard."""
+
+    work_min: Property
+    cure_h: Property
     pack_g: list[float]
     price_per_g: float
 
 
 class StockMaterial(Frozen):
-    """What an insert or held object is made of."""
+    """What an insert, a held object or a part that is not of clay is made of."""
 
     id: str
     label: str
     limit_c: Property
     density_g_cm3: Property
+    putty: Putty | None = None
+
+
+class Led(Frozen):
+    id: str
+    label: str
+    forward_v: Property
+    current_ma: Property
+
+
+class Cell(Frozen):
+    """What feeds lights, with its holder: `size_mm` is length, breadth and height."""
+
+    id: str
+    label: str
+    volts: float
+    capacity_mah: float | None
+    size_mm: tuple[float, float, float]
+    source: str
+
+
+class Cable(Frozen):
+    id: str
+    label: str
+    across_mm: float
+    limit_c: Property
+
+
+class Ink(Frozen):
+    """A drop of ink in translucent clay: `srgb` is how 10 g with one drop look laid thick [A]."""
+
+    id: str
+    label: str
+    srgb: tuple[int, int, int]
 
 
 class CoreKind(Frozen):
@@ -126,6 +170,10 @@ class Catalogue(Frozen):
     cores: dict[str, CoreKind]
     foils: dict[str, Foil]
     paints: dict[str, Paint]
+    inks: dict[str, Ink]
+    leds: dict[str, Led]
+    cells: dict[str, Cell]
+    cables: dict[str, Cable]
 
     def wire_metal(self, wire: Wire) -> Metal:
         return self.metals[wire.metal]
@@ -142,6 +190,12 @@ def known(table: dict[str, Any], key: str, path: str) -> None:
         raise SheetError.one(path, key, "one of " + ", ".join(sorted(table)))
 
 
+def is_putty(stock: str | None) -> bool:
+    """Whether a material is a putty, which is formed and sets by itself."""
+    material = catalogue().stock_materials.get(stock or "")
+    return material is not None and material.putty is not None
+
+
 def read_data(name: str) -> Any:
     """The parsed content of a data file of the catalogue."""
     return json.loads((resources.files(__name__) / "data" / name).read_text(encoding="utf-8"))
@@ -151,8 +205,13 @@ def read_data(name: str) -> Any:
 def catalogue() -> Catalogue:
     """The catalogue that ships with Windcrest."""
 
+    def by_id(rows: list[Any]) -> dict[str, Any]:
+        return {row["id"]: row for row in rows}
+
     def rows(name: str) -> dict[str, Any]:
-        return {row["id"]: row for row in read_data(name)}
+        return by_id(read_data(name))
+
+    lights = read_data("lights.json")
 
     return Catalogue.model_validate(
         {
@@ -163,5 +222,7 @@ def catalogue() -> Catalogue:
             "cores": rows("cores.json"),
             "foils": rows("foils.json"),
             "paints": rows("paints.json"),
+            "inks": rows("inks.json"),
+            **{kind: by_id(lights[kind]) for kind in ("leds", "cells", "cables")},
         }
     )

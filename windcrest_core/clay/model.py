@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from windcrest_core.clay.beside import LiquidUse, PuttyUse
 from windcrest_core.clay.portions import Portion
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
 from windcrest_core.steps import Undated
@@ -36,9 +37,24 @@ class ClayTotal(Frozen):
     cost: float
 
 
+class StageClay(Frozen):
+    """Clay that is opened for one bake, g without waste."""
+
+    bake: int
+    clay: str
+    label: str
+    grams: float
+
+
 class ClayPlan(Frozen):
+    """`stages` is the clay by the bake it goes into; it is known once all steps are."""
+
     parts: list[PartClay]
     totals: list[ClayTotal]
+    stages: list[StageClay]
+    liquid: list[LiquidUse]
+    liquid_g: float
+    putty: list[PuttyUse]
     clay_g: Quantity
     packs: int
     cost: float

@@ -5,7 +5,7 @@ from __future__ import annotations
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.model import ClayTotal
 from windcrest_core.findings import Finding, Fix, fix
 
@@ -40,9 +40,37 @@ def clay_findings(work: Workpiece, totals: list[ClayTotal]) -> list[Finding]:
             )
         )
     for piece in work.clay_pieces:
+        if (under := _on_putty(work, piece)) is not None:
+            found.append(under)
         if (weak := _fragile(work, piece)) is not None:
             found.append(weak)
     return found
+
+
+def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
+    """Clay that lies on putty would have to be baked with it."""
+    part = piece.part
+    if part.lies_on is None or not is_putty(work.sheet.part(part.lies_on).stock):
+        return None
+    below = work.sheet.part(part.lies_on)
+    limit = catalogue().stock_materials[below.stock or ""].limit_c.value
+    label = catalogue().clays[part.clay].label_c.value
+    if limit >= label:
+        return None
+    return Finding(
+        id="clay.putty.baked",
+        station="clay",
+        severity="stop",
+        subject=part.id,
+        title=f"{part.label}: its clay lies on putty, which cannot take the oven",
+        reason=f"The putty takes about {limit:.0f} °C and the clay wants {label:.0f}. Make what lies under it of "
+        "clay too, or this of putty; the putty's label may allow more.",
+        numbers={"limit_c": limit, "label_c": label},
+        fixes=[
+            fix(f"Make the {below.label} of clay", (f"part/{below.id}/stock", None)),
+            fix(f"Make the {part.label} of putty", (f"part/{part.id}/stock", below.stock)),
+        ],
+    )
 
 
 def _fragile(work: Workpiece, piece: Piece) -> Finding | None:

@@ -8,7 +8,8 @@ from functools import lru_cache
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
-from windcrest_core.clay.model import ClayPlan, ClayTotal, Pack, PartClay
+from windcrest_core.clay.beside import liquid_uses, putty_uses
+from windcrest_core.clay.model import ClayPlan, ClayTotal, Pack, PartClay, StageClay
 from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
@@ -88,9 +89,15 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
     ]
     waste = 1 + rules.waste_percent / 100
     net = sum(part.grams for part in parts)
+    steps = clay_steps(work)
+    liquid = liquid_uses(work, steps)
     return ClayPlan(
         parts=parts,
         totals=totals,
+        stages=[],
+        liquid=liquid,
+        liquid_g=sum(use.grams for use in liquid) * waste,
+        putty=putty_uses(work),
         clay_g=Quantity(
             value=net * waste,
             unit="g",
@@ -108,8 +115,27 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
         packs=sum(pack.count for total in totals for pack in total.packs),
         cost=sum(total.cost for total in totals),
         findings=clay_findings(work, totals),
-        steps=clay_steps(work),
+        steps=steps,
     )
+
+
+def by_stage(plan: ClayPlan, placed: dict[str, int]) -> ClayPlan:
+    """The same with its clay by the bake it goes into.
+
+    Parameters
+    ----------
+    placed : the bake of each step, by its key.
+    """
+    labels = {total.clay: total.label for total in plan.totals}
+    sums: dict[tuple[int, str], float] = {}
+    for part in plan.parts:
+        key = (placed.get(f"{part.id}.cover.1", 1), part.clay)
+        sums[key] = sums.get(key, 0.0) + part.grams
+    stages = [
+        StageClay(bake=bake, clay=clay, label=labels[clay], grams=grams)
+        for (bake, clay), grams in sorted(sums.items())
+    ]
+    return plan.model_copy(update={"stages": stages})
 
 
 def _total(work: Workpiece, clay: Clay, parts: list[PartClay]) -> ClayTotal:

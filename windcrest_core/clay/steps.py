@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue, is_putty
+from windcrest_core.clay.beside import FORM_CM3_PER_MIN
 from windcrest_core.sheet.model import Texture
 from windcrest_core.steps import Need, Step
 
@@ -45,6 +47,8 @@ def clay_steps(work: Workpiece) -> list[Step]:
 
 def _part_steps(piece: Piece, cored: bool, body: list[Need], short: bool) -> list[Step]:
     part = piece.part
+    if is_putty(part.stock):
+        return [_putty_step(piece)]
     stock = part.stock is not None
     if stock and part.lies_on is None:
         return []
@@ -90,6 +94,28 @@ def _part_steps(piece: Piece, cored: bool, body: list[Need], short: bool) -> lis
              needs=[hard, *rest], into_oven=part.press_in, after_bakes=not part.press_in,
              label=f"{'Press in' if part.press_in else 'Assemble'} the {part.label}"),
     ]  # fmt: skip
+
+
+def _putty_step(piece: Piece) -> Step:
+    """Putty goes on when all is baked: most of it cannot take the oven."""
+    part = piece.part
+    material = catalogue().stock_materials[part.stock or ""]
+    assert material.putty is not None
+    minutes = 10 + piece.solid.volume_mm3 / 1000 / FORM_CM3_PER_MIN
+    return Step(
+        key=f"{part.id}.putty.1",
+        station="finish",
+        part=part.id,
+        minutes=minutes,
+        wait_min=material.putty.cure_h.value * 60,
+        after_bakes=True,
+        needs=[Need(key=_first_key(part.lies_on), reason="on cured clay, roughened", cured=True)]
+        if part.lies_on is not None
+        else [],
+        label=f"Mix {material.label} and form the {part.label} within "
+        f"{material.putty.work_min.value:.0f} min",
+        caution="Gloves and air; it makes skin sensitive. Wet fingers, not more product.",
+    )
 
 
 def _first_key(part_id: str) -> str:

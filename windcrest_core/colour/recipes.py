@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.paint import film_of, masstone
+from windcrest_core.colour.paint import Film, film_of, masstone
 from windcrest_core.colour.spectra import RGB, delta_e, hex_of, lab_of, lab_of_srgb, srgb_of
 
 Array = NDArray[np.float64]
@@ -83,7 +83,16 @@ def nearest(target: RGB, paint_ids: tuple[str, ...]) -> Recipe | None:
     """
     if not paint_ids:
         return None
-    films = [film_of(catalogue().paints[key]) for key in paint_ids]
+    return nearest_of(target, paint_ids, [film_of(catalogue().paints[key]) for key in paint_ids])
+
+
+def nearest_of(target: RGB, keys: tuple[str, ...], films: list[Film]) -> Recipe:
+    """The same for films of anything that mixes so, each under its key.
+
+    Parameters
+    ----------
+    films : one of each key, at least one.
+    """
     n = len(films)
     search = _Search(
         lab_of_srgb(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
@@ -111,7 +120,7 @@ def nearest(target: RGB, paint_ids: tuple[str, ...]) -> Recipe | None:
     w = winner * search.weights
     shown = srgb_of(masstone(w @ search.kappas / w.sum()))
     return Recipe(
-        tuple((paint_ids[i], int(winner[i])) for i in np.argsort(-winner) if winner[i] > 0),
+        tuple((keys[i], int(winner[i])) for i in np.argsort(-winner) if winner[i] > 0),
         hex_of(shown),
         float(gap[0]),
         float(score[0]),

@@ -16,6 +16,7 @@ _LISTS = {
     "run": ("runs",),
     "area": ("colour", "areas"),
     "reference": ("references",),
+    "light": ("lights",),
 }
 _TOP = {"name", "story", "mood", "expression", "height_mm", "stands_for_mm"}
 _OBJECTS = {"body", "face", "base", "colour"}
@@ -29,8 +30,8 @@ def _refuse(path: str) -> SheetError:
         "path",
         path,
         "name, story, mood, expression, height_mm, stands_for_mm, body/…, face/…, base/…, "
-        "colour/…, decided/<id>, kept_pose/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…] or "
-        "reference/<id>[/…]",
+        "colour/…, decided/<id>, kept_pose/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…], "
+        "reference/<id>[/…] or light/<id>[/…]",
     )
 
 

@@ -12,6 +12,7 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.context import faults_of
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.sheet.bodies import Body, Free
+from windcrest_core.sheet.insides import IN_BASE, Light
 from windcrest_core.sheet.joints import RESERVED_JOINTS, JointRange, joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import FigureSheet, JointAngles, Run
@@ -188,6 +189,7 @@ def _reference_faults(sheet: FigureSheet) -> list[Fault]:
             ("run", run_ids),
             ("area", area_ids),
             ("reference", picture_ids),
+            ("light", [light.id for light in sheet.lights]),
         )
         for key in sorted({*_repeated(ids), *set(ids).intersection(sheet.retired_ids)})
     ]
@@ -209,6 +211,7 @@ def _reference_faults(sheet: FigureSheet) -> list[Fault]:
                     f"{at}/stock", part.stock, "one of " + ", ".join(sorted(shelf.stock_materials))
                 )
             )
+    faults.extend(fault for light in sheet.lights for fault in _light_faults(sheet, light))
     faults.extend(_cycle_faults(sheet))
     faults.extend(fault for run in sheet.runs for fault in _run_faults(sheet, run))
     return faults
@@ -243,6 +246,24 @@ def _run_faults(sheet: FigureSheet, run: Run) -> list[Fault]:
         if joint not in run.path
     ]
     return faults
+
+
+def _light_faults(sheet: FigureSheet, light: Light) -> list[Fault]:
+    """A light is in a part, its cell in a part or the base, and all of it is in the catalogue."""
+    shelf = catalogue()
+    parts = {part.id for part in sheet.parts}
+    allowed = {
+        "part": parts,
+        "cell_in": parts | {IN_BASE},
+        "led": set(shelf.leds),
+        "cell": set(shelf.cells),
+        "cable": set(shelf.cables),
+    }
+    return [
+        Fault(f"light/{light.id}/{name}", value, "one of " + ", ".join(sorted(table)))
+        for name, table in allowed.items()
+        if (value := getattr(light, name)) not in table
+    ]
 
 
 def _cycle_faults(sheet: FigureSheet) -> list[Fault]:

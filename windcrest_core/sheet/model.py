@@ -11,13 +11,13 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from windcrest_core.context import Id
+from windcrest_core.context import Hex, Id
 from windcrest_core.findings import Frozen
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.insides import Light, Opening
 
 Label = Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
 Words = Annotated[str, StringConstraints(max_length=4000)]
-Hex = Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")]
 Fraction = Annotated[float, Field(gt=0, le=3)]
 Place = tuple[
     Annotated[float, Field(ge=-5, le=5)],
@@ -156,6 +156,7 @@ class Part(Frozen):
         default=None, ge=40, le=400, description="the most it can take, where it is bought"
     )
     hidden: bool = Field(default=False, description="not drawn; it counts as before")
+    opening: Opening | None = Field(default=None, description="where its core comes out")
 
 
 End = Literal[
@@ -283,6 +284,7 @@ class FigureSheet(Frozen):
     base: Base = Base()
     colour: Colour = Colour()
     references: list[Reference] = Field(default=[], max_length=12)
+    lights: list[Light] = Field(default=[], max_length=12)
     retired_ids: list[Id] = []
 
     def has_wire(self, part: Part) -> bool:

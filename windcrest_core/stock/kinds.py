@@ -36,7 +36,7 @@ _SOLD_AS: tuple[tuple[StockKind, str, Unit, float, float], ...] = (
     ("foil", "Foil", "mm", 10_000.0, 1.5),
     ("tape", "Tape", "mm", 25_000.0, 1.5),
     ("clay", "Clay", "g", 57.0, 1.4),
-    ("liquid", "Liquids", "g", 60.0, 5.0),
+    ("liquid", "Liquids and putties", "g", 60.0, 5.0),
     ("insert", "Inserts", "count", 1.0, 0.5),
     ("paint", "Paint", "ml", 20.0, 2.5),
     ("glue", "Glue", "g", 20.0, 3.0),

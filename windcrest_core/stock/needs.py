@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from windcrest_core.body.figure import figure
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.context import Context
 from windcrest_core.findings import Frozen, Station
 from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
 
+LIQUID = ("liquid_polymer_clay", "liquid polymer clay")
 TAPE = ("masking_tape", "masking tape")
 SPREAD_MM = 0.075  # of wet paint in a 30 µm dry coat, with what stays in brush and palette [A]
 
@@ -74,6 +75,10 @@ def _soft(plan: Plan, context: Context) -> list[Need]:
         Need(kind="foil", item=foil.id, label=foil.label, amount=plan.bulk.foil_m.value * 1000),
         Need(kind="tape", item=TAPE[0], label=TAPE[1], amount=plan.bulk.tape_mm),
     ]
+    needs.append(Need(kind="liquid", item=LIQUID[0], label=LIQUID[1], amount=plan.clay.liquid_g))
+    for use in plan.clay.putty:
+        key = item_key(use.material)
+        needs.append(Need(kind="liquid", item=key, label=use.material, amount=use.grams))
     return needs + [
         Need(kind="clay", item=total.clay, label=total.label, amount=total.with_waste.value)
         for total in plan.clay.totals
@@ -85,7 +90,7 @@ def _bought(sheet: FigureSheet, context: Context) -> list[Need]:
     shelf = catalogue()
     needs = []
     for piece in figure(sheet, context.rules.wall_mm).pieces:
-        if piece.part.stock is None:
+        if piece.part.stock is None or is_putty(piece.part.stock):
             continue
         _, half = piece.solid.half_extents
         sizes = sorted((2 * float(h) for h in half), reverse=True)

@@ -1,0 +1,150 @@
+"""A core that comes out again: how wide its opening must be, and what clay is left beside it."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Finding, Frozen, fix
+from windcrest_core.sheet.insides import Side
+
+LEAST_BRIDGE_MM = 4.0  # of clay beside an opening [A]
+IN_PIECES = 0.5  # of its breadth: foil is picked out in pieces with pliers [A]
+LEAST_OPENING_MM = 15.0  # for pliers [A]
+CLEAR_MM = 1.0
+_AXIS: dict[Side, int] = {"right": 0, "left": 0, "front": 1, "back": 1, "under": 2, "top": 2}
+
+
+class Hollow(Frozen):
+    """How a core comes out. `whole_mm` is the opening it comes out of whole, `least_mm` in pieces;
+    `bridge_mm` is the least clay left beside the opening there is."""
+
+    part: str
+    label: str
+    side: Side
+    across_mm: float
+    whole_mm: float
+    least_mm: float
+    bridge_mm: float
+    comes_out: bool
+    whole: bool
+
+
+def is_hollow(work: Workpiece, piece: Piece) -> bool:
+    """Whether its core is to come out."""
+    kind = catalogue().cores.get(piece.part.core)
+    return piece.core is not None and kind is not None and kind.hollow
+
+
+def _across_mm(bounds: tuple[np.ndarray, np.ndarray], side: Side) -> tuple[float, float]:
+    """Least and greatest breadth as seen from a side, mm."""
+    low, high = bounds
+    sizes = [float(high[k] - low[k]) for k in range(3) if k != _AXIS[side]]
+    return min(sizes), max(sizes)
+
+
+def hollow_of(piece: Piece) -> Hollow:
+    """The way out of a hollow part's core.
+
+    Raises
+    ------
+    AssertionError : it has no core.
+    """
+    assert piece.core is not None
+    opening = piece.part.opening
+    side: Side = opening.side if opening is not None else "under"
+    _, core = _across_mm(piece.core.bounds, side)
+    narrow, _ = _across_mm(piece.solid.bounds, side)
+    least = min(core + CLEAR_MM, max(LEAST_OPENING_MM, IN_PIECES * core))
+    across = opening.across_mm if opening is not None else 0.0
+    return Hollow(
+        part=piece.part.id,
+        label=piece.part.label,
+        side=side,
+        across_mm=across,
+        whole_mm=core + CLEAR_MM,
+        least_mm=least,
+        bridge_mm=(narrow - across) / 2,
+        comes_out=across >= least,
+        whole=across >= core + CLEAR_MM,
+    )
+
+
+def hollows(work: Workpiece) -> list[Hollow]:
+    """Every part whose core is pulled."""
+    return [hollow_of(piece) for piece in work.clay_pieces if is_hollow(work, piece)]
+
+
+def hollow_findings(found: list[Hollow]) -> list[Finding]:
+    """What is wrong with the ways out."""
+    told = []
+    for row in found:
+        best = _advised(row)
+        ways = [
+            fix(
+                f"Open it {best:.0f} mm {_WORDS[row.side]}",
+                (f"part/{row.part}/opening", {"side": row.side, "across_mm": round(best, 1)}),
+            )
+        ]
+        keep = fix("Leave the foil in", (f"part/{row.part}/core", "foil"))
+        if row.across_mm <= 0:
+            told.append(
+                Finding(
+                    id="bulk.opening.missing",
+                    station="bulk",
+                    severity="warn",
+                    subject=row.part,
+                    title=f"{row.label}: its core has no way out",
+                    reason="A core that is to be pulled needs a hole left in the clay, where it is "
+                    "not seen and can be closed again.",
+                    numbers={"least_mm": row.least_mm, "whole_mm": row.whole_mm},
+                    fixes=[*ways, keep],
+                )
+            )
+        elif not row.comes_out:
+            told.append(
+                Finding(
+                    id="bulk.opening.narrow",
+                    station="bulk",
+                    severity="stop",
+                    subject=row.part,
+                    title=f"{row.label}: the core does not come out of {row.across_mm:.0f} mm",
+                    reason="Foil is picked out in pieces with pliers through a hole of about half "
+                    "its breadth; through a smaller one it stays in.",
+                    numbers={"across_mm": row.across_mm, "least_mm": row.least_mm},
+                    fixes=[*ways, keep],
+                )
+            )
+        if row.across_mm > 0 and row.bridge_mm < LEAST_BRIDGE_MM:
+            told.append(
+                Finding(
+                    id="bulk.bridge.thin",
+                    station="bulk",
+                    severity="warn",
+                    subject=row.part,
+                    title=f"{row.label}: {max(0.0, row.bridge_mm):.1f} mm of clay beside its opening",
+                    reason="The ring round an opening carries what stands on it; where it is thin it "
+                    "breaks as the core is pulled. Open it on a broader side, or less.",
+                    numbers={"bridge_mm": row.bridge_mm, "least_mm": LEAST_BRIDGE_MM},
+                    fixes=ways if row.across_mm > best + 0.05 else [keep],
+                )
+            )
+    return told
+
+
+_WORDS: dict[Side, str] = {
+    "under": "from under",
+    "top": "from the top",
+    "back": "at the back",
+    "front": "in front",
+    "right": "on the right",
+    "left": "on the left",
+}
+
+
+def _advised(row: Hollow) -> float:
+    """As wide as the core comes out of whole, or as the clay beside it allows."""
+    breadth = row.across_mm + 2 * row.bridge_mm
+    return max(row.least_mm, min(row.whole_mm, breadth - 2 * LEAST_BRIDGE_MM))

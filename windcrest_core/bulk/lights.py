@@ -1,0 +1,336 @@
+"""Lights: the resistor, the cavity for the cell, and the cable's way along the bones."""
+
+from __future__ import annotations
+
+import math
+from itertools import pairwise
+from typing import Literal
+
+import numpy as np
+
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import Cable, Cell, Led, catalogue
+from windcrest_core.findings import Finding, Frozen, Input, Why, fix
+from windcrest_core.sheet.insides import IN_BASE, Light
+
+E12 = (10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82)
+LEAST_OVER_V = 0.3  # across the resistor, or the current wanders with the cell [A]
+SLACK_MM = 60.0  # to solder and to draw the cell out by [A]
+BORE_CLEAR_MM = 0.6
+BEND_D = 4.0  # least inside radius of a bend, in diameters of the cable [L]
+SWITCH_MM = 8.0  # beside the cell, along it [A]
+CAVITY_CLEAR_MM = 2.0
+BASE_SKIN_MM = 4.0  # left of the base over a cavity [A]
+HATCH_RIM_MM = 4.0
+LARGE_HATCH_MM = 40.0
+
+
+class Bend(Frozen):
+    """Where the cable turns: the joint, by how much, and the radius there is room for."""
+
+    joint: str
+    angle_deg: float
+    radius_mm: float
+
+
+class LightPlan(Frozen):
+    """One light with all it takes. `joints` is the cable's way, from the light to its cell;
+    `wired` whether lights of it are in series or side by side."""
+
+    id: str
+    label: str
+    part: str
+    cell_in: str
+    wired: Literal["in series", "side by side"]
+    resistors: int
+    resistor_ohm: float | None
+    current_ma: float
+    resistor_mw: float
+    hours: float | None
+    cable_mm: float
+    bore_mm: float
+    least_bend_mm: float
+    joints: list[str]
+    tightest: Bend | None
+    cavity_mm: tuple[float, float, float]
+    room_mm: tuple[float, float, float]
+    fits: bool
+    hatch_mm: tuple[float, float]
+    screws: int
+    why: Why
+
+
+def e12_up(ohm: float) -> float:
+    """The next resistor of the E12 series (IEC 60063) that is not less.
+
+    Examples
+    --------
+    >>> e12_up(140), e12_up(82), e12_up(0.5)
+    (150.0, 82.0, 1.0)
+    """
+    if ohm <= 1:
+        return 1.0
+    decade = float(10.0 ** math.floor(math.log10(ohm))) / 10
+    choices = [value * decade for value in (*E12, 100)]
+    return round(next(value for value in choices if value >= ohm * (1 - 1e-9)), 6)
+
+
+def wiring(led: Led, cell: Cell, count: int) -> tuple[bool, int, float | None, float]:
+    """(in series, resistors, ohm of each or None where the cell is too weak, mA through each light).
+
+    In series where the cell drives all of them and leaves something for the resistor; else each
+    has a resistor of its own: side by side on one, the weakest takes all.
+
+    Examples
+    --------
+    >>> red = Led.model_validate({"id": "r", "label": "r", "forward_v": dict(value=2, low=2, high=2,
+    ...     unit="V", source="-"), "current_ma": dict(value=10, low=2, high=20, unit="mA", source="-")})
+    >>> usb = Cell(id="u", label="u", volts=5, capacity_mah=None, size_mm=(1, 1, 1), source="-")
+    >>> wiring(red, usb, 2)[:3]
+    (True, 1, 100.0)
+    """
+    forward, current = led.forward_v.value, led.current_ma.value
+    series = count > 1 and cell.volts - count * forward >= LEAST_OVER_V
+    over = cell.volts - (count if series else 1) * forward
+    if over < LEAST_OVER_V:
+        return False, count, None, 0.0
+    ohm = e12_up(over / current * 1000)
+    return series, 1 if series else count, ohm, over / ohm * 1000
+
+
+def _way(work: Workpiece, light: Light) -> list[str]:
+    """Joints from the light's bone to its cell's: up to where they meet, and down again."""
+    bones = work.figure.bones
+
+    def up(joint: str) -> list[str]:
+        found = [joint]
+        while (parent := bones[found[-1]].parent) is not None:
+            found.append(parent)
+        return found
+
+    start = work.sheet.part(light.part).bone
+    if light.cell_in != IN_BASE:
+        end = work.sheet.part(light.cell_in).bone
+    else:
+        feet = [piece.part.bone for piece in work.figure.pieces if piece.part.contact]
+        end = min(feet, key=lambda joint: float(bones[joint].end[2]), default=start)
+    rising, falling = up(start), up(end)
+    meet = next(joint for joint in rising if joint in falling)
+    return [*rising[: rising.index(meet) + 1], *reversed(falling[: falling.index(meet)])]
+
+
+def _points(work: Workpiece, light: Light, joints: list[str]) -> list[np.ndarray]:
+    bones = work.figure.bones
+    first = work.figure.piece(light.part).solid.centre
+    middle = [bones[joint].start for joint in joints]
+    if light.cell_in == IN_BASE:
+        foot = bones[joints[-1]].end
+        last = np.array([foot[0], foot[1], -work.sheet.base.thickness_mm / 2])
+        return [first, *middle, foot, last]
+    return [first, *middle, work.figure.piece(light.cell_in).solid.centre]
+
+
+def _tightest(work: Workpiece, joints: list[str], points: list[np.ndarray]) -> Bend | None:
+    """The joint with least room for the cable's bend.
+
+    In a tube of radius r a cable that turns by θ may bend round R = r/(1/cos(θ/2) − 1): so far
+    does it cut the corner.
+    """
+    bends = []
+    for at, joint in enumerate(joints, start=1):
+        before, after = points[at] - points[at - 1], points[at + 1] - points[at]
+        lengths = np.linalg.norm(before) * np.linalg.norm(after)
+        if lengths < 1e-6:
+            continue
+        angle = math.acos(float(np.clip(before @ after / lengths, -1.0, 1.0)))
+        around = [p.solid.thickness_mm / 2 for p in work.on_bone.get(joint, []) if not p.part.stock]
+        room = max(around, default=2.0)
+        # A turn of nearly half about has no corner to cut: the cable lies double in the limb.
+        radius = room / 2 if angle > 2.8 else room / max(1 / math.cos(angle / 2) - 1, 1e-3)
+        bends.append(Bend(joint=joint, angle_deg=math.degrees(angle), radius_mm=min(radius, 999.0)))
+    return min(bends, key=lambda bend: bend.radius_mm, default=None)
+
+
+def _room_mm(work: Workpiece, light: Light) -> tuple[float, float, float]:
+    """Inside the core of the cell's part, or inside the base, largest first."""
+    if light.cell_in == IN_BASE:
+        base = work.sheet.base
+        sizes = [base.width_mm, base.depth_mm if base.shape == "rectangle" else base.width_mm]
+        share = 1.0 if base.shape == "rectangle" else 1 / math.sqrt(2)
+        inside = [size * share - 2 * BASE_SKIN_MM for size in sizes]
+        a, b, c = sorted([*inside, base.thickness_mm - BASE_SKIN_MM], reverse=True)
+        return a, b, c
+    piece = work.figure.piece(light.cell_in)
+    if piece.core is None:
+        return 0.0, 0.0, 0.0
+    _, half = piece.core.half_extents
+    # A box in an ellipsoid has its half sizes over √3.
+    a, b, c = sorted((2 * float(h) / math.sqrt(3) for h in half), reverse=True)
+    return a, b, c
+
+
+def light_plan(work: Workpiece, light: Light) -> LightPlan:
+    """Everything one light takes."""
+    shelf = catalogue()
+    led, cell, cable = shelf.leds[light.led], shelf.cells[light.cell], shelf.cables[light.cable]
+    series, resistors, ohm, current = wiring(led, cell, light.count)
+    joints = _way(work, light)
+    points = _points(work, light, joints)
+    way = sum(float(np.linalg.norm(b - a)) for a, b in pairwise(points))
+    long, broad, high = cell.size_mm
+    cavity = sorted(
+        (long + SWITCH_MM + CAVITY_CLEAR_MM, broad + CAVITY_CLEAR_MM, high + CAVITY_CLEAR_MM),
+        reverse=True,
+    )
+    room = _room_mm(work, light)
+    drain = current * (1 if series else light.count)
+    return LightPlan(
+        id=light.id,
+        label=light.label,
+        part=light.part,
+        cell_in=light.cell_in,
+        wired="in series" if series or light.count == 1 else "side by side",
+        resistors=resistors if ohm is not None else 0,
+        resistor_ohm=ohm,
+        current_ma=current,
+        resistor_mw=(current / 1000) ** 2 * (ohm or 0.0) * 1000,
+        hours=cell.capacity_mah / drain if cell.capacity_mah and drain > 0 else None,
+        cable_mm=math.ceil((way + SLACK_MM) / 5) * 5.0,
+        bore_mm=cable.across_mm + BORE_CLEAR_MM,
+        least_bend_mm=BEND_D * cable.across_mm,
+        joints=joints,
+        tightest=_tightest(work, joints, points),
+        cavity_mm=(cavity[0], cavity[1], cavity[2]),
+        room_mm=room,
+        fits=all(wanted <= there for wanted, there in zip(cavity, room, strict=True)),
+        hatch_mm=(cavity[0] + 2 * HATCH_RIM_MM, cavity[1] + 2 * HATCH_RIM_MM),
+        screws=4 if cavity[0] > LARGE_HATCH_MM else 2,
+        why=_why(led, cell, light.count, series, ohm, way),
+    )
+
+
+def _why(led: Led, cell: Cell, count: int, series: bool, ohm: float | None, way_mm: float) -> Why:
+    return Why(
+        formula="R = (cell − lights in series × forward voltage) ÷ current, the next E12 up; "
+        "cable = way along the bones + slack",
+        inputs=[
+            Input(name=cell.label, value=cell.volts, unit="V"),
+            Input(name="forward voltage of one", value=led.forward_v.value, unit="V"),
+            Input(name="in series", value=count if series else 1),
+            Input(name="current", value=led.current_ma.value, unit="mA"),
+            Input(name="resistor", value=ohm or 0.0, unit="Ω"),
+            Input(name="way", value=way_mm, unit="mm"),
+            Input(name="slack", value=SLACK_MM, unit="mm"),
+        ],
+        source="Ohm's law; IEC 60063; forward voltage literature-typical, current assumed",
+        assumed=True,
+    )
+
+
+def light_findings(work: Workpiece, plans: list[LightPlan]) -> list[Finding]:
+    """What is wrong with the lights."""
+    shelf = catalogue()
+    told: list[Finding] = []
+    for light, row in zip(work.sheet.lights, plans, strict=True):
+        cell, cable = shelf.cells[light.cell], shelf.cables[light.cable]
+        if row.resistor_ohm is None:
+            told.append(_weak(light, shelf.leds[light.led], cell))
+        if not row.fits:
+            told.append(_large(light, row, cell))
+        if row.tightest is not None and row.tightest.radius_mm < row.least_bend_mm:
+            told.append(_tight(light, row, cable))
+        if cable.limit_c.value < _hottest(work):
+            told.append(_hot(light, cable, _hottest(work)))
+    return told
+
+
+def _hottest(work: Workpiece) -> float:
+    shelf = catalogue()
+    labels = [shelf.clays[piece.part.clay].label_c.value for piece in work.clay_pieces]
+    return max(labels, default=0.0)
+
+
+def _weak(light: Light, led: Led, cell: Cell) -> Finding:
+    strong = [
+        other.id
+        for other in catalogue().cells.values()
+        if other.volts - led.forward_v.value >= LEAST_OVER_V
+    ]
+    return Finding(
+        id="bulk.light.weak",
+        station="bulk",
+        severity="stop",
+        subject=light.part,
+        title=f"{light.label}: {cell.volts:g} V do not light it",
+        reason=f"A {led.label} light wants about {led.forward_v.value:g} V and something left over for "
+        "its resistor; without one it fades or burns.",
+        numbers={"cell_v": cell.volts, "forward_v": led.forward_v.value},
+        fixes=[
+            fix(f"Feed it from {catalogue().cells[key].label}", (f"light/{light.id}/cell", key))
+            for key in strong[:2]
+        ],
+    )
+
+
+def _large(light: Light, row: LightPlan, cell: Cell) -> Finding:
+    ways = []
+    if light.cell_in != IN_BASE:
+        ways.append(fix("Put the cell in the base", (f"light/{light.id}/cell_in", IN_BASE)))
+    else:
+        ways.append(
+            fix(
+                "Make the base as thick as it needs",
+                ("base/thickness_mm", math.ceil(row.cavity_mm[2] + BASE_SKIN_MM)),
+            )
+        )
+    return Finding(
+        id="bulk.cell.large",
+        station="bulk",
+        severity="warn",
+        subject=light.part,
+        title=f"{light.label}: {cell.label} and a switch do not go in there",
+        reason="They need "
+        + " × ".join(f"{size:.0f}" for size in row.cavity_mm)
+        + " mm, and there is room for "
+        + " × ".join(f"{size:.0f}" for size in row.room_mm)
+        + " mm.",
+        numbers={"needed_mm": row.cavity_mm[0], "room_mm": row.room_mm[0]},
+        fixes=ways,
+    )
+
+
+def _tight(light: Light, row: LightPlan, cable: Cable) -> Finding:
+    assert row.tightest is not None
+    thin = min(catalogue().cables.values(), key=lambda other: other.across_mm)
+    return Finding(
+        id="bulk.cable.tight",
+        station="bulk",
+        severity="warn",
+        subject=light.part,
+        title=f"{light.label}: its cable bends round {row.tightest.radius_mm:.0f} mm at the "
+        f"{row.tightest.joint.replace('_', ' ')}",
+        reason="Bent tighter than four times its thickness a cable breaks inside, and there is no "
+        "getting at it any more.",
+        numbers={
+            "radius_mm": row.tightest.radius_mm,
+            "least_mm": row.least_bend_mm,
+            "angle_deg": row.tightest.angle_deg,
+        },
+        fixes=[fix(f"Use {thin.label}", (f"light/{light.id}/cable", thin.id))]
+        if thin.id != cable.id
+        else [],
+    )
+
+
+def _hot(light: Light, cable: Cable, label_c: float) -> Finding:
+    return Finding(
+        id="bulk.cable.melts",
+        station="bulk",
+        severity="stop",
+        subject=light.part,
+        title=f"{light.label}: its {cable.label} cannot take the oven",
+        reason=f"It takes {cable.limit_c.value:.0f} °C and the clay wants {label_c:.0f}. Keep its bore open "
+        "with a greased wire and draw it in after the last bake, or take silicone.",
+        numbers={"limit_c": cable.limit_c.value, "label_c": label_c},
+        fixes=[fix("Use a silicone-covered pair", (f"light/{light.id}/cable", "silicone"))],
+    )
