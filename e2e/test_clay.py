@@ -42,11 +42,12 @@ class CoreJourney(Journey):
             page.get_by_label("Core", exact=True).select_option("air_dry")
             expect(foil).not_to_have_text(before)
             page.keyboard.press("4")
-            page.get_by_text("Flat patterns, to cut sheets by").click()
+            page.get_by_role("tab", name="Patterns").click()
             link = page.get_by_role("link", name="Pattern of the oilskin apron as PDF")
             apron = page.request.get(
                 self.live_server_url + (link.get_attribute("href") or "")
             ).body()
+            page.get_by_role("tab", name="How much").click()
             link = page.get_by_role("link", name="Portion card (PDF)")
             card = page.request.get(
                 self.live_server_url + (link.get_attribute("href") or "")

@@ -149,7 +149,7 @@ class CoilJourney(FrameJourney):
             page = self.page
             page.goto(f"{self.live_server_url}/stores")
             page.get_by_role("button", name="Write down what was bought").click()
-            page.get_by_label("What was bought").select_option("wire")
+            page.get_by_label("What was bought", exact=True).select_option("wire")
             page.get_by_label("as its label says: 14 gauge, 2 mm").fill("1.6 mm")
             page.get_by_label("how much").fill("5 m")
             page.get_by_role("button", name="Add 1.6 mm annealed steel").click()

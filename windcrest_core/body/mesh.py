@@ -17,7 +17,7 @@ from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid,
 Faces = NDArray[np.int64]
 Mesh = tuple[Array, Faces]
 ROUND = 20  # sides of a round thing
-CAP = 5  # rings of a half ball
+CAP = 5  # rings of a half ball, at least
 
 
 def _revolved(profile: Array, sides: int) -> Mesh:
@@ -40,18 +40,23 @@ def _revolved(profile: Array, sides: int) -> Mesh:
     return np.concatenate(points), np.concatenate(faces)
 
 
+def _rings(sides: int) -> int:
+    """Of a half ball, as fine as its sides."""
+    return max(CAP, sides // 4)
+
+
 def _round_cone(solid: RoundConeSolid, sides: int) -> Mesh:
     """Two caps that meet the cone where it touches both balls."""
     r1, r2, h = solid.r1, solid.r2, max(solid.h, 1e-9)
     lean = (r1 - r2) / h
     if abs(lean) >= 1:
         r, at = (r1, 0.0) if r1 >= r2 else (r2, h)
-        angle = np.linspace(-math.pi / 2, math.pi / 2, 2 * CAP + 1)
+        angle = np.linspace(-math.pi / 2, math.pi / 2, 2 * _rings(sides) + 1)
         profile = np.column_stack([r * np.cos(angle), at + r * np.sin(angle)])
     else:
         touch = math.asin(lean)
-        low = np.linspace(-math.pi / 2, touch, CAP + 1)
-        high = np.linspace(touch, math.pi / 2, CAP + 1)
+        low = np.linspace(-math.pi / 2, touch, _rings(sides) + 1)
+        high = np.linspace(touch, math.pi / 2, _rings(sides) + 1)
         profile = np.concatenate(
             [
                 np.column_stack([r1 * np.cos(low), r1 * np.sin(low)]),
@@ -69,7 +74,7 @@ def _frustum(solid: FrustumSolid, sides: int) -> Mesh:
 
 
 def _ellipsoid(solid: EllipsoidSolid, sides: int) -> Mesh:
-    angle = np.linspace(-math.pi / 2, math.pi / 2, 2 * CAP + 1)
+    angle = np.linspace(-math.pi / 2, math.pi / 2, 2 * _rings(sides) + 1)
     points, faces = _revolved(np.column_stack([np.cos(angle), np.sin(angle)]), sides)
     return points * np.asarray(solid.semi_axes), faces
 

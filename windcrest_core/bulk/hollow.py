@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from windcrest_core.body.figure import Piece
@@ -46,12 +48,7 @@ def _across_mm(bounds: tuple[np.ndarray, np.ndarray], side: Side) -> tuple[float
 
 
 def hollow_of(piece: Piece) -> Hollow:
-    """The way out of a hollow part's core.
-
-    Raises
-    ------
-    AssertionError : it has no core.
-    """
+    """The way out of a hollow part's core, which it must have."""
     assert piece.core is not None
     opening = piece.part.opening
     side: Side = opening.side if opening is not None else "under"
@@ -85,7 +82,10 @@ def hollow_findings(found: list[Hollow]) -> list[Finding]:
         ways = [
             fix(
                 f"Open it {best:.0f} mm {_WORDS[row.side]}",
-                (f"part/{row.part}/opening", {"side": row.side, "across_mm": round(best, 1)}),
+                (
+                    f"part/{row.part}/opening",
+                    {"side": row.side, "across_mm": math.floor(best * 10) / 10},
+                ),
             )
         ]
         keep = fix("Leave the foil in", (f"part/{row.part}/core", "foil"))

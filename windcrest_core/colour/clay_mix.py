@@ -35,9 +35,10 @@ TINT: Literal[3] = 3  # of any block, until a chip says otherwise [A]
 VERDICT = {"too pale": 0.8, "too strong": 1.25}  # of its strength, where no colour was read [A]
 MOST_FACTOR = math.log(6)
 DROP_IN_G = 10.0  # an ink's swatch is of one drop in so much clay [A]
-MOST_DROPS_PER_10_G = 6
+DROPS_PER_10_G = (0.5, 1, 1.5, 2, 3, 4, 5, 6)
 MARGIN_PERCENT = 10.0
 CHIP_G = 4.0  # a test chip, 3 mm thick [A]
+INKED_CHIP_G = 20.0  # so that half a drop in 10 g is a whole one
 
 
 class MixPart(Frozen):
@@ -54,7 +55,8 @@ class MixPart(Frozen):
 class ClayMix(Frozen):
     """A mix for a batch with its margin, and for a chip to try first.
 
-    `calibrated` is how many chips speak of its blocks.
+    `calibrated` is how many chips speak of its blocks; `nearer_with` are blocks one does not have
+    with which it would come nearer.
     """
 
     parts: list[MixPart]
@@ -63,6 +65,7 @@ class ClayMix(Frozen):
     nearness: Literal["close", "near", "off"]
     batch_g: float
     calibrated: int
+    nearer_with: list[str] = []
 
 
 class ClayMixes(Frozen):
@@ -78,13 +81,14 @@ def _paint_of(clay: Clay) -> Paint:
 
 
 def _strongest(chip: ClayChip) -> str:
-    """The block of a chip that colours it most: the one to correct."""
+    """The block of a chip that colours it most, beside its palest: the one to correct."""
     shelf = catalogue()
+    labs = {key: lab_of_srgb(rgb_of_hex(shelf.clays[key].colour)) for key in chip.grams}
+    palest = max(labs, key=lambda key: (float(labs[key][0]), key))
     pull = {
-        key: grams * film_of(_paint_of(shelf.clays[key])).weight
-        * distance(lab_of_srgb(rgb_of_hex(shelf.clays[key].colour)), lab_of_srgb((255, 255, 255)))
+        key: grams * film_of(_paint_of(shelf.clays[key])).weight * distance(labs[key], labs[palest])
         for key, grams in chip.grams.items()
-    }  # fmt: skip
+    }
     return max(pull, key=lambda key: (pull[key], key))
 
 
@@ -157,11 +161,23 @@ def _of_blocks(target: str, batch_g: float, owned: Owned) -> ClayMix | None:
         nearness=nearness(recipe.delta_e),  # type: ignore[arg-type]
         batch_g=batch_g,
         calibrated=sum(known.get(key, (1.0, 0))[1] for key, _ in recipe.paints),
+        nearer_with=_nearer_with(target, owned, recipe.delta_e),
     )
 
 
+def _nearer_with(target: str, owned: Owned, gap: float) -> list[str]:
+    """Blocks to buy with which the colour comes clearly nearer; none where it is close already."""
+    if nearness(gap) == "close":
+        return []
+    rigid = [clay for clay in catalogue().clays.values() if clay.family == "rigid"]
+    best = nearest_of(rgb_of_hex(target), tuple(clay.id for clay in rigid), _films(rigid, owned))
+    if nearness(best.delta_e) == nearness(gap):
+        return []
+    return [catalogue().clays[key].label for key, _ in best.paints if key not in owned.clays]
+
+
 def _inked(target: str, batch_g: float) -> ClayMix:
-    """Translucent clay with up to two inks, in whole drops in 10 g.
+    """Translucent clay with up to two inks, in half or whole drops in 10 g.
 
     Absorption adds up with the drops: κ = κ_clay + Σ n (κ_ink − κ_clay), n drops in 10 g.
     """
@@ -170,13 +186,13 @@ def _inked(target: str, batch_g: float) -> ClayMix:
     bare = kappa_of(reflectance(rgb_of_hex(clay.colour)))
     goal = lab_of_srgb(rgb_of_hex(target))
     extra = {ink.id: kappa_of(reflectance(ink.srgb)) - bare for ink in shelf.inks.values()}
-    counts: list[dict[str, int]] = [{}]
+    counts: list[dict[str, float]] = [{}]
     for first, ink in enumerate(shelf.inks):
-        counts += [{ink: n} for n in range(1, MOST_DROPS_PER_10_G + 1)]
+        counts += [{ink: n} for n in DROPS_PER_10_G]
         for other in list(shelf.inks)[first + 1 :]:
-            counts += [{ink: n, other: m} for n in range(1, 4) for m in range(1, 4)]
+            counts += [{ink: n, other: m} for n in DROPS_PER_10_G[:5] for m in DROPS_PER_10_G[:5]]
 
-    def gap(drops: dict[str, int]) -> float:
+    def gap(drops: dict[str, float]) -> float:
         kappa = bare + sum(n * extra[key] for key, n in drops.items())
         return float(delta_e(lab_of(masstone(kappa.clip(1e-6))), goal)) + 0.5 * len(drops)
 
@@ -184,12 +200,12 @@ def _inked(target: str, batch_g: float) -> ClayMix:
     kappa = (bare + sum(n * extra[key] for key, n in best.items())).clip(1e-6)
 
     def parts(grams: float) -> list[MixPart]:
-        def drop(ink: Ink, n: int) -> MixPart:
+        def drop(ink: Ink, n: float) -> MixPart:
             return MixPart(
                 id=ink.id,
                 label=ink.label,
                 colour=hex_of(ink.srgb),
-                parts=n,
+                parts=0,
                 grams=0.0,
                 drops=max(1, round(n * grams / DROP_IN_G)),
             )
@@ -202,7 +218,7 @@ def _inked(target: str, batch_g: float) -> ClayMix:
     seen = float(delta_e(lab_of(masstone(kappa)), goal))
     return ClayMix(
         parts=parts(batch_g),
-        chip=parts(DROP_IN_G),
+        chip=parts(INKED_CHIP_G),
         mix=hex_of(srgb_of(masstone(kappa))),
         nearness=nearness(seen),  # type: ignore[arg-type]
         batch_g=batch_g,

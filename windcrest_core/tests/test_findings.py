@@ -39,6 +39,14 @@ SETTLED = {
     **{f"decided__{k}": "none" for k in ("pose", "hand_r", "hand_l", "mouth", "hair", "slender",
                                          "lights", "hollow", "apart", "base")},
 }  # fmt: skip
+LAMP = {"id": "lamp", "label": "lantern", "part": "skull", "cell": "three_aaa"}
+DEEP_BASE = {"base__thickness_mm": 40}
+SITTING = {
+    f"joint__{joint}_{side}__swing_deg": degrees
+    for joint, degrees in (("hip", 80), ("knee", -125)) for side in "lr"
+}  # fmt: skip
+PULLED = {"part__chest__core": "pulled"}
+TOOTH_ON_PUTTY = {**TOOTH, "id": "scale", "lies_on": "nose"}
 WITH_STORY = {"story": "Waits for the ferry."}
 
 
@@ -100,6 +108,27 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__skull__ballast_g=400), Context(), plain(part__pelvis__ballast_g=20), Context()),
     "bulk.core.melts": (
         plain(part__chest__core="foam"), Context(), plain(part__chest__core="light"), Context()),
+    "bulk.opening.missing": (
+        plain(**PULLED), Context(),
+        plain(part__chest__opening={"side": "under", "across_mm": 40}, **PULLED), Context()),
+    "bulk.opening.narrow": (
+        plain(part__chest__opening={"side": "under", "across_mm": 10}, **PULLED), Context(),
+        plain(part__chest__opening={"side": "under", "across_mm": 40}, **PULLED), Context()),
+    "bulk.bridge.thin": (
+        plain(part__chest__opening={"side": "under", "across_mm": 80}, **PULLED), Context(),
+        plain(part__chest__opening={"side": "under", "across_mm": 32}, **PULLED), Context()),
+    "bulk.light.weak": (
+        plain(light__lamp={**LAMP, "cell": "two_aaa"}), Context(),
+        plain(light__lamp=LAMP), Context()),
+    "bulk.cell.large": (
+        plain(light__lamp=LAMP), Context(), plain(light__lamp=LAMP, **DEEP_BASE), Context()),
+    "bulk.cable.tight": (
+        plain(light__lamp=LAMP, **SITTING), Context(), plain(light__lamp=LAMP), Context()),
+    "bulk.cable.melts": (
+        plain(light__lamp={**LAMP, "cable": "pvc"}), Context(), plain(light__lamp=LAMP), Context()),
+    "clay.putty.baked": (
+        plain(part__nose__stock="epoxy_putty", part__scale=TOOTH_ON_PUTTY), Context(),
+        plain(part__scale=TOOTH_ON_PUTTY), Context()),
     "bulk.core.vent": (plain(), Context(), plain(height_mm=140), Context()),
     "clay.stores.missing": (
         plain(part__nose__clay="flexible"), Context(),

@@ -46,3 +46,32 @@ class StoresTest(ApiCase):
         self.assert_problem(
             self.call("POST", "/api/v1/reckon", {**asked, "pack": "-5 g"}), 422, "pack"
         )
+
+    def test_a_colour_of_clay_from_the_blocks_one_owns(self) -> None:
+        stores = self.client.get("/api/v1/stores").json()["stores"]
+        clays = ["rigid_white", "rigid_blue", "rigid_yellow"]
+        self.call("PUT", "/api/v1/stores", {**stores, "clays": clays})
+        found = self.call("POST", "/api/v1/clay-mix", {"target": "#5d794f", "batch": "2 oz"}).json()
+        grams = sum(part["grams"] for part in found["blocks"]["parts"])
+        self.assertAlmostEqual(grams, 2 * 28.35 * 1.1, 0)
+        self.assertTrue({part["id"] for part in found["blocks"]["parts"]} <= set(clays))
+        for target, batch, path in (("#5d794f", "-5 g", "batch"), ("#5d794f", "some", "batch"),
+                                    ("green", "5 g", "body/target")):  # fmt: skip
+            with self.subTest(target=target, batch=batch):
+                answer = self.call("POST", "/api/v1/clay-mix", {"target": target, "batch": batch})
+                self.assert_problem(answer, 422)
+                self.assertTrue(any(path.endswith(f["path"]) for f in answer.json()["errors"]))
+
+    def test_a_recipe_is_kept_and_its_chip_counts(self) -> None:
+        stores = self.client.get("/api/v1/stores").json()["stores"]
+        chip = {"label": "sea", "target": "#7f93b2", "grams": {"rigid_blue": 1, "rigid_white": 3},
+                "drops": {}, "verdict": "too strong", "seen": "#4a5f95"}  # fmt: skip
+        clays = ["rigid_white", "rigid_blue"]
+        answer = self.call("PUT", "/api/v1/stores", {**stores, "clays": clays, "chips": [chip]})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        asked = {"target": "#7f93b2", "batch": "40 g"}
+        found = self.call("POST", "/api/v1/clay-mix", asked).json()
+        self.assertEqual(found["blocks"]["calibrated"], 1)
+        chip["grams"] = {"moonclay": 1}
+        answer = self.call("PUT", "/api/v1/stores", {**stores, "chips": [chip]})
+        self.assert_problem(answer, 422, "chips/0/grams/moonclay")

@@ -81,6 +81,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clay-mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Clay Mix
+         * @description Grams of each owned block for a colour, and drops of ink in translucent clay.
+         */
+        post: operations["server_stores_api_post_clay_mix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/devices": {
         parameters: {
             query?: never;
@@ -1454,20 +1474,6 @@ export interface components {
             width_mm: number;
         };
         /**
-         * Bend
-         * @description One bend: its mark from the START end, the turn before it, how far it is bent, and where.
-         */
-        Bend: {
-            /** Angle Deg */
-            angle_deg: number;
-            /** At */
-            at: string;
-            /** Mark Mm */
-            mark_mm: number;
-            /** Turn Deg */
-            turn_deg: number;
-        };
-        /**
          * BendCard
          * @description How a run is bent. `before_mm` is the wire at the START end that is no path: loop, anchor.
          *
@@ -1477,7 +1483,7 @@ export interface components {
             /** Before Mm */
             before_mm: number;
             /** Bends */
-            bends: components["schemas"]["Bend"][];
+            bends: components["schemas"]["windcrest_core__frame__bending__Bend"][];
             /** Pin Mm */
             pin_mm: number;
             /** Radius Mm */
@@ -1664,6 +1670,10 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             foil_g: components["schemas"]["Quantity"];
             foil_m: components["schemas"]["Quantity"];
+            /** Hollows */
+            hollows: components["schemas"]["Hollow"][];
+            /** Lights */
+            lights: components["schemas"]["LightPlan"][];
             /** Other G */
             other_g: number;
             /** Packed G Cm3 */
@@ -1760,6 +1770,16 @@ export interface components {
             needed_mm: number;
             /** Wire */
             wire: string;
+        };
+        /** Cable */
+        Cable: {
+            /** Across Mm */
+            across_mm: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            limit_c: components["schemas"]["Property"];
         };
         /**
          * CalibrationIn
@@ -1914,6 +1934,14 @@ export interface components {
         };
         /** Catalogue */
         Catalogue: {
+            /** Cables */
+            cables: {
+                [key: string]: components["schemas"]["Cable"];
+            };
+            /** Cells */
+            cells: {
+                [key: string]: components["schemas"]["Cell"];
+            };
             /** Clays */
             clays: {
                 [key: string]: components["schemas"]["Clay"];
@@ -1925,6 +1953,14 @@ export interface components {
             /** Foils */
             foils: {
                 [key: string]: components["schemas"]["Foil"];
+            };
+            /** Inks */
+            inks: {
+                [key: string]: components["schemas"]["Ink"];
+            };
+            /** Leds */
+            leds: {
+                [key: string]: components["schemas"]["Led"];
             };
             /** Metals */
             metals: {
@@ -1942,6 +1978,28 @@ export interface components {
             wires: {
                 [key: string]: components["schemas"]["Wire"];
             };
+        };
+        /**
+         * Cell
+         * @description What feeds lights, with its holder: `size_mm` is length, breadth and height.
+         */
+        Cell: {
+            /** Capacity Mah */
+            capacity_mah: number | null;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Size Mm */
+            size_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Source */
+            source: string;
+            /** Volts */
+            volts: number;
         };
         /**
          * Change
@@ -2002,6 +2060,12 @@ export interface components {
             colour: string;
             density_g_cm3: components["schemas"]["Property"];
             /**
+             * Family
+             * @default rigid
+             * @enum {string}
+             */
+            family: "rigid" | "flexible" | "translucent" | "light";
+            /**
              * Flexible
              * @default false
              */
@@ -2023,17 +2087,98 @@ export interface components {
              */
             shade: "pale" | "mid" | "dark";
         };
-        /** ClayPlan */
+        /**
+         * ClayChip
+         * @description A mix of clay that was tried: grams of each block, drops of each ink, what came of it.
+         *
+         *     `seen` is the colour the baked chip really had, where somebody read it.
+         */
+        ClayChip: {
+            /**
+             * Drops
+             * @default {}
+             */
+            drops: {
+                [key: string]: number;
+            };
+            /** Grams */
+            grams: {
+                [key: string]: number;
+            };
+            /** Label */
+            label: string;
+            /** Seen */
+            seen: string | null;
+            /** Target */
+            target: string;
+            /**
+             * Verdict
+             * @default not baked yet
+             * @enum {string}
+             */
+            verdict: "not baked yet" | "good" | "too pale" | "too strong" | "another hue";
+        };
+        /**
+         * ClayMix
+         * @description A mix for a batch with its margin, and for a chip to try first.
+         *
+         *     `calibrated` is how many chips speak of its blocks; `nearer_with` are blocks one does not have
+         *     with which it would come nearer.
+         */
+        ClayMix: {
+            /** Batch G */
+            batch_g: number;
+            /** Calibrated */
+            calibrated: number;
+            /** Chip */
+            chip: components["schemas"]["MixPart"][];
+            /** Mix */
+            mix: string;
+            /**
+             * Nearer With
+             * @default []
+             */
+            nearer_with: string[];
+            /**
+             * Nearness
+             * @enum {string}
+             */
+            nearness: "close" | "near" | "off";
+            /** Parts */
+            parts: components["schemas"]["MixPart"][];
+        };
+        /**
+         * ClayMixes
+         * @description Both ways to a colour: of blocks, and of translucent clay with ink; none where nothing fits.
+         */
+        ClayMixes: {
+            blocks: components["schemas"]["ClayMix"] | null;
+            inked: components["schemas"]["ClayMix"] | null;
+            /** Target */
+            target: string;
+        };
+        /**
+         * ClayPlan
+         * @description `stages` is the clay by the bake it goes into; it is known once all steps are.
+         */
         ClayPlan: {
             clay_g: components["schemas"]["Quantity"];
             /** Cost */
             cost: number;
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Liquid */
+            liquid: components["schemas"]["LiquidUse"][];
+            /** Liquid G */
+            liquid_g: number;
             /** Packs */
             packs: number;
             /** Parts */
             parts: components["schemas"]["PartClay"][];
+            /** Putty */
+            putty: components["schemas"]["PuttyUse"][];
+            /** Stages */
+            stages: components["schemas"]["StageClay"][];
             /** Totals */
             totals: components["schemas"]["ClayTotal"][];
         };
@@ -2739,6 +2884,11 @@ export interface components {
                 [key: string]: components["schemas"]["KeptPose"];
             };
             /**
+             * Lights
+             * @default []
+             */
+            lights: components["schemas"]["Light"][];
+            /**
              * Mood
              * @default
              */
@@ -3165,6 +3315,50 @@ export interface components {
             words: string;
         };
         /**
+         * Hollow
+         * @description How a core comes out. `whole_mm` is the opening it comes out of whole, `least_mm` in pieces;
+         *     `bridge_mm` is the least clay left beside the opening there is.
+         */
+        Hollow: {
+            /** Across Mm */
+            across_mm: number;
+            /** Bridge Mm */
+            bridge_mm: number;
+            /** Comes Out */
+            comes_out: boolean;
+            /** Label */
+            label: string;
+            /** Least Mm */
+            least_mm: number;
+            /** Part */
+            part: string;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "under" | "top" | "back" | "front" | "right" | "left";
+            /** Whole */
+            whole: boolean;
+            /** Whole Mm */
+            whole_mm: number;
+        };
+        /**
+         * Ink
+         * @description A drop of ink in translucent clay: `srgb` is how 10 g with one drop look laid thick [A].
+         */
+        Ink: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Srgb */
+            srgb: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
          * Input
          * @description A number that went into an answer.
          */
@@ -3383,6 +3577,15 @@ export interface components {
             label: string;
             why: components["schemas"]["Why"];
         };
+        /** Led */
+        Led: {
+            current_ma: components["schemas"]["Property"];
+            forward_v: components["schemas"]["Property"];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
         /**
          * LengthScale
          * @description Two points of a picture and what lies between them on the figure, mm.
@@ -3425,6 +3628,121 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * Light
+         * @description One or more lights alike in a part, fed by a cable from a cell elsewhere.
+         */
+        Light: {
+            /**
+             * Cable
+             * @default silicone
+             */
+            cable: string;
+            /**
+             * Cell
+             * @default three_aaa
+             */
+            cell: string;
+            /**
+             * Cell In
+             * @description the part its cell is in, or base
+             * @default base
+             */
+            cell_in: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Led
+             * @default warm_white
+             */
+            led: string;
+            /** Part */
+            part: string;
+        };
+        /**
+         * LightPlan
+         * @description One light with all it takes. `joints` is the cable's way, from the light to its cell;
+         *     `wired` whether lights of it are in series or side by side.
+         */
+        LightPlan: {
+            /** Bore Mm */
+            bore_mm: number;
+            /** Cable Mm */
+            cable_mm: number;
+            /** Cavity Mm */
+            cavity_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Cell In */
+            cell_in: string;
+            /** Current Ma */
+            current_ma: number;
+            /** Fits */
+            fits: boolean;
+            /** Hatch Mm */
+            hatch_mm: [
+                number,
+                number
+            ];
+            /** Hours */
+            hours: number | null;
+            /** Id */
+            id: string;
+            /** Joints */
+            joints: string[];
+            /** Label */
+            label: string;
+            /** Least Bend Mm */
+            least_bend_mm: number;
+            /** Part */
+            part: string;
+            /** Resistor Mw */
+            resistor_mw: number;
+            /** Resistor Ohm */
+            resistor_ohm: number | null;
+            /** Resistors */
+            resistors: number;
+            /** Room Mm */
+            room_mm: [
+                number,
+                number,
+                number
+            ];
+            /** Screws */
+            screws: number;
+            tightest: components["schemas"]["windcrest_core__bulk__lights__Bend"] | null;
+            why: components["schemas"]["Why"];
+            /**
+             * Wired
+             * @enum {string}
+             */
+            wired: "in series" | "side by side";
+        };
+        /**
+         * LiquidUse
+         * @description A join of raw clay on cured: how large it is, and liquid clay for it.
+         */
+        LiquidUse: {
+            /** Area Cm2 */
+            area_cm2: number;
+            /** Grams */
+            grams: number;
+            /** Label */
+            label: string;
+            /** Onto */
+            onto: string;
+            /** Part */
+            part: string;
         };
         /**
          * Lot
@@ -3594,6 +3912,42 @@ export interface components {
             minutes: number | null;
         };
         /**
+         * MixIn
+         * @description A colour of clay and how much of it, in any unit.
+         */
+        MixIn: {
+            /** Batch */
+            batch: string;
+            /**
+             * Margin Percent
+             * @default 10
+             */
+            margin_percent: number;
+            /** Target */
+            target: string;
+        };
+        /**
+         * MixPart
+         * @description A block of a mix, or drops of an ink: of a clay `grams`, of an ink `drops`.
+         */
+        MixPart: {
+            /** Colour */
+            colour: string;
+            /**
+             * Drops
+             * @default 0
+             */
+            drops: number;
+            /** Grams */
+            grams: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Parts */
+            parts: number;
+        };
+        /**
          * MoveOut
          * @description How far a calibration moves what a figure needs.
          */
@@ -3733,6 +4087,20 @@ export interface components {
             state: "resting" | "settling" | "overload" | "silent";
         };
         /**
+         * Opening
+         * @description A round way out for a core that is pulled.
+         */
+        Opening: {
+            /** Across Mm */
+            across_mm: number;
+            /**
+             * Side
+             * @default under
+             * @enum {string}
+             */
+            side: "under" | "top" | "back" | "front" | "right" | "left";
+        };
+        /**
          * Operation
          * @description Set the value at an id-addressed path of the sheet; a null value of `part/<id>` removes it.
          */
@@ -3787,6 +4155,11 @@ export interface components {
          * @description What the person works with, by catalogue id, and what weighing has shown of it.
          */
         Owned: {
+            /**
+             * Chips
+             * @default []
+             */
+            chips: components["schemas"]["ClayChip"][];
             /**
              * Clays
              * @default [
@@ -3949,6 +4322,8 @@ export interface components {
             made_apart: boolean;
             /** Mirror Of */
             mirror_of: string | null;
+            /** @description where its core comes out */
+            opening: components["schemas"]["Opening"] | null;
             /**
              * Orient
              * @default bone
@@ -4383,6 +4758,46 @@ export interface components {
             measured: number;
             /** Now */
             now: number;
+        };
+        /**
+         * Putty
+         * @description A putty of two parts that sets by itself: how long it can be worked, when it is hard.
+         */
+        Putty: {
+            cure_h: components["schemas"]["Property"];
+            /** Pack G */
+            pack_g: number[];
+            /** Price Per G */
+            price_per_g: number;
+            work_min: components["schemas"]["Property"];
+        };
+        /**
+         * PuttyUse
+         * @description A part of putty: what to mix, in how many batches so that each is formed while it is soft.
+         *
+         *     `half_g` is of each of its two parts in one batch.
+         */
+        PuttyUse: {
+            /** Batches */
+            batches: number;
+            /** Cure H */
+            cure_h: number;
+            /** Grams */
+            grams: number;
+            /** Half G */
+            half_g: number;
+            /** Label */
+            label: string;
+            /** Material */
+            material: string;
+            /** Part */
+            part: string;
+            /** Work High Min */
+            work_high_min: number;
+            /** Work Low Min */
+            work_low_min: number;
+            /** Work Min */
+            work_min: number;
         };
         /** Quadruped */
         Quadruped: {
@@ -5128,6 +5543,20 @@ export interface components {
             wing_span: number;
         };
         /**
+         * StageClay
+         * @description Clay that is opened for one bake, g without waste.
+         */
+        StageClay: {
+            /** Bake */
+            bake: number;
+            /** Clay */
+            clay: string;
+            /** Grams */
+            grams: number;
+            /** Label */
+            label: string;
+        };
+        /**
          * StationState
          * @description A bend of the work line: done, now, later; and how many findings of each kind.
          */
@@ -5275,7 +5704,7 @@ export interface components {
         };
         /**
          * StockMaterial
-         * @description What an insert or held object is made of.
+         * @description What an insert, a held object or a part that is not of clay is made of.
          */
         StockMaterial: {
             density_g_cm3: components["schemas"]["Property"];
@@ -5284,6 +5713,7 @@ export interface components {
             /** Label */
             label: string;
             limit_c: components["schemas"]["Property"];
+            putty: components["schemas"]["Putty"] | null;
         };
         /** StockOut */
         StockOut: {
@@ -5702,6 +6132,32 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * Bend
+         * @description Where the cable turns: the joint, by how much, and the radius there is room for.
+         */
+        windcrest_core__bulk__lights__Bend: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** Joint */
+            joint: string;
+            /** Radius Mm */
+            radius_mm: number;
+        };
+        /**
+         * Bend
+         * @description One bend: its mark from the START end, the turn before it, how far it is bent, and where.
+         */
+        windcrest_core__frame__bending__Bend: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** At */
+            at: string;
+            /** Mark Mm */
+            mark_mm: number;
+            /** Turn Deg */
+            turn_deg: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -5804,6 +6260,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    server_stores_api_post_clay_mix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClayMixes"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };

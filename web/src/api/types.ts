@@ -50,6 +50,11 @@ export type Booking = S["Booking"];
 export type NewLot = S["NewLot"];
 export type ShoppingList = S["ShoppingList"];
 export type ToBuy = S["ToBuy"];
+export type ClayMix = S["ClayMix"];
+export type ClayChip = S["ClayChip"];
+export type LightPlan = S["LightPlan"];
+export type Light = S["Light"];
+export type Hollow = S["Hollow"];
 export type CalibrationIn = S["CalibrationIn"];
 export type Entry = S["EntryOut"];
 

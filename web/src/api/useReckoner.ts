@@ -21,3 +21,14 @@ export const useReckoned = (asked: Reckoning) =>
     placeholderData: (before) => before,
     retry: false,
   });
+
+/** Blocks by weight, and drops of ink in translucent clay, for a colour. */
+export const useClayMix = (target: string, batch: string) =>
+  useQuery({
+    queryKey: ["stores", "clay-mix", target, batch],
+    queryFn: () =>
+      data(client.POST("/api/v1/clay-mix", { body: { target, batch, margin_percent: 10 } })),
+    enabled: batch.trim() !== "",
+    placeholderData: (before) => before,
+    retry: false,
+  });

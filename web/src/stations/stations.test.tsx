@@ -342,7 +342,7 @@ describe("Clay", () => {
     };
     server({ ...ABOUT, [`GET ${FIGURE}/patterns`]: [pattern] });
     const { user, done } = showStation(<ClayPanel />);
-    await user.click(screen.getByText("Flat patterns, to cut sheets by"));
+    await user.click(screen.getByRole("tab", { name: "Patterns" }));
     const link = await screen.findByRole("link", { name: "Pattern of the oilskin apron as SVG" });
     expect(link.getAttribute("href")).toBe(
       `${FIGURE}/prints/patterns?paper=A4&part=apron&form=svg`,

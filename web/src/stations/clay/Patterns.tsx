@@ -1,5 +1,4 @@
-import { Box, chakra, Flex, Link, Spinner, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { Box, chakra, Flex, Heading, Link, Spinner, Text } from "@chakra-ui/react";
 import { usePatterns } from "../../api/useReckoner";
 import type { Pattern } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
@@ -15,17 +14,14 @@ const BOX = 64;
 export function Patterns() {
   const { figure, selected, select } = useFigurePage();
   const units = useUnits();
-  const [open, setOpen] = useState(false);
-  const found = usePatterns(figure.id, figure.revision, open);
+  const found = usePatterns(figure.id, figure.revision, true);
   const paper = units.length_unit === "in" ? "Letter" : "A4";
   const at = `/api/v1/figures/${figure.id}/prints/patterns?paper=${paper}`;
   return (
-    <chakra.details onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <chakra.summary cursor="pointer" fontSize="sm" color="verdigris" fontWeight="600">
-        Flat patterns, to cut sheets by
-      </chakra.summary>
+    <Box>
+      <Heading size="sm">Flat patterns, to cut sheets by</Heading>
       {found.error ? <Text color="stop">{faultText(found.error)}</Text> : null}
-      {open && !found.data && !found.error ? <Spinner size="sm" /> : null}
+      {!found.data && !found.error ? <Spinner size="sm" /> : null}
       {found.data?.length === 0 ? <Note>Nothing of this figure is laid as a sheet.</Note> : null}
       {found.data?.length ? (
         <Box mt="1.5">
@@ -83,7 +79,7 @@ export function Patterns() {
           ))}
         </Box>
       ) : null}
-    </chakra.details>
+    </Box>
   );
 }
 
