@@ -6,6 +6,7 @@ import gzip
 import json
 import os
 import platform
+import sqlite3
 import statistics
 import time
 from collections.abc import Callable
@@ -235,6 +236,35 @@ def turn_view_ms(page: Page) -> float:
     return taken
 
 
+def stores_ms(page: Page, url: str, database: Path) -> float:
+    """From the click on Stores until what is there is shown, with 10,000 movements, ms."""
+    with sqlite3.connect(database) as store:
+        lots = [row[0] for row in store.execute("SELECT id FROM stores_lot")]
+        rows = [
+            (lots[n % len(lots)], "used" if n % 2 else "corrected", -1.0 if n % 2 else 1.0)
+            for n in range(10_000)
+        ]
+        store.executemany(
+            "INSERT INTO stores_movement (lot_id, kind, change, step, note, made) "
+            "VALUES (?, ?, ?, '', '', '2026-07-01 10:00:00')",
+            rows,
+        )
+    store.close()
+    taken = []
+    for _ in range(7):
+        page.goto(url)
+        page.get_by_role("link", name="The ferrywoman").wait_for()
+        page.evaluate(
+            """() => { window.opened = new Promise((done) => {
+              const look = () => document.querySelector('[data-there]')
+                ? done(performance.now() - window.asked) : requestAnimationFrame(look);
+              window.asked = performance.now(); look(); });
+              [...document.querySelectorAll('a')].find((a) => a.textContent === 'Stores').click(); }"""
+        )
+        taken.append(float(page.evaluate("() => window.opened")))
+    return statistics.median(taken)
+
+
 def resident_mb(pid: int) -> float:
     status = Path(f"/proc/{pid}/status").read_text(encoding="utf-8")
     line = next(row for row in status.splitlines() if row.startswith("VmRSS"))
@@ -266,10 +296,12 @@ def main() -> None:
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         trip, frame = preview_ms(page, server.url)
         turn = turn_view_ms(page)
+        stores = stores_ms(page, server.url, server.database)
         rows += [
             ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
             ("frame while dragging, ms", frame, 34, ""),
             ("turn view, from the key to first pixels, ms", turn, 3000, ""),
+            ("Stores with 10,000 movements, from the click to the shelf, ms", stores, 300, "ms"),
             ("server start to first page, s", server.seconds_to_first_page, 5, ""),
             ("server, resident after use, MB", resident_mb(server.process.pid), 300, ""),
         ]

@@ -30,6 +30,7 @@ CHROMIUM = {
 @dataclass
 class Served:
     url: str
+    database: Path
     process: subprocess.Popen[bytes]
     seconds_to_first_page: float
 
@@ -59,7 +60,9 @@ def demo_server() -> Iterator[Served]:
                     break
                 except OSError:
                     time.sleep(0.02)
-            yield Served(url, process, time.perf_counter() - started)
+            yield Served(
+                url, Path(folder) / "windcrest.sqlite3", process, time.perf_counter() - started
+            )
         finally:
             process.terminate()
             process.wait(10)

@@ -1,10 +1,10 @@
 """How much of the figure each part is: clay and core by volume and their middles.
 
 Solids are measured on one lattice of cells; each bit of volume belongs to the part on the outermost
-layer. Parts too thin for the lattice are counted on a grid of their own, a third of their thickness,
-laid along their own axes. A part's exact volume is shared out by the fractions the cells find, so
-that the softness of their edge cancels. What neither moved nor lost or won a neighbour is not
-measured again.
+layer. Parts too thin for the lattice are counted on a grid of their own, at least a third of their
+thickness, laid along their own axes; so are those of which little is left. A part's exact volume is
+shared out by the fractions the cells find, so that the softness of their edge cancels. What neither
+moved nor lost or won a neighbour is not measured again.
 """
 
 from __future__ import annotations
@@ -22,8 +22,10 @@ from windcrest_core.body.solids import Array, Field, Solid
 
 CELLS_PER_HEIGHT = 102
 MOST_CELLS = 260_000
-THIN_CELLS = 3.2
+THIN_CELLS = 3.6
 CELL_STEP = 1.08
+FINE_CELLS, FINEST_CELLS = 2000, 14_000  # of the box of a part that is measured on its own
+COVERED, COVERED_CELLS = 0.4, 7.0  # share left below which a part so thick is measured finest
 
 Solids = tuple[Solid, ...]
 Measured = tuple[float, Array]
@@ -143,10 +145,11 @@ def _centre(weights: Field, total: float, x: Field, y: Field, z: Field) -> Array
 
 
 @lru_cache(maxsize=300)
-def _on_its_own(solid: Solid, over: Solids, cores: Solids) -> Measured:
+def _on_its_own(solid: Solid, over: Solids, cores: Solids, cells: int) -> Measured:
     """The same of a thin part, on a fine grid along its own axes."""
     offset, half = solid.half_extents
-    cell = solid.thickness_mm / 3
+    fine = (8 * float(np.prod(half)) / cells) ** (1 / 3)
+    cell = min(solid.thickness_mm / 3, fine)
     counts = np.clip(np.ceil(2 * half / cell), 3, 160).astype(int)
     axes = [
         (offset[i] - half[i] + (np.arange(counts[i]) + 0.5) * 2 * half[i] / counts[i]).astype(
@@ -168,6 +171,19 @@ def _on_its_own(solid: Solid, over: Solids, cores: Solids) -> Measured:
         return 0.0, solid.centre
     local = _centre(own, kept, axes[0], axes[1], axes[2])
     return solid.volume_mm3 * kept / total, solid.origin + solid.frame @ local
+
+
+def _measured(solid: Solid, over: Solids, cores: Solids, cell_mm: float) -> Measured:
+    """mm³ of a solid outside what lies over it: on the lattice, on its own where it is thin, finer
+    where little of it is left, since what is left is then the difference of two large amounts."""
+    cells_thick = solid.thickness_mm / cell_mm
+    if cells_thick >= THIN_CELLS or not (over or cores):
+        found = _on_lattice(solid, over, cores, cell_mm)
+    else:
+        found = _on_its_own(solid, over, cores, FINE_CELLS)
+    if cells_thick < COVERED_CELLS and found[0] < COVERED * solid.volume_mm3:
+        return _on_its_own(solid, over, cores, FINEST_CELLS)
+    return found
 
 
 def lattice_mm(figure: Figure) -> float:
@@ -206,17 +222,14 @@ def shares(figure: Figure) -> dict[str, Share]:
     cores_each = _near(solids, cores, margin) if cores else none
     core_each = _near(cores, cores, margin) if cores else none
     core_shares = {
-        part_id: _on_lattice(core, _picked(cores, core_each[at, :at]), (), cell_mm)
+        part_id: _measured(core, _picked(cores, core_each[at, :at]), (), cell_mm)
         for at, (part_id, core) in enumerate(cored.items())
     }
     found: dict[str, Share] = {}
     for at, piece in enumerate(pieces):
         solid, over = piece.solid, _picked(solids, over_each[at, :at])
         inside = () if piece.part.stock is not None else _picked(cores, cores_each[at])
-        if piece.core is None and solid.thickness_mm < THIN_CELLS * cell_mm:
-            skin = _on_its_own(solid, over, inside)
-        else:
-            skin = _on_lattice(solid, over, inside, cell_mm)
+        skin = _measured(solid, over, inside, cell_mm)
         core_mm3, core_centre = core_shares.get(piece.part.id, (0.0, skin[1]))
         found[piece.part.id] = Share(skin[0], core_mm3, skin[1], core_centre)
     return found

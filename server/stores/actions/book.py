@@ -125,6 +125,8 @@ def book(
 ) -> list[Movement]:  # fmt: skip
     """Book a movement of one lot, or of a thing over its lots in the order they are to be used.
 
+    A lot that is weighed for a figure was used on it by what is missing.
+
     Raises
     ------
     SheetError : less is there than is to be taken, and not `anyway`; or nothing to take from.
@@ -147,7 +149,10 @@ def book(
             ]
         if len(lots) != 1:
             raise SheetError.one("lot", "", f"one lot of {item.label}: {kind} is of a single one")
-        return [write_movement(lots[0].id, kind, change_of(kind, value, lots[0].left), on)]
+        change = change_of(kind, value, lots[0].left)
+        if kind == "weighed" and on.figure is not None and change < 0:
+            kind = "used"
+        return [write_movement(lots[0].id, kind, change, on)]
 
 
 def take_back(owner_id: int, movement_id: int) -> Movement:

@@ -49,6 +49,12 @@ class BookingTest(StockCase):
         self.assertEqual([row["change"] for row in rows], [-8.0, -46.0, 454.0])
         self.assertEqual(rows[1]["figure"], "Test")
 
+    def test_what_is_missing_from_a_weighed_pack_went_into_the_figure(self) -> None:
+        lot = self.add(price=9.08)
+        self.book("weighed", "354 g", lot=lot, figure=self.figure.id)
+        [used, _] = self.client.get("/api/v1/stock/movements").json()["rows"]
+        self.assertEqual((used["kind"], used["change"], used["figure"]), ("used", -100.0, "Test"))
+
     def test_taken_back_once_and_all_is_as_before(self) -> None:
         self.add()
         self.book("wasted", "54 g")

@@ -34,7 +34,7 @@ export function BookBox({ item }: { item: StockItem }) {
       kind,
       amount,
       lot: chosen,
-      figure: !whole && figure ? figure : null,
+      figure: kind !== "corrected" && figure ? figure : null,
       step: "",
       note: "",
       anyway,
@@ -93,13 +93,16 @@ export function BookBox({ item }: { item: StockItem }) {
             onChange={(value) => setLot(value ? Number(value) : null)}
           />
         ) : null}
-        {whole ? null : (
+        {kind === "corrected" ? null : (
           <Choice
             label="For which figure"
             value={figure}
             options={[
               ["", "for no figure"],
-              ...figures.map((card): [string, string] => [card.id, `for ${card.name}`]),
+              ...figures.map((card): [string, string] => [
+                card.id,
+                kind === "weighed" ? `the rest went into ${card.name}` : `for ${card.name}`,
+              ]),
             ]}
             onChange={setFigure}
           />
