@@ -30,7 +30,6 @@ def main(wanted: set[str]) -> None:
 
         page.goto(server.url)
         page.get_by_role("button", name="Open the demo bench").wait_for()
-        shot("sign-in")
         page.get_by_role("button", name="Open the demo bench").click()
         page.get_by_role("link", name="The ferrywoman").wait_for()
         shot("shelf")
@@ -81,9 +80,17 @@ def main(wanted: set[str]) -> None:
             page.get_by_role("button", name="Night").click()
             shot("night")
             page.get_by_role("button", name="Day").click()
-        for name, path in (("rules", "/rules"), ("stores", "/stores")):
+        for name, path in (
+            ("rules", "/rules"),
+            ("stores", "/stores"),
+            ("weigh", "/stores?tab=weigh"),
+        ):
             page.goto(server.url + path)
             page.get_by_role("heading", level=1).wait_for()
+            if name == "weigh":
+                page.get_by_label("across").fill("40 mm")
+                page.get_by_label("weighs").fill("22.4 g")
+                page.locator("[data-density]").wait_for()
             shot(name)
         if not wanted or "new-figure" in wanted:
             page.goto(server.url)

@@ -16,12 +16,13 @@ LEAST_BRIDGE_MM = 4.0  # of clay beside an opening [A]
 IN_PIECES = 0.5  # of its breadth: foil is picked out in pieces with pliers [A]
 LEAST_OPENING_MM = 15.0  # for pliers [A]
 CLEAR_MM = 1.0
+RIM_POINTS = 25
 _AXIS: dict[Side, int] = {"right": 0, "left": 0, "front": 1, "back": 1, "under": 2, "top": 2}
 
 
 class Hollow(Frozen):
     """How a core comes out. `whole_mm` is the opening it comes out of whole, `least_mm` in pieces;
-    `bridge_mm` is the least clay left beside the opening there is."""
+    `bridge_mm` is the least clay left beside the opening there is, `rim` its edge, mm."""
 
     part: str
     label: str
@@ -32,6 +33,7 @@ class Hollow(Frozen):
     bridge_mm: float
     comes_out: bool
     whole: bool
+    rim: list[tuple[float, float, float]]
 
 
 def is_hollow(work: Workpiece, piece: Piece) -> bool:
@@ -45,6 +47,23 @@ def _across_mm(bounds: tuple[np.ndarray, np.ndarray], side: Side) -> tuple[float
     low, high = bounds
     sizes = [float(high[k] - low[k]) for k in range(3) if k != _AXIS[side]]
     return min(sizes), max(sizes)
+
+
+def _rim(
+    bounds: tuple[np.ndarray, np.ndarray], side: Side, radius_mm: float
+) -> list[tuple[float, float, float]]:
+    """The edge of an opening, in the middle of its side."""
+    axis = _AXIS[side]
+    low, high = bounds
+    points = []
+    for turn in np.linspace(0, 2 * math.pi, RIM_POINTS):
+        at = (low + high) / 2
+        at[axis] = high[axis] if side in ("right", "front", "top") else low[axis]
+        first, second = (k for k in range(3) if k != axis)
+        at[first] += radius_mm * math.cos(turn)
+        at[second] += radius_mm * math.sin(turn)
+        points.append((float(at[0]), float(at[1]), float(at[2])))
+    return points
 
 
 def hollow_of(piece: Piece) -> Hollow:
@@ -66,6 +85,7 @@ def hollow_of(piece: Piece) -> Hollow:
         bridge_mm=(narrow - across) / 2,
         comes_out=across >= least,
         whole=across >= core + CLEAR_MM,
+        rim=_rim(piece.solid.bounds, side, across / 2) if across > 0 else [],
     )
 
 

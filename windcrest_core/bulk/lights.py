@@ -34,7 +34,8 @@ class Bend(Frozen):
 
 
 class LightPlan(Frozen):
-    """One light with all it takes. `joints` is the cable's way, from the light to its cell;
+    """One light with all it takes. `joints` and `points`, mm: right, forward and up from the
+    ground, are the cable's way from the light to its cell;
     `wired` whether lights of it are in series or side by side."""
 
     id: str
@@ -51,6 +52,7 @@ class LightPlan(Frozen):
     bore_mm: float
     least_bend_mm: float
     joints: list[str]
+    points: list[tuple[float, float, float]]
     tightest: Bend | None
     cavity_mm: tuple[float, float, float]
     room_mm: tuple[float, float, float]
@@ -199,6 +201,7 @@ def light_plan(work: Workpiece, light: Light) -> LightPlan:
         bore_mm=cable.across_mm + BORE_CLEAR_MM,
         least_bend_mm=BEND_D * cable.across_mm,
         joints=joints,
+        points=[(float(x), float(y), float(z)) for x, y, z in points],
         tightest=_tightest(work, joints, points),
         cavity_mm=(cavity[0], cavity[1], cavity[2]),
         room_mm=room,

@@ -3317,7 +3317,7 @@ export interface components {
         /**
          * Hollow
          * @description How a core comes out. `whole_mm` is the opening it comes out of whole, `least_mm` in pieces;
-         *     `bridge_mm` is the least clay left beside the opening there is.
+         *     `bridge_mm` is the least clay left beside the opening there is, `rim` its edge, mm.
          */
         Hollow: {
             /** Across Mm */
@@ -3332,6 +3332,12 @@ export interface components {
             least_mm: number;
             /** Part */
             part: string;
+            /** Rim */
+            rim: [
+                number,
+                number,
+                number
+            ][];
             /**
              * Side
              * @enum {string}
@@ -3669,7 +3675,8 @@ export interface components {
         };
         /**
          * LightPlan
-         * @description One light with all it takes. `joints` is the cable's way, from the light to its cell;
+         * @description One light with all it takes. `joints` and `points`, mm: right, forward and up from the
+         *     ground, are the cable's way from the light to its cell;
          *     `wired` whether lights of it are in series or side by side.
          */
         LightPlan: {
@@ -3706,6 +3713,12 @@ export interface components {
             least_bend_mm: number;
             /** Part */
             part: string;
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
             /** Resistor Mw */
             resistor_mw: number;
             /** Resistor Ohm */

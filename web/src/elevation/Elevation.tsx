@@ -7,6 +7,7 @@ import { Callouts, type Callout } from "./Callouts";
 import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
+import { Insides } from "./Insides";
 import { Parts } from "./Parts";
 import { broadOf, Ghosts, Pictures } from "./Beside";
 import { labelRoom, Ruler } from "./Ruler";
@@ -187,6 +188,7 @@ export function Elevation(props: Props) {
               />
             ))
           : null}
+        {layers.wire || layers.core ? <Insides plan={plan} name={name} px={px} /> : null}
         {props.handles
           ? view.bones.map((b) => (
               <circle

@@ -31,6 +31,7 @@ describe("Hollow, and lights", () => {
       bridge_mm: 20,
       comes_out: false,
       whole: false,
+      rim: [],
     };
     const bulk = { ...plan.bulk, hollows: [hollow] };
     const { user, done } = showStation(<BulkPanel />, { plan: { ...plan, bulk } });

@@ -16,7 +16,7 @@ const isVerdict = (text: string): text is ClayChip["verdict"] =>
 const NEARNESS = {
   close: "close",
   near: "near: within what clay varies",
-  off: "off: these blocks do not reach it",
+  off: "off: this does not reach it",
 };
 
 /** A colour of clay by weight from the blocks one owns, or with ink; tried on a chip first. */
