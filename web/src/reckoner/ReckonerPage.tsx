@@ -7,7 +7,7 @@ import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { area, length, mass } from "../units/format";
 import { SpacingStrip } from "./SpacingStrip";
-import { TypedField } from "./TypedField";
+import { TypedField } from "../ui/TypedField";
 
 const FORMS = {
   ball: ["across"],

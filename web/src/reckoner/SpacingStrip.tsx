@@ -2,7 +2,7 @@ import { Box, Checkbox, Flex, Heading, Link, Stack } from "@chakra-ui/react";
 import { useState } from "react";
 import { Note } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
-import { TypedField } from "./TypedField";
+import { TypedField } from "../ui/TypedField";
 
 /** Teeth, buttons, ribs, pleats, scales: a strip with even marks, to lay along or round. */
 export function SpacingStrip() {

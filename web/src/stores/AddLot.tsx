@@ -1,9 +1,9 @@
-import { Box, Button, Flex, Input, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
 import { useDeferredValue, useRef, useState } from "react";
 import { useWireWords } from "../api/useFrame";
 import { clientKey, useStockChanges } from "../api/useStock";
 import type { Catalogue, KindOfStock, StockKind } from "../api/types";
-import { TypedField } from "../reckoner/TypedField";
+import { TypedField } from "../ui/TypedField";
 import { ChoiceField, Note } from "../ui/fields";
 import { faultText, readNumber } from "../ui/useDraft";
 import { ScaleButton } from "./ScaleButton";
@@ -62,24 +62,14 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
       setWrong(faultText(error));
     }
   };
-  const field = (label: string, name: keyof typeof more, type = "text", hint = "") => (
-    <Flex align="center" justify="space-between" gap="3" asChild>
-      <label>
-        <Text as="span" fontSize="sm">
-          {label}
-        </Text>
-        <Input
-          size="sm"
-          width="11rem"
-          bg="sheet"
-          textAlign="right"
-          type={type}
-          placeholder={hint}
-          value={more[name]}
-          onChange={(event) => setMore((now) => ({ ...now, [name]: event.target.value }))}
-        />
-      </label>
-    </Flex>
+  const field = (label: string, name: keyof typeof more, hint = "", type?: "date") => (
+    <TypedField
+      label={label}
+      value={more[name]}
+      hint={hint}
+      type={type}
+      onChange={(value) => setMore((now) => ({ ...now, [name]: value }))}
+    />
   );
   return (
     <Box
@@ -117,7 +107,7 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
             onChange={setWords}
           />
         )}
-        {field("how much", "amount", "text", about ? HINTS[about.unit] : "")}
+        {field("how much", "amount", about ? HINTS[about.unit] : "")}
         {about?.unit === "g" ? (
           <Flex justify="flex-end">
             <ScaleButton
@@ -126,9 +116,9 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
           </Flex>
         ) : null}
         {field("paid for all of it, £", "price")}
-        {field("name of this lot", "lot", "text", "if you like")}
-        {field("opened on", "opened", "date")}
-        {field("best before", "best", "date")}
+        {field("name of this lot", "lot", "if you like")}
+        {field("opened on", "opened", "", "date")}
+        {field("best before", "best", "", "date")}
         {wrong ? (
           <Text role="alert" color="stop" fontSize="sm">
             {wrong}

@@ -1,10 +1,11 @@
-import { Box, Button, Flex, Heading, Input, SimpleGrid, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import { useRules, useRulesChanges, useStoresChanges } from "../api/useRules";
 import { useCalibration, useCosts } from "../api/useStock";
 import type { CalibrationIn, Catalogue, StoresOut } from "../api/types";
 import { ChoiceField, Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
+import { TypedField } from "../ui/TypedField";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { length, mass, metres } from "../units/format";
@@ -91,8 +92,8 @@ function WeighBall({ stores, catalogue }: Props) {
           ]}
           onChange={setWhat}
         />
-        <Typed label="across" hint="40 mm" value={across} onChange={setAcross} />
-        <Typed label="weighs" hint="17 g" value={weight} onChange={setWeight} />
+        <TypedField label="across" hint="40 mm" value={across} onChange={setAcross} />
+        <TypedField label="weighs" hint="17 g" value={weight} onChange={setWeight} />
         <Flex justify="flex-end">
           <ScaleButton onTake={(grams) => setWeight(`${grams.toFixed(1)} g`)} />
         </Flex>
@@ -134,34 +135,6 @@ function WeighBall({ stores, catalogue }: Props) {
         ) : null}
       </Stack>
     </Box>
-  );
-}
-
-interface TypedProps {
-  label: string;
-  hint: string;
-  value: string;
-  onChange: (value: string) => void;
-}
-
-function Typed({ label, hint, value, onChange }: TypedProps) {
-  return (
-    <Flex align="center" justify="space-between" gap="3" asChild>
-      <label>
-        <Text as="span" fontSize="sm">
-          {label}
-        </Text>
-        <Input
-          size="sm"
-          width="11rem"
-          bg="sheet"
-          textAlign="right"
-          placeholder={hint}
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        />
-      </label>
-    </Flex>
   );
 }
 
