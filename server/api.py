@@ -8,6 +8,7 @@ from ninja.security import django_auth
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
 from server.bench.devices_api import router as devices
+from server.bench.timers_api import router as timers
 from server.problems import install
 from server.shelf.api import router as shelf
 from server.shelf.prints_api import router as prints
@@ -32,3 +33,4 @@ api.add_router("/v1/", stores)
 api.add_router("/v1/", stock)
 api.add_router("/v1/", bench)
 api.add_router("/v1/", devices)
+api.add_router("/v1/", timers)

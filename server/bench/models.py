@@ -50,6 +50,21 @@ class BakeRecord(models.Model):
         constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_bake")]
 
 
+class Timer(models.Model):
+    """A deadline the server keeps, so that every device and a reload agree; it rings until it is
+    stopped."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="timers")
+    label = models.CharField(max_length=120)
+    step = models.CharField(max_length=80, blank=True)
+    ends = models.DateTimeField()
+    stopped = models.DateTimeField(null=True, default=None)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["ends", "pk"]
+
+
 KEPT_READINGS = 40
 
 

@@ -1,9 +1,10 @@
 import { Center, Flex, Spinner, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Navigate, Route, Routes } from "react-router";
+import { Navigate, Route, Routes, useLocation } from "react-router";
 import { useMe } from "./api/useMe";
 import { useRules } from "./api/useRules";
+import { BenchPage } from "./bench/BenchPage";
 import { FigurePage } from "./figure/FigurePage";
 import { ReckonerPage } from "./reckoner/ReckonerPage";
 import { RulesPage } from "./rules/RulesPage";
@@ -38,11 +39,12 @@ export function App() {
 function Bench() {
   const rules = useRules().data?.rules;
   const [keys, setKeys] = useState(false);
+  const atBench = useLocation().pathname.startsWith("/bench/");
   useHotkeys("?", () => setKeys(true), { useKey: true, enabled: rules?.single_keys ?? true });
   return (
     <UnitsContext.Provider value={rules ?? METRIC}>
       <Flex direction="column" height="100vh" overflow="hidden">
-        <TopBar onKeys={() => setKeys(true)} />
+        {atBench ? null : <TopBar onKeys={() => setKeys(true)} />}
         <Routes>
           <Route path="/" element={<ShelfPage />} />
           <Route path="/stores" element={<StoresPage />} />
@@ -50,6 +52,7 @@ function Bench() {
           <Route path="/reckoner" element={<ReckonerPage />} />
           <Route path="/account" element={<AccountPage />} />
           <Route path="/figures/:id/:station" element={<FigurePage />} />
+          <Route path="/bench/:id" element={<BenchPage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
         <KeysDialog open={keys} onClose={() => setKeys(false)} />

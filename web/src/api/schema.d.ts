@@ -694,6 +694,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Timers */
+        get: operations["server_bench_timers_api_get_timers"];
+        put?: never;
+        /** Post Timer */
+        post: operations["server_bench_timers_api_post_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/timers/{timer_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Timer
+         * @description Stop a timer, before it rings or while it does; stopping it again changes nothing.
+         */
+        post: operations["server_bench_timers_api_stop_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/undo": {
         parameters: {
             query?: never;
@@ -4083,6 +4121,18 @@ export interface components {
             /** Price */
             price?: number | null;
         };
+        /** NewTimer */
+        NewTimer: {
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+        };
         /**
          * OnScale
          * @description What the scale says now. `grams` is given once it rests, with how far the readings lie
@@ -5877,6 +5927,33 @@ export interface components {
             paper: string;
             /** Rows */
             rows: number;
+        };
+        /** TimerOut */
+        TimerOut: {
+            /**
+             * Ends
+             * Format: date-time
+             */
+            ends: string;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * TimersOut
+         * @description Running timers, soonest first, and the server's own time, since a tablet's clock may be off.
+         */
+        TimersOut: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Timers */
+            timers: components["schemas"]["TimerOut"][];
         };
         /**
          * ToBuy
@@ -8165,6 +8242,158 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_timers_api_get_timers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimersOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_timers_api_post_timer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTimer"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_timers_api_stop_timer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                timer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

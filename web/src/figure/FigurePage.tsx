@@ -88,6 +88,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
 
   useEffect(() => setLayers(LAYERS_OF[place]), [place]);
   const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
+  const toBench = useCallback(() => void go(`/bench/${id}`), [go, id]);
   const make = useCallback((what: Change) => edit.mutateAsync(what).finally(drop), [edit, drop]);
   const change = useCallback(
     (label: string, operations: Operation[]) => make({ label, operations }),
@@ -133,6 +134,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     undo,
     redo,
     turn: toggleTurning,
+    bench: toBench,
     print: printOf(id, place, bake),
     finder,
   });
@@ -174,6 +176,9 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
           aria-current={place === "log" ? "page" : undefined}
         >
           Log
+        </Button>
+        <Button size="sm" variant="outline" borderColor="hairline" onClick={toBench}>
+          Bench ▸
         </Button>
       </Flex>
       <Flex

@@ -15,6 +15,7 @@ interface Deeds {
   undo: () => void;
   redo: () => void;
   turn: () => void;
+  bench: () => void;
   /** The address of this place's print. */
   print: string;
   finder: RefObject<HTMLInputElement | null>;
@@ -29,7 +30,7 @@ export function nextPart(parts: string[], selected: string | null, by: 1 | -1): 
 
 /** The keys of a figure page; none acts while typing, and House rules can switch them off. */
 export function useFigureKeys(deeds: Deeds) {
-  const { parts, selected, select, goTo, toggle, undo, redo, turn, print, finder } = deeds;
+  const { parts, selected, select, goTo, toggle, undo, redo, turn, bench, print, finder } = deeds;
   const keys = { enabled: useRules().data?.rules.single_keys ?? true };
   useHotkeys(
     "1,2,3,4,5,6,7,8",
@@ -45,6 +46,7 @@ export function useFigureKeys(deeds: Deeds) {
   useHotkeys("c", () => toggle("clay"), keys);
   useHotkeys("l", () => toggle("colour"), keys);
   useHotkeys("t", turn, keys);
+  useHotkeys("b", bench, keys);
   useHotkeys("[", () => select(nextPart(parts, selected, -1)), { ...keys, useKey: true });
   useHotkeys("]", () => select(nextPart(parts, selected, 1)), { ...keys, useKey: true });
   useHotkeys("z", undo, { ...keys, ignoreModifiers: false });

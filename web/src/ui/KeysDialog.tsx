@@ -9,6 +9,7 @@ const KEYS: [string, string][] = [
   ["/", "find a part, or a figure on the shelf"],
   ["Z, Shift+Z", "undo, redo; with Ctrl too"],
   ["P", "print the card of this station"],
+  ["B", "bench mode: one step at a time; there space is done, arrows look on and back"],
   ["N", "new figure"],
   ["?", "these keys"],
 ];

@@ -1,0 +1,75 @@
+import { Button, chakra, Flex, Input } from "@chakra-ui/react";
+import { useRef, useState } from "react";
+import { useBench } from "../api/useBench";
+import { notices, tellProblem } from "../ui/notices";
+
+interface Props {
+  figureId: string;
+  /** The step a note without words is about. */
+  about: string;
+}
+
+/** A note or a photograph into the log, without leaving the bench. */
+export function NoteBox({ figureId, about }: Props) {
+  const bench = useBench(figureId);
+  const [text, setText] = useState("");
+  const chooser = useRef<HTMLInputElement>(null);
+  const write = (picture: File | null) =>
+    bench.write.mutate(
+      { text: text.trim() || (picture ? about : ""), picture },
+      {
+        onError: tellProblem,
+        onSuccess: () => {
+          setText("");
+          notices.create({ type: "success", title: "Put in the log.", duration: 3000 });
+        },
+      },
+    );
+  return (
+    <Flex gap="3">
+      <Input
+        size="lg"
+        bg="sheet"
+        flex="1"
+        aria-label="Note"
+        placeholder="a note for the log"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && text.trim()) write(null);
+        }}
+      />
+      <Button
+        size="lg"
+        variant="outline"
+        borderColor="hairline"
+        disabled={!text.trim()}
+        loading={bench.write.isPending}
+        onClick={() => write(null)}
+      >
+        Note it
+      </Button>
+      <Button
+        size="lg"
+        variant="outline"
+        borderColor="hairline"
+        onClick={() => chooser.current?.click()}
+      >
+        Photograph
+      </Button>
+      <chakra.input
+        ref={chooser}
+        type="file"
+        display="none"
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        aria-label="A photograph for the log"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file) write(file);
+        }}
+      />
+    </Flex>
+  );
+}
