@@ -107,8 +107,9 @@ class MeasureJourney(Journey):
             page = self.page
             page.goto(f"{self.live_server_url}/figures/{figure.id}/character")
             page.get_by_role("tab", name="Build").focus()
-            page.keyboard.press("ArrowLeft")
-            page.keyboard.press("ArrowLeft")
+            for name in ("Paper", "Pictures"):
+                page.keyboard.press("ArrowLeft")
+                expect(page.get_by_role("tab", name=name)).to_be_focused()
             page.get_by_label("Reference picture").set_input_files(
                 {"name": "drawing.png", "mimeType": "image/png", "buffer": drawn.png()}
             )

@@ -22,7 +22,7 @@ from windcrest_core.body.solids import Array, Field, Solid
 
 CELLS_PER_HEIGHT = 102
 MOST_CELLS = 260_000
-THIN_CELLS = 3.6
+THIN_CELLS = 4.0
 CELL_STEP = 1.08
 FINE_CELLS, FINEST_CELLS = 2000, 14_000  # of the box of a part that is measured on its own
 COVERED, COVERED_CELLS = 0.4, 7.0  # share left below which a part so thick is measured finest
@@ -181,8 +181,9 @@ def _measured(solid: Solid, over: Solids, cores: Solids, cell_mm: float) -> Meas
         found = _on_lattice(solid, over, cores, cell_mm)
     else:
         found = _on_its_own(solid, over, cores, FINE_CELLS)
-    if cells_thick < COVERED_CELLS and found[0] < COVERED * solid.volume_mm3:
-        return _on_its_own(solid, over, cores, FINEST_CELLS)
+    left = found[0] / max(solid.volume_mm3, 1e-9)
+    if cells_thick < COVERED_CELLS and left < COVERED:
+        return _on_its_own(solid, over, cores, FINEST_CELLS * (3 if left < COVERED / 2 else 1))
     return found
 
 
