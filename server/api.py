@@ -7,6 +7,7 @@ from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
+from server.bench.calendar_api import router as calendar
 from server.bench.devices_api import router as devices
 from server.bench.timers_api import router as timers
 from server.problems import install
@@ -34,3 +35,4 @@ api.add_router("/v1/", stock)
 api.add_router("/v1/", bench)
 api.add_router("/v1/", devices)
 api.add_router("/v1/", timers)
+api.add_router("/v1/", calendar)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from datetime import date
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, ValidationError
@@ -22,6 +23,16 @@ class Oven(Frozen):
     offset_c: float = Field(default=0.0, ge=-60, le=60)
     swing_c: float = Field(default=8.0, ge=0, le=30)
     start: Literal["preheated", "cold"] = "preheated"
+
+
+class BenchDay(Frozen):
+    """When one sits down at the bench on a day of the week, and for how long; hours."""
+
+    from_h: float = Field(ge=0, le=23.75)
+    hours: float = Field(ge=0, le=16)
+
+
+_EVENING, _WEEKEND = BenchDay(from_h=19, hours=2), BenchDay(from_h=10, hours=4)  # [A]
 
 
 class Rules(Frozen):
@@ -51,6 +62,18 @@ class Rules(Frozen):
     kerf_mm: float = Field(default=1.0, ge=0, le=10)
     keep_offcut_mm: float = Field(default=100.0, ge=0, le=2000)
     single_keys: bool = True
+    bench_week: list[BenchDay] = Field(
+        default=[_EVENING] * 5 + [_WEEKEND] * 2,
+        min_length=7,
+        max_length=7,
+        description="bench hours from Monday to Sunday",
+    )
+    away: list[date] = Field(default=[], max_length=400, description="days without the bench")
+    oven_days: list[Annotated[int, Field(ge=0, le=6)]] = Field(
+        default=[0, 1, 2, 3, 4, 5, 6],
+        max_length=7,
+        description="days the oven may be used, 0 is Monday; fewer where it is shared",
+    )
 
 
 class BendTest(Frozen):

@@ -5,6 +5,7 @@ import { Navigate, Route, Routes, useLocation } from "react-router";
 import { useMe } from "./api/useMe";
 import { useRules } from "./api/useRules";
 import { BenchPage } from "./bench/BenchPage";
+import { CalendarPage } from "./calendar/CalendarPage";
 import { FigurePage } from "./figure/FigurePage";
 import { ReckonerPage } from "./reckoner/ReckonerPage";
 import { RulesPage } from "./rules/RulesPage";
@@ -47,6 +48,7 @@ function Bench() {
         {atBench ? null : <TopBar onKeys={() => setKeys(true)} />}
         <Routes>
           <Route path="/" element={<ShelfPage />} />
+          <Route path="/calendar" element={<CalendarPage />} />
           <Route path="/stores" element={<StoresPage />} />
           <Route path="/rules" element={<RulesPage />} />
           <Route path="/reckoner" element={<ReckonerPage />} />

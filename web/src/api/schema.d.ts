@@ -41,6 +41,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Calendar
+         * @description What to do when, from now on, by what is done already.
+         */
+        get: operations["server_bench_calendar_api_get_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calibrations/preview": {
         parameters: {
             query?: never;
@@ -1512,6 +1532,16 @@ export interface components {
             width_mm: number;
         };
         /**
+         * BenchDay
+         * @description When one sits down at the bench on a day of the week, and for how long; hours.
+         */
+        BenchDay: {
+            /** From H */
+            from_h: number;
+            /** Hours */
+            hours: number;
+        };
+        /**
          * BendCard
          * @description How a run is bent. `before_mm` is the wire at the START end that is no path: loop, anchor.
          *
@@ -1818,6 +1848,15 @@ export interface components {
             /** Label */
             label: string;
             limit_c: components["schemas"]["Property"];
+        };
+        /** Calendar */
+        Calendar: {
+            /** Finishes */
+            finishes: components["schemas"]["Finish"][];
+            /** Remarks */
+            remarks: string[];
+            /** Sittings */
+            sittings: components["schemas"]["Sitting"][];
         };
         /**
          * CalibrationIn
@@ -3017,6 +3056,20 @@ export interface components {
             subject: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Finish
+         * @description When a figure is done; None where it is not within two years.
+         */
+        Finish: {
+            /** Day */
+            day: string | null;
+            /** Figure */
+            figure: string;
+            /** Hands Min */
+            hands_min: number;
+            /** Name */
+            name: string;
         };
         /** FinishPlan */
         FinishPlan: {
@@ -5171,6 +5224,12 @@ export interface components {
          */
         Rules: {
             /**
+             * Away
+             * @description days without the bench
+             * @default []
+             */
+            away: string[];
+            /**
              * Bake School
              * @default save_progress
              * @enum {string}
@@ -5182,6 +5241,41 @@ export interface components {
              * @enum {string}
              */
             bake_time: "longer" | "label" | "fixed_30";
+            /**
+             * Bench Week
+             * @description bench hours from Monday to Sunday
+             * @default [
+             *       {
+             *         "from_h": 19,
+             *         "hours": 2
+             *       },
+             *       {
+             *         "from_h": 19,
+             *         "hours": 2
+             *       },
+             *       {
+             *         "from_h": 19,
+             *         "hours": 2
+             *       },
+             *       {
+             *         "from_h": 19,
+             *         "hours": 2
+             *       },
+             *       {
+             *         "from_h": 19,
+             *         "hours": 2
+             *       },
+             *       {
+             *         "from_h": 10,
+             *         "hours": 4
+             *       },
+             *       {
+             *         "from_h": 10,
+             *         "hours": 4
+             *       }
+             *     ]
+             */
+            bench_week: components["schemas"]["BenchDay"][];
             /**
              * Binding Wire
              * @default st_0_9
@@ -5247,6 +5341,20 @@ export interface components {
              *     }
              */
             oven: components["schemas"]["Oven"];
+            /**
+             * Oven Days
+             * @description days the oven may be used, 0 is Monday; fewer where it is shared
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4,
+             *       5,
+             *       6
+             *     ]
+             */
+            oven_days: number[];
             /**
              * Rules Version
              * @default 1
@@ -5505,6 +5613,38 @@ export interface components {
             lines: components["schemas"]["ToBuy"][];
             /** Unwritten */
             unwritten: components["schemas"]["ToBuy"][];
+        };
+        /**
+         * Sitting
+         * @description A step, or a part of one, on a day. `more` where it goes on another day; `shared` where its
+         *     bake is in the oven with another figure's.
+         */
+        Sitting: {
+            /** Figure */
+            figure: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * More
+             * @default false
+             */
+            more: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Shared
+             * @default false
+             */
+            shared: boolean;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
         };
         /** Span */
         Span: {
@@ -6297,6 +6437,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BodyChoice"][];
+                };
+            };
+        };
+    };
+    server_bench_calendar_api_get_calendar: {
+        parameters: {
+            query?: {
+                figures?: string;
+                at?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
                 };
             };
         };

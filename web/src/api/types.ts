@@ -56,6 +56,8 @@ export type LightPlan = S["LightPlan"];
 export type Light = S["Light"];
 export type Hollow = S["Hollow"];
 export type CalibrationIn = S["CalibrationIn"];
+export type Calendar = S["Calendar"];
+export type Sitting = S["Sitting"];
 export type Entry = S["EntryOut"];
 
 export const STATIONS = [

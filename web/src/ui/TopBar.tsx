@@ -6,6 +6,7 @@ import { useUnits } from "./UnitsContext";
 
 const PAGES = [
   { to: "/", label: "Shelf" },
+  { to: "/calendar", label: "Calendar" },
   { to: "/stores", label: "Stores" },
   { to: "/reckoner", label: "Reckoner" },
   { to: "/rules", label: "House rules" },

@@ -1,0 +1,44 @@
+"""The bench calendar over HTTP."""
+
+from __future__ import annotations
+
+import icalendar
+
+from server.shelf.actions.create_figure import create_figure
+from server.testing import ApiCase
+
+AT = "at=2026-11-23T18:00:00"
+
+
+class CalendarTest(ApiCase):
+    def test_all_figures_or_those_that_are_named_in_their_order(self) -> None:
+        other = create_figure(self.user, "Other", "biped", "200 mm")
+        both = self.client.get(f"/api/v1/calendar?{AT}").json()
+        self.assertEqual({row["name"] for row in both["finishes"]}, {"Test", "Other"})
+        asked = f"/api/v1/calendar?{AT}&figures={other.id},{self.figure.id}"
+        first = self.client.get(asked).json()["sittings"][0]
+        self.assertEqual((first["name"], first["start"]), ("Other", "2026-11-23T19:00:00"))
+        one = self.client.get(f"/api/v1/calendar?{AT}&figures={other.id}").json()
+        self.assertEqual([row["name"] for row in one["finishes"]], ["Other"])
+
+    def test_it_follows_what_is_done_and_the_hours_of_house_rules(self) -> None:
+        before = self.client.get(f"/api/v1/calendar?{AT}").json()
+        key = before["sittings"][0]["key"]
+        self.call("PUT", f"{self.at}/steps/{key}", {"done": True})
+        after = self.client.get(f"/api/v1/calendar?{AT}").json()
+        self.assertNotEqual(after["sittings"][0]["key"], key)
+        week = [{"from_h": 6, "hours": 16}] * 7
+        self.call("PATCH", "/api/v1/rules", {"changes": {"bench_week": week}})
+        long_days = self.client.get(f"/api/v1/calendar?{AT}").json()
+        self.assertLess(long_days["finishes"][0]["day"], after["finishes"][0]["day"])
+
+    def test_hours_that_no_day_has_are_refused(self) -> None:
+        for week in ([{"from_h": 6, "hours": 30}] * 7, [{"from_h": 6, "hours": 2}] * 3):
+            answer = self.call("PATCH", "/api/v1/rules", {"changes": {"bench_week": week}})
+            self.assertEqual(answer.status_code, 422)
+            self.assertTrue(answer.json()["errors"][0]["path"].startswith("bench_week"))
+
+    def test_the_calendar_as_a_file(self) -> None:
+        answer = self.client.get(f"/api/v1/calendar.ics?{AT}")
+        self.assertIn("bench.ics", answer["Content-Disposition"])
+        self.assertTrue(icalendar.Calendar.from_ical(answer.content).walk("VEVENT"))

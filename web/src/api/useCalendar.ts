@@ -1,0 +1,20 @@
+import { useQuery } from "@tanstack/react-query";
+import { client, data } from "./client";
+
+/** This person's own time of day, to the minute, as the server is told it. */
+export function localNow(now = new Date()): string {
+  const shifted = new Date(now.getTime() - now.getTimezoneOffset() * 60_000);
+  return `${shifted.toISOString().slice(0, 16)}:00`;
+}
+
+export const useCalendar = (figures: string[]) =>
+  useQuery({
+    queryKey: ["figure", "calendar", figures.join(",")],
+    queryFn: () =>
+      data(
+        client.GET("/api/v1/calendar", {
+          params: { query: { figures: figures.join(","), at: localNow() } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });

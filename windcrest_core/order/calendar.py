@@ -1,0 +1,244 @@
+"""Steps laid over the hours a person has: what fits tonight, when each figure is finished.
+
+Waiting (cooling, drying, curing) runs while nobody sits there; another figure's steps fill it. A
+bake is sat through: an oven is not left alone. Bakes of two figures at one temperature share a load.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import date, datetime, time, timedelta
+
+from windcrest_core.context import Rules
+from windcrest_core.findings import Frozen
+
+LEAST_SITTING_MIN = 10.0  # of a step that is begun at the end of an evening [A]
+HORIZON_DAYS = 730
+SAME_OVEN_C = 2.0  # apart, and two bakes share a load [A]
+
+
+class Task(Frozen):
+    """A step still to be done. `oven_c` is the dial of a bake, which is not broken off."""
+
+    key: str
+    label: str
+    minutes: float
+    wait_min: float = 0.0
+    needs: list[str] = []
+    oven_c: float | None = None
+
+
+class Work(Frozen):
+    """A figure's steps in their order; what is done is left out."""
+
+    figure: str
+    name: str
+    tasks: list[Task]
+
+
+class Sitting(Frozen):
+    """A step, or a part of one, on a day. `more` where it goes on another day; `shared` where its
+    bake is in the oven with another figure's."""
+
+    figure: str
+    name: str
+    key: str
+    label: str
+    start: datetime
+    minutes: float
+    more: bool = False
+    shared: bool = False
+
+
+class Finish(Frozen):
+    """When a figure is done; None where it is not within two years."""
+
+    figure: str
+    name: str
+    day: date | None
+    hands_min: float
+
+
+class Calendar(Frozen):
+    sittings: list[Sitting]
+    finishes: list[Finish]
+    remarks: list[str]
+
+
+@dataclass
+class _Open:
+    """A figure while its steps are being laid out."""
+
+    work: Work
+    left: dict[str, float]
+    free_at: dict[str, datetime] = field(default_factory=dict)
+    last: datetime | None = None
+
+    def ready(self, now: datetime) -> list[Task]:
+        """Steps that may be worked on now, in their order."""
+        open_keys = {task.key for task in self.work.tasks}
+        return [
+            task
+            for task in self.work.tasks
+            if task.key in self.left
+            and all(
+                need not in open_keys
+                or (need in self.free_at and self.free_at[need] <= now and need not in self.left)
+                for need in task.needs
+            )
+        ]
+
+    def worked(self, task: Task, minutes: float, start: datetime) -> bool:
+        """Take the time; True where the step is now done."""
+        end = start + timedelta(minutes=minutes)
+        self.left[task.key] -= minutes
+        if self.left[task.key] > 1e-6:
+            return False
+        del self.left[task.key]
+        self.free_at[task.key] = end + timedelta(minutes=task.wait_min)
+        self.last = max(self.last or end, self.free_at[task.key])
+        return True
+
+
+def calendar(works: list[Work], rules: Rules, now: datetime) -> Calendar:
+    """Lay the steps of all figures over the bench's hours, from now on.
+
+    Parameters
+    ----------
+    works : in order of preference: where two figures are ready, the first goes on.
+    """
+    opened = [_Open(work, {task.key: task.minutes for task in work.tasks}) for work in works]
+    longest = _longest_window_min(rules)
+    sittings: list[Sitting] = []
+    for ahead in range(HORIZON_DAYS):
+        if not any(one.left for one in opened):
+            break
+        window = _window(rules, now, ahead)
+        if window is not None:
+            sittings += _one_day(opened, *window, rules, longest)
+    return Calendar(
+        sittings=sittings,
+        finishes=[
+            Finish(
+                figure=one.work.figure,
+                name=one.work.name,
+                day=None if one.left else (one.last or now).date(),
+                hands_min=sum(task.minutes for task in one.work.tasks),
+            )
+            for one in opened
+        ],
+        remarks=_remarks(works, longest, rules),
+    )
+
+
+def _window(rules: Rules, now: datetime, ahead: int) -> tuple[datetime, datetime] | None:
+    """The bench hours of a day; today only what is left of them."""
+    day = now.date() + timedelta(days=ahead)
+    hours = rules.bench_week[day.weekday()]
+    if hours.hours <= 0 or day in rules.away:
+        return None
+    start = datetime.combine(day, time()) + timedelta(hours=hours.from_h)
+    end = start + timedelta(hours=hours.hours)
+    begin = max(start, now) if ahead == 0 else start
+    return (begin, end) if begin < end else None
+
+
+def _longest_window_min(rules: Rules) -> float:
+    """Of the days the oven may be used."""
+    return max((rules.bench_week[day].hours * 60 for day in rules.oven_days), default=0.0)
+
+
+def _one_day(
+    opened: list[_Open], start: datetime, end: datetime, rules: Rules, longest: float
+) -> list[Sitting]:
+    found: list[Sitting] = []
+    at = start
+    while at < end:
+        picked = _pick(opened, at, end, rules, longest, at == start)
+        if picked is None:
+            coming = [
+                free
+                for one in opened
+                if one.left
+                for free in one.free_at.values()
+                if at < free < end
+            ]
+            if not coming:
+                break
+            at = min(coming)
+            continue
+        one, task = picked
+        if task.oven_c is not None:
+            together = [(one, task), *_same_load(opened, one, task, at)]
+            for other, bake in together:
+                found.append(_sitting(other, bake, at, bake.minutes, False, len(together) > 1))
+                other.worked(bake, bake.minutes, at)
+            at += timedelta(minutes=max(bake.minutes for _, bake in together))
+            continue
+        room = (end - at).total_seconds() / 60
+        minutes = min(one.left[task.key], room)
+        done = one.worked(task, minutes, at)
+        found.append(_sitting(one, task, at, minutes, not done, False))
+        at += timedelta(minutes=minutes)
+    return found
+
+
+def _sitting(
+    one: _Open, task: Task, start: datetime, minutes: float, more: bool, shared: bool
+) -> Sitting:
+    work = one.work
+    return Sitting(
+        figure=work.figure, name=work.name, key=task.key, label=task.label, start=start,
+        minutes=minutes, more=more, shared=shared,
+    )  # fmt: skip
+
+
+def _pick(
+    opened: list[_Open], at: datetime, end: datetime, rules: Rules, longest: float, fresh: bool
+) -> tuple[_Open, Task] | None:
+    """The first step that may be begun: a bake only where it ends within the hours, or, where no
+    day is long enough, at the beginning of one of the longest."""
+    room = (end - at).total_seconds() / 60
+    for one in opened:
+        for task in one.ready(at):
+            if task.oven_c is None:
+                if room >= min(LEAST_SITTING_MIN, one.left[task.key]):
+                    return one, task
+                continue
+            if at.weekday() not in rules.oven_days:
+                continue
+            too_long = task.minutes > longest and fresh and room >= longest - 1e-6
+            if task.minutes <= room or too_long:
+                return one, task
+    return None
+
+
+def _same_load(
+    opened: list[_Open], first: _Open, task: Task, at: datetime
+) -> list[tuple[_Open, Task]]:
+    """Bakes of other figures that are ready too, at the same temperature."""
+    found = []
+    for one in opened:
+        if one is first:
+            continue
+        for other in one.ready(at):
+            near = other.oven_c is not None and task.oven_c is not None
+            if near and abs((other.oven_c or 0.0) - (task.oven_c or 0.0)) <= SAME_OVEN_C:
+                found.append((one, other))
+                break
+    return found
+
+
+def _remarks(works: list[Work], longest: float, rules: Rules) -> list[str]:
+    """What the hours do not allow, in words."""
+    if all(day.hours <= 0 for day in rules.bench_week):
+        return ["There are no bench hours in any week: nothing can be laid out."]
+    bakes = [(work, task) for work in works for task in work.tasks if task.oven_c is not None]
+    if bakes and longest <= 0:
+        return ["There is no day with both bench hours and the oven: nothing can be baked."]
+    return [
+        f"{work.name}: {task.label.split(':')[0]} takes {task.minutes:.0f} min, longer than any of "
+        f"your days ({longest:.0f} min). It is laid on the longest and ends later; stay with the oven."
+        for work, task in bakes
+        if task.minutes > longest
+    ]
