@@ -47,6 +47,12 @@ class Rules(Frozen):
     oven: Oven = Oven()
     bake_school: Literal["one_bake", "save_progress", "short_sets"] = "save_progress"
     bake_time: Literal["longer", "label", "fixed_30"] = "longer"
+    bond: Literal["liquid_clay", "key"] = Field(
+        default="liquid_clay", description="what holds raw clay on cured: liquid clay, or a key"
+    )
+    glue: Literal["epoxy", "instant"] = Field(
+        default="epoxy", description="what holds cured parts that are assembled at the end"
+    )
     foil_packing: Literal["loose", "firm", "hammered"] = "firm"
     waste_percent: float = Field(default=8.0, ge=0, le=50)
     sheet_settings_mm: list[Annotated[float, Field(ge=0.05, le=20)]] = Field(

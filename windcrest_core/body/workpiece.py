@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections import defaultdict
 from dataclasses import dataclass
 from functools import cached_property
 
-from windcrest_core.body.figure import Figure, Piece, figure
+from windcrest_core.body.figure import Figure, Piece, figure, skin_over_mm
 from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
 from windcrest_core.body.volumes import Share, shares
@@ -49,6 +50,27 @@ class Workpiece:
         """Share of the part's own solid that is its own: small for a skin over another part."""
         share = self.shares[piece.part.id]
         return min(1.0, (share.skin_mm3 + share.core_mm3) / max(piece.solid.volume_mm3, 1e-9))
+
+    def joined_to(self, piece: Piece) -> Piece | None:
+        """What a part is joined to: what it lies on, else the body on its bone or on the one before;
+        nothing for the body itself."""
+        part = piece.part
+        if part.lies_on is not None:
+            return self.figure.piece(part.lies_on)
+        joint: str | None = part.bone
+        while joint is not None:
+            body = [p for p in self.on_bone.get(joint, []) if p.part.layer == 0 and p is not piece]
+            if body:
+                return body[0]
+            joint = self.figure.bones[joint].parent
+        return None
+
+    def join_mm2(self, piece: Piece, under: Piece) -> float:
+        """Area two parts meet over: a skin's whole area, else the part's own cross-section [A]."""
+        skin = skin_over_mm(piece, under) if piece.part.lies_on is not None else None
+        if skin:
+            return self.shares[piece.part.id].skin_mm3 / skin
+        return math.pi / 4 * piece.solid.thickness_mm**2
 
     @property
     def clay_pieces(self) -> list[Piece]:

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from windcrest_core.clay.beside import LiquidUse, PuttyUse
 from windcrest_core.clay.portions import Portion
+from windcrest_core.clay.putty import PuttyUse
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
 from windcrest_core.steps import Undated
 
@@ -52,8 +52,6 @@ class ClayPlan(Frozen):
     parts: list[PartClay]
     totals: list[ClayTotal]
     stages: list[StageClay]
-    liquid: list[LiquidUse]
-    liquid_g: float
     putty: list[PuttyUse]
     clay_g: Quantity
     packs: int

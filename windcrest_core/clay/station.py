@@ -8,9 +8,9 @@ from functools import lru_cache
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
-from windcrest_core.clay.beside import liquid_uses, putty_uses
 from windcrest_core.clay.model import ClayPlan, ClayTotal, Pack, PartClay, StageClay
 from windcrest_core.clay.portions import portion_of
+from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
 from windcrest_core.findings import Input, Quantity, Why
@@ -89,14 +89,10 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
     ]
     waste = 1 + rules.waste_percent / 100
     net = sum(part.grams for part in parts)
-    steps = clay_steps(work)
-    liquid = liquid_uses(work, steps)
     return ClayPlan(
         parts=parts,
         totals=totals,
         stages=[],
-        liquid=liquid,
-        liquid_g=sum(use.grams for use in liquid) * waste,
         putty=putty_uses(work),
         clay_g=Quantity(
             value=net * waste,
@@ -115,7 +111,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
         packs=sum(pack.count for total in totals for pack in total.packs),
         cost=sum(total.cost for total in totals),
         findings=clay_findings(work, totals),
-        steps=steps,
+        steps=clay_steps(work),
     )
 
 

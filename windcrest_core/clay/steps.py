@@ -5,7 +5,7 @@ from __future__ import annotations
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
-from windcrest_core.clay.beside import FORM_CM3_PER_MIN
+from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.sheet.model import Texture
 from windcrest_core.steps import Need, Step
 

@@ -6,6 +6,7 @@ import networkx as nx
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import STATIONS, Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.order.joins import Join, joins
 from windcrest_core.steps import Need, Step
 
 
@@ -36,6 +37,7 @@ class BakeGroup(Frozen):
 class OrderPlan(Frozen):
     steps: list[StepPlan]
     bakes: list[BakeGroup]
+    joins: list[Join]
     hours: Quantity
     next_step: str | None
     findings: list[Finding]
@@ -114,6 +116,7 @@ def order_plan(
     hands = sum(step.minutes for step in steps)
     return OrderPlan(
         steps=steps,
+        joins=joins(work, placed),
         bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
         hours=Quantity(
             value=hands,

@@ -12,6 +12,7 @@ from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
 
+GLUES = {"epoxy": "two-part epoxy glue", "instant": "instant glue"}
 LIQUID = ("liquid_polymer_clay", "liquid polymer clay")
 TAPE = ("masking_tape", "masking tape")
 SPREAD_MM = 0.075  # of wet paint in a 30 µm dry coat, with what stays in brush and palette [A]
@@ -75,7 +76,15 @@ def _soft(plan: Plan, context: Context) -> list[Need]:
         Need(kind="foil", item=foil.id, label=foil.label, amount=plan.bulk.foil_m.value * 1000),
         Need(kind="tape", item=TAPE[0], label=TAPE[1], amount=plan.bulk.tape_mm),
     ]
-    needs.append(Need(kind="liquid", item=LIQUID[0], label=LIQUID[1], amount=plan.clay.liquid_g))
+    waste = 1 + context.rules.waste_percent / 100
+    for join in plan.order.joins:
+        if join.state == "raw to cured":
+            amount = join.grams * waste
+            needs.append(Need(kind="liquid", item=LIQUID[0], label=LIQUID[1], amount=amount))
+        elif join.state == "cured to cured":
+            label = GLUES[context.rules.glue]
+            amount = join.grams * waste
+            needs.append(Need(kind="glue", item=item_key(label), label=label, amount=amount))
     for use in plan.clay.putty:
         key = item_key(use.material)
         needs.append(Need(kind="liquid", item=key, label=use.material, amount=use.grams))
@@ -133,6 +142,7 @@ STATION_OF: dict[StockKind, Station] = {
     "tape": "bulk",
     "clay": "clay",
     "liquid": "clay",
+    "glue": "finish",
     "insert": "finish",
     "base": "finish",
     "paint": "colour",

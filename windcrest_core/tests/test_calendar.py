@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 from collections import defaultdict
 from datetime import UTC, date, datetime, timedelta
+from itertools import pairwise
 
 import icalendar
 from hypothesis import given, settings

@@ -1,4 +1,4 @@
-"""Hollow cores, lights, liquid clay and putty."""
+"""Hollow cores, lights, clay by its bake, putty."""
 
 from __future__ import annotations
 
@@ -17,7 +17,7 @@ from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.reshape import worked_out
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.tests.support import biped, changed, context, example, planned
+from windcrest_core.tests.support import biped, changed, example, planned
 
 LAMP = {"id": "lamp", "label": "lantern", "part": "skull"}
 
@@ -142,12 +142,6 @@ class LightTest(unittest.TestCase):
 
 
 class BesideTest(unittest.TestCase):
-    def test_liquid_clay_only_where_raw_meets_cured(self) -> None:
-        stages = planned(biped()).clay
-        self.assertTrue(stages.liquid)
-        one = planned(biped(), context(bake_school="one_bake")).clay
-        self.assertEqual((one.liquid, one.liquid_g), ([], 0.0))
-
     def test_clay_by_bake_is_all_the_clay(self) -> None:
         for name in ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox"):
             clay = planned(example(name)).clay

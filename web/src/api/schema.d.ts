@@ -2244,10 +2244,6 @@ export interface components {
             cost: number;
             /** Findings */
             findings: components["schemas"]["Finding"][];
-            /** Liquid */
-            liquid: components["schemas"]["LiquidUse"][];
-            /** Liquid G */
-            liquid_g: number;
             /** Packs */
             packs: number;
             /** Parts */
@@ -3520,6 +3516,32 @@ export interface components {
             /** Low At */
             low_at: string | null;
         };
+        /**
+         * Join
+         * @description One part and what it is joined to. `grams` are of what holds it; nought where nothing does.
+         */
+        Join: {
+            /** Area Cm2 */
+            area_cm2: number;
+            /** Grams */
+            grams: number;
+            /** How */
+            how: string;
+            /** Label */
+            label: string;
+            /** Onto */
+            onto: string;
+            /** Onto Label */
+            onto_label: string;
+            /** Part */
+            part: string;
+            pin: components["schemas"]["Pin"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "raw to raw" | "raw to cured" | "cured to cured";
+        };
         /** JoinRuns */
         JoinRuns: {
             /**
@@ -3831,22 +3853,6 @@ export interface components {
              * @enum {string}
              */
             wired: "in series" | "side by side";
-        };
-        /**
-         * LiquidUse
-         * @description A join of raw clay on cured: how large it is, and liquid clay for it.
-         */
-        LiquidUse: {
-            /** Area Cm2 */
-            area_cm2: number;
-            /** Grams */
-            grams: number;
-            /** Label */
-            label: string;
-            /** Onto */
-            onto: string;
-            /** Part */
-            part: string;
         };
         /**
          * Lot
@@ -4233,6 +4239,8 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             hours: components["schemas"]["Quantity"];
+            /** Joins */
+            joins: components["schemas"]["Join"][];
             /** Next Step */
             next_step: string | null;
             /** Steps */
@@ -4705,6 +4713,22 @@ export interface components {
             readings: components["schemas"]["Reading"][];
             /** True Lengths */
             true_lengths: components["schemas"]["Measure"][];
+        };
+        /**
+         * Pin
+         * @description A pin of wire into both parts.
+         */
+        Pin: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Hole Mm */
+            hole_mm: number;
+            /** Label */
+            label: string;
+            /** Wire */
+            wire: string;
+            /** Wire Mm */
+            wire_mm: number;
         };
         /**
          * Plan
@@ -5282,6 +5306,13 @@ export interface components {
              */
             binding_wire: string;
             /**
+             * Bond
+             * @description what holds raw clay on cured: liquid clay, or a key
+             * @default liquid_clay
+             * @enum {string}
+             */
+            bond: "liquid_clay" | "key";
+            /**
              * Feet
              * @default in_base
              * @enum {string}
@@ -5305,6 +5336,13 @@ export interface components {
              * @enum {string}
              */
             gauge_words: "awg" | "imperial" | "us_steel" | "mm";
+            /**
+             * Glue
+             * @description what holds cured parts that are assembled at the end
+             * @default epoxy
+             * @enum {string}
+             */
+            glue: "epoxy" | "instant";
             /**
              * Hold Upright
              * @default 2

@@ -144,7 +144,9 @@ export function AmountsTab() {
 function Beside() {
   const { plan } = useFigurePage();
   const units = useUnits();
-  const { stages, liquid, putty, liquid_g } = plan.clay;
+  const { stages, putty } = plan.clay;
+  const liquid = plan.order.joins.filter((join) => join.state === "raw to cured" && join.grams > 0);
+  const whole = liquid.reduce((sum, join) => sum + join.grams, 0);
   return (
     <Stack gap="2">
       {stages.some((stage) => stage.bake > 1) ? (
@@ -159,10 +161,10 @@ function Beside() {
       ) : null}
       {liquid.length ? (
         <Box>
-          <Heading size="sm">Liquid clay, {mass(liquid_g, units)}</Heading>
+          <Heading size="sm">Liquid clay, {mass(whole, units)}</Heading>
           <Text fontSize="sm">
             A thin film where raw clay meets cured:{" "}
-            {liquid.map((use) => `${use.label} on the ${use.onto}`).join(", ")}.
+            {liquid.map((use) => `${use.label} on the ${use.onto_label}`).join(", ")}.
           </Text>
         </Box>
       ) : null}

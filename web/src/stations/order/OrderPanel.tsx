@@ -5,9 +5,11 @@ import { useFigurePage } from "../../figure/useFigurePage";
 import { Answer } from "../../ui/Answer";
 import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
+import { PanelTabs } from "../../ui/PanelTabs";
 import { minutes } from "../../units/format";
+import { JoinsTab } from "./JoinsTab";
 
-export function OrderPanel() {
+function StepsTab() {
   const { plan } = useFigurePage();
   const labels = new Map(plan.order.steps.map((step) => [step.key, step.label]));
   const groups = [...new Set(plan.order.steps.map((step) => step.bake))];
@@ -38,6 +40,18 @@ export function OrderPanel() {
         );
       })}
     </Stack>
+  );
+}
+
+export function OrderPanel() {
+  return (
+    <PanelTabs
+      name="What of the order"
+      tabs={[
+        { value: "steps", label: "Steps", content: <StepsTab /> },
+        { value: "joins", label: "Joins", content: <JoinsTab /> },
+      ]}
+    />
   );
 }
 

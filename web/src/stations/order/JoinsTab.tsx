@@ -1,0 +1,88 @@
+import { Box, Heading, Stack, Text } from "@chakra-ui/react";
+import { useRules, useRulesChanges } from "../../api/useRules";
+import { useFigurePage } from "../../figure/useFigurePage";
+import { length, lengthAsTyped, mass } from "../../units/format";
+import { ChoiceField, Note } from "../../ui/fields";
+import { tellProblem } from "../../ui/notices";
+import { useUnits } from "../../ui/UnitsContext";
+
+const STATES = {
+  "raw to raw": "Raw to raw",
+  "raw to cured": "Raw to cured",
+  "cured to cured": "Cured to cured",
+} as const;
+
+/** How each part is joined to what it sits on, with what, and where it is pinned. */
+export function JoinsTab() {
+  const { plan, selected, select } = useFigurePage();
+  const units = useUnits();
+  const rules = useRules().data?.rules;
+  const { set } = useRulesChanges();
+  const choose = (changes: Record<string, string>) => set.mutate(changes, { onError: tellProblem });
+  const { joins } = plan.order;
+  return (
+    <Stack gap="3">
+      {rules ? (
+        <>
+          <ChoiceField
+            label="Raw clay is held on cured by"
+            value={rules.bond}
+            options={[
+              { value: "liquid_clay", label: "liquid clay" },
+              { value: "key", label: "a key" },
+            ]}
+            onChange={(bond) => choose({ bond })}
+          />
+          <ChoiceField
+            label="Cured parts are glued with"
+            value={rules.glue}
+            options={[
+              { value: "epoxy", label: "epoxy glue" },
+              { value: "instant", label: "instant glue" },
+            ]}
+            onChange={(glue) => choose({ glue })}
+          />
+        </>
+      ) : null}
+      {joins.length === 0 ? (
+        <Note>Everything of this figure is one body, blended raw: there is no join.</Note>
+      ) : null}
+      {Object.entries(STATES).map(([state, title]) => {
+        const rows = joins.filter((row) => row.state === state);
+        return rows.length ? (
+          <Box key={state} as="section" aria-label={title}>
+            <Heading size="sm">{title}</Heading>
+            <Note>{rows[0]?.how}.</Note>
+            {rows.map((row) => (
+              <Box
+                key={row.part}
+                data-join={row.part}
+                py="1"
+                borderBottomWidth="1px"
+                borderColor="headline"
+                bg={row.part === selected ? "claySoft" : undefined}
+                cursor="pointer"
+                onClick={() => select(row.part)}
+              >
+                <Text fontSize="sm">
+                  {row.label} on the {row.onto_label}
+                  {row.grams > 0 ? `, ${mass(row.grams, units)}` : ""}
+                </Text>
+                {row.pin ? (
+                  <Text fontSize="xs" color="inkSoft">
+                    pinned with {row.pin.label}: drill {lengthAsTyped(row.pin.hole_mm, units)},{" "}
+                    {length(row.pin.depth_mm, units)} deep into both
+                  </Text>
+                ) : null}
+              </Box>
+            ))}
+          </Box>
+        ) : null;
+      })}
+      <Note>
+        Bare, roughened clay where anything is glued: no paint, no sealer. Drilling cured clay: eye
+        protection, slow, and no dry dust.
+      </Note>
+    </Stack>
+  );
+}

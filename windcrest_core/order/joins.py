@@ -1,0 +1,136 @@
+"""How each part is joined to what it sits on: raw or cured, with what, and where it is pinned.
+
+Raw to raw is blended; raw to cured wants liquid clay or a key; cured to cured is glued on bare clay,
+and pinned where it is heavy or thin. A hole for a pin is its wire + 0.2 mm, at least three diameters
+deep.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Frozen
+
+State = Literal["raw to raw", "raw to cured", "cured to cured"]
+HOLE_CLEARANCE_MM, HOLE_DEPTHS = 0.2, 3.0
+PIN_FROM_G = 4.0  # a heavier part is pinned [A]
+PIN_OF_THICKNESS, MOST_PIN_MM = 0.2, 2.0  # a pin is so thick of its part; enough for any [A]
+GLUE_MM, GLUE_G_CM3 = 0.15, 1.15  # film and density of epoxy glue [A]
+LIQUID_MM, LIQUID_G_CM3 = 0.2, 1.2  # [A], [L]
+LEAST_G = 0.1  # what a brush or a stick takes up [A]
+
+
+class Pin(Frozen):
+    """A pin of wire into both parts."""
+
+    wire: str
+    label: str
+    wire_mm: float
+    hole_mm: float
+    depth_mm: float
+
+
+class Join(Frozen):
+    """One part and what it is joined to. `grams` are of what holds it; nought where nothing does."""
+
+    part: str
+    label: str
+    onto: str
+    onto_label: str
+    state: State
+    how: str
+    grams: float
+    area_cm2: float
+    pin: Pin | None
+
+
+def _pin(work: Workpiece, piece: Piece, under: Piece) -> Pin | None:
+    """A pin from the wires one works with: the thinnest that is thick enough, as deep as both
+    parts allow; none where no wire goes in."""
+    thick = piece.solid.thickness_mm
+    least = min(MOST_PIN_MM, max(0.8, PIN_OF_THICKNESS * thick))
+    shelf = catalogue()
+    wires = sorted(
+        (shelf.wires[key] for key in work.context.stores.wires),
+        key=lambda wire: wire.diameter_mm,
+    )
+    fitting = [wire for wire in wires if least <= wire.diameter_mm <= 0.6 * thick]
+    if not fitting:
+        return None
+    wire = fitting[0]
+    room = min(piece.solid.greatest_thickness_mm, under.solid.greatest_thickness_mm) * 0.7
+    depth = max(HOLE_DEPTHS * wire.diameter_mm, min(10.0, room))
+    return Pin(
+        wire=wire.id,
+        label=wire.label,
+        wire_mm=wire.diameter_mm,
+        hole_mm=wire.diameter_mm + HOLE_CLEARANCE_MM,
+        depth_mm=math.ceil(depth),
+    )
+
+
+def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
+    part = piece.part
+    if part.made_apart:
+        return "cured to cured"
+    mine = placed.get(f"{part.id}.join.1" if part.press_in else f"{part.id}.cover.1")
+    theirs = placed.get(f"{under.part.id}.cover.1")
+    later = mine is not None and theirs is not None and mine > theirs
+    return "raw to cured" if later or part.press_in else "raw to raw"
+
+
+def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:
+    """Every join of a part to the body, or to what it lies on.
+
+    Parameters
+    ----------
+    placed : the bake of each step, by its key.
+    """
+    found = []
+    for piece in work.clay_pieces:
+        under = work.joined_to(piece)
+        if under is None or under.part.stock is not None:
+            continue
+        state = _state(piece, under, placed)
+        of_the_body = piece.part.layer == 0 and piece.part.lies_on is None
+        if of_the_body and state == "raw to raw":
+            continue  # one body, blended as it is covered
+        found.append(_join(work, piece, under, state))
+    return found
+
+
+def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
+    rules = work.context.rules
+    area = work.join_mm2(piece, under)
+    heavy = work.masses[piece.part.id].total_g >= PIN_FROM_G
+    pin = _pin(work, piece, under) if state == "cured to cured" and heavy else None
+    grams = 0.0
+    if state == "cured to cured":
+        grams = max(LEAST_G, area * GLUE_MM / 1000 * GLUE_G_CM3)
+        how = (
+            "two-part epoxy glue on bare, roughened clay; hold it until it has set"
+            if rules.glue == "epoxy"
+            else "instant glue on bare, roughened clay, pinned or it snaps off at a knock"
+        )
+    elif state == "raw to cured" and rules.bond == "liquid_clay":
+        grams = max(LEAST_G, area * LIQUID_MM / 1000 * LIQUID_G_CM3)
+        how = "a thin film of liquid clay on the cured side, pressed on, then baked"
+    elif state == "raw to cured":
+        how = "a key: scratch or drill the cured side so that raw clay goes in, then bake"
+    else:
+        how = "pressed together and blended while both are raw"
+    return Join(
+        part=piece.part.id,
+        label=piece.part.label,
+        onto=under.part.id,
+        onto_label=under.part.label,
+        state=state,
+        how=how,
+        grams=grams,
+        area_cm2=area / 100,
+        pin=pin,
+    )
