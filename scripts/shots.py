@@ -75,22 +75,14 @@ def main(wanted: set[str]) -> None:
             page.get_by_role("button", name="Line-up").click()
             page.get_by_role("link", name="The barnacle ox").wait_for()
             shot("line-up")
-        if not wanted or "night" in wanted:
-            page.goto(f"{server.url}/figures/{ids['The barnacle ox']}/colour")
-            page.get_by_role("button", name="Night").click()
-            shot("night")
-            page.get_by_role("button", name="Day").click()
         for name, path in (
             ("rules", "/rules"),
             ("stores", "/stores"),
-            ("weigh", "/stores?tab=weigh"),
+            ("calendar", "/calendar"),
+            ("bench", f"/bench/{ids['The pelican piper']}"),
         ):
             page.goto(server.url + path)
             page.get_by_role("heading", level=1).wait_for()
-            if name == "weigh":
-                page.get_by_label("across").fill("40 mm")
-                page.get_by_label("weighs").fill("22.4 g")
-                page.locator("[data-density]").wait_for()
             shot(name)
         if not wanted or "new-figure" in wanted:
             page.goto(server.url)
