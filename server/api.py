@@ -15,6 +15,7 @@ from server.shelf.api import router as shelf
 from server.shelf.prints_api import router as prints
 from server.shelf.references_api import router as references
 from server.stores.api import router as stores
+from server.stores.needs_api import router as needs
 from server.stores.stock_api import router as stock
 
 api = NinjaAPI(
@@ -32,6 +33,7 @@ api.add_router("/v1/", references)
 api.add_router("/v1/", prints)
 api.add_router("/v1/", stores)
 api.add_router("/v1/", stock)
+api.add_router("/v1/", needs)
 api.add_router("/v1/", bench)
 api.add_router("/v1/", devices)
 api.add_router("/v1/", timers)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import date
 
-from django.db.models import Sum
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -16,7 +15,6 @@ from server.accounts.models import HouseRules
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.models import Figure
-from server.shelf.planning import context_of, figure_context, plan_of
 from server.stores.actions.book import On, add_lot, book, take_back
 from server.stores.actions.import_stock import import_stock
 from server.stores.models import Item, Lot, Movement, counted, items_of, lot_out
@@ -24,16 +22,7 @@ from windcrest_core.context import BendTest, Rules, load_stores
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.bend_test import refuse_impossible_tests
 from windcrest_core.stock import ledger
-from windcrest_core.stock.kinds import KINDS, KindOfStock, StockKind, Unit, read_amount, sold
-from windcrest_core.stock.ledger import learned_waste_percent, unit_price
-from windcrest_core.stock.needs import needs_of, settled_kinds
-from windcrest_core.stock.shopping import (
-    FigureNeeds,
-    Reserved,
-    ShoppingList,
-    reserved,
-    shopping_list,
-)
+from windcrest_core.stock.kinds import KINDS, KindOfStock, StockKind, Unit, read_amount
 from windcrest_core.stock.spreadsheet import Change, movements_csv, stock_csv
 
 router = Router(tags=["stock"])
@@ -66,26 +55,6 @@ class MovementOut(Out):
 class MovementsOut(Out):
     rows: list[MovementOut]
     more: bool
-
-
-class CostOut(Out):
-    """What a figure is planned to cost and what was really taken for it; `waste_percent` is what
-    its clay says of waste, where it says anything."""
-
-    figure_id: str
-    name: str
-    planned: float
-    actual: float
-    waste_percent: float | None
-    clay_used_g: float
-    clay_net_g: float
-
-
-class CostsOut(Out):
-    """`waste_percent` is what all figures whose clay work is done say together."""
-
-    figures: list[CostOut]
-    waste_percent: float | None
 
 
 class NewLot(Schema):
@@ -139,34 +108,6 @@ def _item(request: HttpRequest, item_id: int) -> Item:
 
 def _lot(request: HttpRequest, lot_id: int) -> Lot:
     return get_object_or_404(Lot, pk=lot_id, item__owner_id=_owner(request))
-
-
-def _figures(owner_id: int) -> list[Figure]:
-    return list(Figure.objects.filter(owner_id=owner_id, deleted=None))
-
-
-def booked_on(figure: Figure) -> dict[str, float]:
-    """What was taken for a figure, by kind and thing, in the unit of its kind."""
-    rows = (
-        Movement.objects.filter(figure=figure, kind__in=("used", "wasted", "taken_back"))
-        .values("lot__item__kind", "lot__item__key")
-        .annotate(whole=Sum("change"))
-    )
-    return {
-        f"{row['lot__item__kind']}/{row['lot__item__key']}": max(0.0, -row["whole"]) for row in rows
-    }
-
-
-def figure_needs(figure: Figure) -> FigureNeeds:
-    """What a figure needs in all, and what was booked on it."""
-    plan, sheet = plan_of(figure), figure.sheet
-    return FigureNeeds(
-        figure=figure.id,
-        name=sheet.name,
-        needs=needs_of(plan, sheet, figure_context(figure)),
-        booked=booked_on(figure),
-        settled=settled_kinds(plan),
-    )
 
 
 @router.get("stock", response=StockOut)
@@ -283,54 +224,6 @@ def _movement_out(row: Movement) -> MovementOut:
         note=row.note,
         made=row.made.isoformat(),
         taken_back=hasattr(row, "taken_back_by"),
-    )
-
-
-@router.get("stock/reserved", response=list[Reserved])
-def get_reserved(request: HttpRequest) -> list[Reserved]:
-    """What planned figures still take, thing by thing."""
-    return reserved([figure_needs(figure) for figure in _figures(_owner(request))])
-
-
-@router.get("stock/shopping", response=ShoppingList)
-def get_shopping(request: HttpRequest, figures: str = "") -> ShoppingList:
-    """What to buy for the figures whose ids are given, parted by commas."""
-    owner = _owner(request)
-    wanted = set(figures.split(","))
-    both = [figure_needs(figure) for figure in _figures(owner)]
-    chosen = [needs for needs in both if needs.figure in wanted]
-    others = [needs for needs in both if needs.figure not in wanted]
-    return shopping_list(chosen, others, items_of(owner), context_of(owner).stores)
-
-
-@router.get("stock/costs", response=CostsOut)
-def get_costs(request: HttpRequest) -> CostsOut:
-    """What each figure is planned to cost, and what was really taken for it."""
-    owner = _owner(request)
-    items = {(item.kind, item.key): item for item in items_of(owner)}
-    figures = [_cost(figure, items) for figure in _figures(owner)]
-    told = [row for row in figures if row.waste_percent is not None]
-    used, net = sum(row.clay_used_g for row in told), sum(row.clay_net_g for row in told)
-    return CostsOut(figures=figures, waste_percent=learned_waste_percent(used, net))
-
-
-def _cost(figure: Figure, items: dict[tuple[str, str], ledger.Item]) -> CostOut:
-    plan, booked = plan_of(figure), booked_on(figure)
-    actual = 0.0
-    for at, amount in booked.items():
-        kind, key = at.split("/", 1)
-        paid = unit_price(items[kind, key].lots)
-        actual += amount * (sold(kind, key).unit_price if paid is None else paid)  # type: ignore[arg-type]
-    used = sum(amount for at, amount in booked.items() if at.startswith("clay/"))
-    net = sum(part.grams for part in plan.clay.parts)
-    return CostOut(
-        figure_id=figure.id,
-        name=plan.name,
-        planned=plan.totals.cost.value,
-        actual=actual,
-        waste_percent=learned_waste_percent(used, net) if "clay" in settled_kinds(plan) else None,
-        clay_used_g=used,
-        clay_net_g=net,
     )
 
 

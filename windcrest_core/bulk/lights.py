@@ -9,8 +9,8 @@ from typing import Literal
 import numpy as np
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import Cable, Cell, Led, catalogue
-from windcrest_core.findings import Finding, Frozen, Input, Why, fix
+from windcrest_core.catalogue import Cell, Led, catalogue
+from windcrest_core.findings import Frozen, Input, Why
 from windcrest_core.sheet.insides import IN_BASE, Light
 
 E12 = (10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82)
@@ -227,113 +227,4 @@ def _why(led: Led, cell: Cell, count: int, series: bool, ohm: float | None, way_
         ],
         source="Ohm's law; IEC 60063; forward voltage literature-typical, current assumed",
         assumed=True,
-    )
-
-
-def light_findings(work: Workpiece, plans: list[LightPlan]) -> list[Finding]:
-    """What is wrong with the lights."""
-    shelf = catalogue()
-    told: list[Finding] = []
-    for light, row in zip(work.sheet.lights, plans, strict=True):
-        cell, cable = shelf.cells[light.cell], shelf.cables[light.cable]
-        if row.resistor_ohm is None:
-            told.append(_weak(light, shelf.leds[light.led], cell))
-        if not row.fits:
-            told.append(_large(light, row, cell))
-        if row.tightest is not None and row.tightest.radius_mm < row.least_bend_mm:
-            told.append(_tight(light, row, cable))
-        if cable.limit_c.value < _hottest(work):
-            told.append(_hot(light, cable, _hottest(work)))
-    return told
-
-
-def _hottest(work: Workpiece) -> float:
-    shelf = catalogue()
-    labels = [shelf.clays[piece.part.clay].label_c.value for piece in work.clay_pieces]
-    return max(labels, default=0.0)
-
-
-def _weak(light: Light, led: Led, cell: Cell) -> Finding:
-    strong = [
-        other.id
-        for other in catalogue().cells.values()
-        if other.volts - led.forward_v.value >= LEAST_OVER_V
-    ]
-    return Finding(
-        id="bulk.light.weak",
-        station="bulk",
-        severity="stop",
-        subject=light.part,
-        title=f"{light.label}: {cell.volts:g} V do not light it",
-        reason=f"A {led.label} light wants about {led.forward_v.value:g} V and something left over for "
-        "its resistor; without one it fades or burns.",
-        numbers={"cell_v": cell.volts, "forward_v": led.forward_v.value},
-        fixes=[
-            fix(f"Feed it from {catalogue().cells[key].label}", (f"light/{light.id}/cell", key))
-            for key in strong[:2]
-        ],
-    )
-
-
-def _large(light: Light, row: LightPlan, cell: Cell) -> Finding:
-    ways = []
-    if light.cell_in != IN_BASE:
-        ways.append(fix("Put the cell in the base", (f"light/{light.id}/cell_in", IN_BASE)))
-    else:
-        ways.append(
-            fix(
-                "Make the base as thick as it needs",
-                ("base/thickness_mm", math.ceil(row.cavity_mm[2] + BASE_SKIN_MM)),
-            )
-        )
-    return Finding(
-        id="bulk.cell.large",
-        station="bulk",
-        severity="warn",
-        subject=light.part,
-        title=f"{light.label}: {cell.label} and a switch do not go in there",
-        reason="They need "
-        + " × ".join(f"{size:.0f}" for size in row.cavity_mm)
-        + " mm, and there is room for "
-        + " × ".join(f"{size:.0f}" for size in row.room_mm)
-        + " mm.",
-        numbers={"needed_mm": row.cavity_mm[0], "room_mm": row.room_mm[0]},
-        fixes=ways,
-    )
-
-
-def _tight(light: Light, row: LightPlan, cable: Cable) -> Finding:
-    assert row.tightest is not None
-    thin = min(catalogue().cables.values(), key=lambda other: other.across_mm)
-    return Finding(
-        id="bulk.cable.tight",
-        station="bulk",
-        severity="warn",
-        subject=light.part,
-        title=f"{light.label}: its cable bends round {row.tightest.radius_mm:.0f} mm at the "
-        f"{row.tightest.joint.replace('_', ' ')}",
-        reason="Bent tighter than four times its thickness a cable breaks inside, and there is no "
-        "getting at it any more.",
-        numbers={
-            "radius_mm": row.tightest.radius_mm,
-            "least_mm": row.least_bend_mm,
-            "angle_deg": row.tightest.angle_deg,
-        },
-        fixes=[fix(f"Use {thin.label}", (f"light/{light.id}/cable", thin.id))]
-        if thin.id != cable.id
-        else [],
-    )
-
-
-def _hot(light: Light, cable: Cable, label_c: float) -> Finding:
-    return Finding(
-        id="bulk.cable.melts",
-        station="bulk",
-        severity="stop",
-        subject=light.part,
-        title=f"{light.label}: its {cable.label} cannot take the oven",
-        reason=f"It takes {cable.limit_c.value:.0f} °C and the clay wants {label_c:.0f}. Keep its bore open "
-        "with a greased wire and draw it in after the last bake, or take silicone.",
-        numbers={"limit_c": cable.limit_c.value, "label_c": label_c},
-        fixes=[fix("Use a silicone-covered pair", (f"light/{light.id}/cable", "silicone"))],
     )

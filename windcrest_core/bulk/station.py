@@ -15,7 +15,8 @@ from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.hollow import hollow_findings, hollows
 from windcrest_core.bulk.inside_steps import hollow_steps, light_steps
-from windcrest_core.bulk.lights import light_findings, light_plan
+from windcrest_core.bulk.light_remarks import light_findings
+from windcrest_core.bulk.lights import light_plan
 from windcrest_core.bulk.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.bulk.model import Ballast, BulkPlan, PartBulk, WallState
 from windcrest_core.bulk.pieces import build_order, core_piece

@@ -1027,7 +1027,7 @@ export interface paths {
          * Get Costs
          * @description What each figure is planned to cost, and what was really taken for it.
          */
-        get: operations["server_stores_stock_api_get_costs"];
+        get: operations["server_stores_needs_api_get_costs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1181,7 +1181,7 @@ export interface paths {
          * Get Reserved
          * @description What planned figures still take, thing by thing.
          */
-        get: operations["server_stores_stock_api_get_reserved"];
+        get: operations["server_stores_needs_api_get_reserved"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1201,7 +1201,7 @@ export interface paths {
          * Get Shopping
          * @description What to buy for the figures whose ids are given, parted by commas.
          */
-        get: operations["server_stores_stock_api_get_shopping"];
+        get: operations["server_stores_needs_api_get_shopping"];
         put?: never;
         post?: never;
         delete?: never;
@@ -9108,7 +9108,7 @@ export interface operations {
             };
         };
     };
-    server_stores_stock_api_get_costs: {
+    server_stores_needs_api_get_costs: {
         parameters: {
             query?: never;
             header?: never;
@@ -9479,7 +9479,7 @@ export interface operations {
             };
         };
     };
-    server_stores_stock_api_get_reserved: {
+    server_stores_needs_api_get_reserved: {
         parameters: {
             query?: never;
             header?: never;
@@ -9499,7 +9499,7 @@ export interface operations {
             };
         };
     };
-    server_stores_stock_api_get_shopping: {
+    server_stores_needs_api_get_shopping: {
         parameters: {
             query?: {
                 figures?: string;

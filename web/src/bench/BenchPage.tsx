@@ -6,16 +6,14 @@ import { useBench } from "../api/useBench";
 import { useFigure } from "../api/useFigure";
 import { useRules } from "../api/useRules";
 import { useTimerChanges } from "../api/useTimers";
-import type { Plan, StepPlan } from "../api/types";
+import type { StepPlan } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS_OF } from "../elevation/layers";
-import { portionWords } from "../stations/clay/portionWords";
 import { tellProblem } from "../ui/notices";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { mass, minutes } from "../units/format";
-import type { Units } from "../units/format";
 import { NoteBox } from "./NoteBox";
+import { StepWords } from "./StepWords";
 import { Timers } from "./Timers";
 import { useAwake } from "./useAwake";
 
@@ -170,98 +168,6 @@ function layersOf(step: StepPlan | undefined): keyof typeof LAYERS_OF {
 function fullScreen() {
   if (document.fullscreenElement) void document.exitFullscreen();
   else void document.documentElement.requestFullscreen().catch(nothing);
-}
-
-interface WordsProps {
-  step: StepPlan;
-  plan: Plan;
-  units: Units;
-  onTimer: (label: string, step: string, minutes: number) => void;
-}
-
-function StepWords({ step, plan, units, onTimer }: WordsProps) {
-  const labels = new Map(plan.order.steps.map((row) => [row.key, row]));
-  const waiting = step.needs
-    .map((need) => ({ need, of: labels.get(need.key) }))
-    .filter(({ of }) => of && !of.done);
-  const clay = plan.clay.parts.find((row) => `${row.id}.cover.1` === step.key);
-  const bake = plan.bake.bakes.find((row) => `bake.${row.number}` === step.key);
-  const waits: [string, number][] = bake
-    ? [
-        [`Bake ${bake.number}: oven off`, bake.done_min ?? bake.advised_min.value],
-        [`Bake ${bake.number}: cool to touch`, bake.cooling_min],
-      ]
-    : step.wait_min > 0
-      ? [[step.label.slice(0, 100), step.wait_min]]
-      : [];
-  return (
-    <Flex direction="column" gap="3">
-      <Text
-        fontSize={{ base: "3xl", md: "5xl" }}
-        lineHeight="1.15"
-        fontFamily="heading"
-        data-bench-step={step.key}
-      >
-        {step.done ? "✓ " : ""}
-        {step.label}
-      </Text>
-      {clay ? (
-        <Text fontSize="2xl">
-          {mass(clay.grams, units)}: {portionWords(clay.portion, units)}
-        </Text>
-      ) : null}
-      {bake ? (
-        <Text fontSize="2xl">
-          Dial {Math.round(bake.dial_c.value)} °C
-          {units.temperature_unit === "F"
-            ? ` (${Math.round(bake.dial_c.value * 1.8 + 32)} °F)`
-            : ""}
-          , {minutes(bake.done_min ?? bake.advised_min.value)}, {bake.start}
-        </Text>
-      ) : (
-        <Text fontSize="xl" color="inkSoft">
-          about {minutes(step.minutes)}
-          {step.wait_min > 0 ? `, then ${minutes(step.wait_min)} of waiting` : ""}
-        </Text>
-      )}
-      {step.caution ? (
-        <Text fontSize="xl" color="warn" borderLeftWidth="4px" borderColor="warn" pl="3">
-          {step.caution}
-          {["bake", "colour"].includes(step.station) ? " The maker's label stands above this." : ""}
-        </Text>
-      ) : null}
-      {waiting.length ? (
-        <Text fontSize="lg" color="warn">
-          Not yet: {waiting[0]?.need.reason} ({waiting[0]?.of?.label}
-          {waiting.length > 1 ? ` and ${waiting.length - 1} more` : ""})
-        </Text>
-      ) : null}
-      <Flex gap="3" wrap="wrap">
-        {waits.map(([label, length]) => (
-          <Button
-            key={label}
-            size="xl"
-            variant="outline"
-            borderColor="verdigris"
-            onClick={() => onTimer(label, step.key, length)}
-          >
-            Timer: {label}, {minutes(length)}
-          </Button>
-        ))}
-        {[10, 30].map((length) => (
-          <Button
-            key={length}
-            size="xl"
-            variant="outline"
-            borderColor="hairline"
-            onClick={() => onTimer(`${length} minutes`, step.key, length)}
-          >
-            Timer: {length} min
-          </Button>
-        ))}
-      </Flex>
-    </Flex>
-  );
 }
 
 interface BigProps {
