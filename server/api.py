@@ -9,6 +9,7 @@ from server.accounts.api import router as accounts
 from server.bench.api import router as bench
 from server.bench.calendar_api import router as calendar
 from server.bench.devices_api import router as devices
+from server.bench.live_api import router as live
 from server.bench.timers_api import router as timers
 from server.problems import install
 from server.shelf.api import router as shelf
@@ -37,4 +38,5 @@ api.add_router("/v1/", needs)
 api.add_router("/v1/", bench)
 api.add_router("/v1/", devices)
 api.add_router("/v1/", timers)
+api.add_router("/v1/", live)
 api.add_router("/v1/", calendar)

@@ -50,6 +50,32 @@ class BakeRecord(models.Model):
         constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_bake")]
 
 
+class LiveBake(models.Model):
+    """A bake that was begun. Time in the oven runs `speed` times as fast as the clock, which is 1 but
+    for a stand-in oven that is hurried along."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="live_bakes")
+    number = models.PositiveIntegerField()
+    speed = models.FloatField(default=1.0)
+    started = models.DateTimeField()
+    ended = models.DateTimeField(null=True, default=None)
+
+    class Meta:
+        ordering = ["-started", "-pk"]
+
+
+class BakeReading(models.Model):
+    """Air beside the piece, seconds of the bake's own time after it was begun."""
+
+    bake = models.ForeignKey(LiveBake, on_delete=models.CASCADE, related_name="readings")
+    at_s = models.FloatField()
+    temp_c = models.FloatField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["bake", "at_s"], name="one_reading")]
+        ordering = ["at_s"]
+
+
 class Timer(models.Model):
     """A deadline the server keeps, so that every device and a reload agree; it rings until it is
     stopped."""

@@ -21,7 +21,7 @@ OPEN = {
     "POST /api/v1/session/demo",
     "POST /api/v1/accounts",
 }
-BY_TOKEN = {"POST /api/v1/scale/readings"}
+BY_TOKEN = {"POST /api/v1/scale/readings", "POST /api/v1/probe/readings"}
 BODIES: dict[str, Any] = {
     "edits": {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]},
     "preview": {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]},

@@ -292,6 +292,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Live
+         * @description Where the running bake stands, by what the probe measured; none where none is running.
+         */
+        get: operations["server_bench_live_api_get_live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/live-end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End
+         * @description Oven off: the minutes it really took are written down; how it stood then is the verdict.
+         */
+        post: operations["server_bench_live_api_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/live/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description The piece is in the oven from now on.
+         */
+        post: operations["server_bench_live_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/log": {
         parameters: {
             query?: never;
@@ -820,6 +880,26 @@ export interface paths {
         /** Put Password */
         put: operations["server_accounts_api_put_password"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/probe/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Readings
+         * @description Readings of a probe, by its token, in any order and as often as it likes.
+         */
+        post: operations["server_bench_live_api_post_readings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1530,6 +1610,14 @@ export interface components {
              * @default 120
              */
             width_mm: number;
+        };
+        /** Begin */
+        Begin: {
+            /**
+             * Speed
+             * @default 1
+             */
+            speed: number;
         };
         /**
          * BenchDay
@@ -3696,6 +3784,16 @@ export interface components {
             label: string;
             why: components["schemas"]["Why"];
         };
+        /**
+         * Learned
+         * @description What the trace says of this oven, °C: how far its air lies from the dial, how far it swings.
+         */
+        Learned: {
+            /** Offset C */
+            offset_c: number;
+            /** Swing C */
+            swing_c: number;
+        };
         /** Led */
         Led: {
             current_ma: components["schemas"]["Property"];
@@ -3853,6 +3951,79 @@ export interface components {
              * @enum {string}
              */
             wired: "in series" | "side by side";
+        };
+        /**
+         * Live
+         * @description A running bake. `to_go_min` is nought when it is done; `coming_c` is the hottest air that is to
+         *     be expected in the next minutes.
+         */
+        Live: {
+            /** Air C */
+            air_c: number | null;
+            /** Coming C */
+            coming_c: number;
+            /** Core C */
+            core_c: number;
+            /** Done */
+            done: boolean;
+            /** Elapsed Min */
+            elapsed_min: number;
+            learned: components["schemas"]["Learned"] | null;
+            /** Maximum C */
+            maximum_c: number;
+            /** Number */
+            number: number;
+            /** Parts */
+            parts: components["schemas"]["LivePart"][];
+            /** Peak C */
+            peak_c: number;
+            /** Points */
+            points: components["schemas"]["LivePoint"][];
+            /** Remarks */
+            remarks: string[];
+            /** Silent S */
+            silent_s: number | null;
+            /** Slowest */
+            slowest: string;
+            /** To Go Min */
+            to_go_min: number;
+        };
+        /** LiveOut */
+        LiveOut: {
+            live: components["schemas"]["Live"] | null;
+        };
+        /**
+         * LivePart
+         * @description One part now: fusion, 0 to 1, and scorch with what earlier bakes did, °C now.
+         */
+        LivePart: {
+            /** Core C */
+            core_c: number;
+            /** Fusion */
+            fusion: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Raw In */
+            raw_in: boolean;
+            /** Scorch */
+            scorch: number;
+            /** Scorch Limit */
+            scorch_limit: number;
+            /** Surface C */
+            surface_c: number;
+        };
+        /** LivePoint */
+        LivePoint: {
+            /** Core C */
+            core_c: number;
+            /** Measured C */
+            measured_c: number | null;
+            /** Minute */
+            minute: number;
+            /** Planned C */
+            planned_c: number;
         };
         /**
          * Lot
@@ -4843,6 +5014,21 @@ export interface components {
             operations: components["schemas"]["Operation"][];
             /** Runs */
             runs?: (components["schemas"]["AddRun"] | components["schemas"]["RouteRun"] | components["schemas"]["SplitRun"] | components["schemas"]["ThroughRun"] | components["schemas"]["JoinRuns"] | components["schemas"]["SuggestRuns"]) | null;
+        };
+        /**
+         * ProbeReading
+         * @description `at` is the probe's own clock, seconds since 1970 (Unix).
+         */
+        ProbeReading: {
+            /** At */
+            at: number;
+            /** Temp C */
+            temp_c: number;
+        };
+        /** ProbeReadings */
+        ProbeReadings: {
+            /** Readings */
+            readings: components["schemas"]["ProbeReading"][];
         };
         /**
          * ProblemOut
@@ -6068,6 +6254,18 @@ export interface components {
              */
             wing_span: number;
         };
+        /**
+         * Taken
+         * @description How many readings were new, how many were there already, how many are not of a bake.
+         */
+        Taken: {
+            /** Known */
+            known: number;
+            /** Outside */
+            outside: number;
+            /** Taken */
+            taken: number;
+        };
         /** ThroughRun */
         ThroughRun: {
             /** Joint */
@@ -7232,6 +7430,158 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_live_api_get_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_live_api_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_live_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8787,6 +9137,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    server_bench_live_api_post_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeReadings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };

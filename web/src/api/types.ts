@@ -58,6 +58,7 @@ export type Hollow = S["Hollow"];
 export type CalibrationIn = S["CalibrationIn"];
 export type Calendar = S["Calendar"];
 export type Sitting = S["Sitting"];
+export type Live = S["Live"];
 export type Entry = S["EntryOut"];
 
 export const STATIONS = [

@@ -45,6 +45,7 @@ export const ABOUT = {
   "GET /api/v1/stock": () => ({ kinds: bench().kinds, items: [] }),
   "GET /api/v1/stock/reserved": [],
   "GET /api/v1/devices": [],
+  [`GET /api/v1/figures/${"f".repeat(32)}/live`]: { live: null },
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
 };
 

@@ -8,6 +8,7 @@ import { Answer } from "../../ui/Answer";
 import { Note, NumberField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { LiveBake } from "./LiveBake";
 
 const BakeCurve = lazy(() => import("./BakeCurve"));
 
@@ -60,6 +61,7 @@ function OneBake({ bake }: { bake: BakePlan }) {
         {bake.start === "cold" ? "from cold" : "preheated"}, for{" "}
         <b>{bake.advised_min.value.toFixed(0)} min</b>. The {slowest} takes longest.
       </Text>
+      <LiveBake bake={bake} />
       <Suspense fallback={<Skeleton height="210px" />}>
         <BakeCurve bake={bake} />
       </Suspense>

@@ -1,0 +1,166 @@
+"""Bakes as they run, over HTTP: begun, followed by a probe's readings, ended, learned from."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router, Schema
+from pydantic import Field
+
+from server.bench.actions.record_bake import record_bake
+from server.bench.devices_api import DeviceToken
+from server.bench.models import BakeReading, Device, LiveBake
+from server.problems import Problem
+from server.schemas import Done, Out, ProblemOut
+from server.shelf.api import own_figure
+from server.shelf.models import Figure
+from server.shelf.planning import given_of, plan_of
+from windcrest_core.bake.live import Before, Live, follow
+from windcrest_core.bake.model import BakePlan
+from windcrest_core.bake.trace import AirReading, Trace, refuse_unreal, trace_csv, trace_of
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.errors import SheetError
+
+router = Router(tags=["live bakes"])
+ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
+FUTURE_S = 90.0
+MOST_AT_ONCE = 500
+
+
+class Begin(Schema):
+    speed: float = Field(1.0, ge=1, le=120, allow_inf_nan=False)
+
+
+class LiveOut(Out):
+    live: Live | None
+
+
+class ProbeReading(Schema):
+    """`at` is the probe's own clock, seconds since 1970 (Unix)."""
+
+    at: float = Field(allow_inf_nan=False)
+    temp_c: float
+
+
+class ProbeReadings(Schema):
+    readings: list[ProbeReading] = Field(min_length=1, max_length=MOST_AT_ONCE)
+
+
+class Taken(Out):
+    """How many readings were new, how many were there already, how many are not of a bake."""
+
+    taken: int
+    known: int
+    outside: int
+
+
+def _running(figure: Figure) -> LiveBake:
+    found = figure.live_bakes.filter(ended=None).first()
+    if found is None:
+        raise Problem(409, "No bake of this figure is running.")
+    return found
+
+
+def _elapsed_s(bake: LiveBake) -> float:
+    until = bake.ended or timezone.now()
+    return (until - bake.started).total_seconds() * bake.speed
+
+
+def _trace(bake: LiveBake) -> Trace:
+    rows = bake.readings.values_list("at_s", "temp_c")
+    return trace_of([AirReading(at_s=at, temp_c=temp) for at, temp in rows])
+
+
+def _bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
+    bakes = plan_of(figure).bake.bakes
+    found = next((bake for bake in bakes if bake.number == number), None)
+    if found is None:
+        allowed = ", ".join(str(bake.number) for bake in bakes) or "none: nothing is baked"
+        raise SheetError.one("number", number, f"one of {allowed}")
+    earlier = [bake for bake in bakes if bake.number < number]
+    before = {
+        part.id: Before(fusion=part.fusion, scorch=part.scorch)
+        for part in (earlier[-1].parts if earlier else [])
+    }
+    return found, before
+
+
+@router.post("figures/{figure_id}/live/{number}", response={201: Done, **ERRORS})
+def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tuple[int, Done]:
+    """The piece is in the oven from now on."""
+    figure = own_figure(request, figure_id)
+    _bake_of(figure, number)
+    if LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).exists():
+        raise Problem(409, "A bake is running already; end it before another is begun.")
+    LiveBake.objects.create(figure=figure, number=number, speed=body.speed, started=timezone.now())
+    return 201, Done()
+
+
+@router.get("figures/{figure_id}/live", response={200: LiveOut, **ERRORS})
+def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
+    """Where the running bake stands, by what the probe measured; none where none is running."""
+    figure = own_figure(request, figure_id)
+    bake = figure.live_bakes.filter(ended=None).first()
+    if bake is None:
+        return LiveOut(live=None)
+    return LiveOut(live=_followed(figure, bake))
+
+
+def _followed(figure: Figure, bake: LiveBake) -> Live:
+    planned, before = _bake_of(figure, bake.number)
+    work = workpiece(figure.sheet, *given_of(figure))
+    return follow(work, planned, before, _trace(bake), _elapsed_s(bake))
+
+
+@router.post("figures/{figure_id}/live-end", response={200: LiveOut, **ERRORS})
+def end(request: HttpRequest, figure_id: str) -> LiveOut:
+    """Oven off: the minutes it really took are written down; how it stood then is the verdict."""
+    figure = own_figure(request, figure_id)
+    bake = _running(figure)
+    bake.ended = timezone.now()
+    verdict = _followed(figure, bake)
+    with transaction.atomic():
+        bake.save(update_fields=["ended"])
+        record_bake(figure, bake.number, max(1.0, round(_elapsed_s(bake) / 60, 1)))
+    return LiveOut(live=verdict)
+
+
+@router.get("figures/{figure_id}/live-trace/{number}", include_in_schema=False)
+def get_csv(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
+    """The trace of the latest run of a bake."""
+    figure = own_figure(request, figure_id)
+    bake = figure.live_bakes.filter(number=number).first()
+    if bake is None:
+        raise Problem(404, "This bake was not followed.")
+    answer = HttpResponse(trace_csv(_trace(bake)), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="bake-{number}.csv"'
+    return answer
+
+
+@router.post("probe/readings", auth=DeviceToken(), response={200: Taken, 401: ProblemOut, **ERRORS})
+def post_readings(request: HttpRequest, body: ProbeReadings) -> Taken:
+    """Readings of a probe, by its token, in any order and as often as it likes."""
+    device: Device = request.auth  # type: ignore[attr-defined]
+    bake = LiveBake.objects.filter(figure__owner_id=device.owner_id, ended=None).first()
+    now = timezone.now().timestamp()
+    for row in body.readings:
+        if row.at > now + FUTURE_S:
+            when = datetime.fromtimestamp(min(row.at, 4e9)).isoformat(timespec="seconds")
+            raise SheetError.one("at", when, "not later than now: set the probe's clock")
+        refuse_unreal(0.0, row.temp_c)
+    Device.objects.filter(pk=device.pk).update(heard=timezone.now())
+    if bake is None:
+        return Taken(taken=0, known=0, outside=len(body.readings))
+    begun = bake.started.timestamp()
+    rows = [
+        BakeReading(bake=bake, at_s=round((row.at - begun) * bake.speed, 2), temp_c=row.temp_c)
+        for row in body.readings
+        if row.at >= begun
+    ]
+    before = bake.readings.count()
+    BakeReading.objects.bulk_create(rows, ignore_conflicts=True)
+    taken = bake.readings.count() - before
+    return Taken(taken=taken, known=len(rows) - taken, outside=len(body.readings) - len(rows))

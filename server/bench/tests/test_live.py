@@ -1,0 +1,97 @@
+"""A bake that runs, over HTTP: begun once, fed by a probe, ended, written down."""
+
+from __future__ import annotations
+
+import time
+from datetime import timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from server.bench.models import BakeReading, BakeRecord, LiveBake
+from server.testing import ApiCase, person
+
+
+class LiveBakeTest(ApiCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.token = self.call("POST", "/api/v1/devices", {"name": "probe"}).json()["token"]
+
+    def begin(self, number: int = 1, speed: float = 1.0) -> Any:
+        return self.call("POST", f"{self.at}/live/{number}", {"speed": speed})
+
+    def send(self, rows: list[dict[str, float]], token: str | None = None) -> Any:
+        bearer = f"Bearer {token or self.token}"
+        return self.call(
+            "POST", "/api/v1/probe/readings", {"readings": rows}, HTTP_AUTHORIZATION=bearer
+        )
+
+    def ago(self, minutes: float) -> None:
+        """The bake was begun so long ago."""
+        LiveBake.objects.update(started=timezone.now() - timedelta(minutes=minutes))
+
+    def live(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.client.get(f"{self.at}/live").json()["live"]
+        return found
+
+    def test_one_bake_at_a_time(self) -> None:
+        self.assertIsNone(self.live())
+        self.assertEqual(self.begin().status_code, 201)
+        self.assert_problem(self.begin(2), 409)
+        self.assertEqual(self.live()["number"], 1)
+        self.assert_problem(self.call("POST", f"{self.at}/live/9", {}), 422, "number")
+
+    def test_readings_in_any_order_and_twice_are_taken_once(self) -> None:
+        self.begin()
+        self.ago(10)
+        now = time.time()
+        rows = [{"at": now - 20 * n, "temp_c": 120 + n} for n in range(12)]
+        first = self.send(rows[::-1]).json()
+        self.assertEqual((first["taken"], first["known"]), (12, 0))
+        again = self.send(rows[:5]).json()
+        self.assertEqual((again["taken"], again["known"]), (0, 5))
+        live = self.live()
+        self.assertAlmostEqual(live["air_c"], 120)
+        self.assertAlmostEqual(live["elapsed_min"], 10, delta=0.2)
+
+    def test_the_oven_off_is_written_down_with_its_verdict(self) -> None:
+        self.begin()
+        self.ago(70)
+        verdict = self.call("POST", f"{self.at}/live-end").json()["live"]
+        self.assertTrue(verdict["done"])
+        self.assertAlmostEqual(BakeRecord.objects.get().minutes, 70, delta=0.5)
+        self.assertIsNone(self.live())
+        self.assert_problem(self.call("POST", f"{self.at}/live-end"), 409)
+        text = self.client.get(f"{self.at}/live-trace/1").content.decode()
+        self.assertTrue(text.startswith("time_s,temp_c"))
+
+    def test_what_no_probe_can_have_measured_is_refused_whole(self) -> None:
+        self.begin()
+        now = time.time()
+        good = {"at": now, "temp_c": 100}
+        for bad, path in (({"at": now + 3600, "temp_c": 100}, "at"),
+                          ({"at": now, "temp_c": 900}, "temp_c")):  # fmt: skip
+            self.assert_problem(self.send([good, bad]), 422, path)
+        self.assertEqual(BakeReading.objects.count(), 0)
+        self.assert_problem(self.send([good], "not a token"), 401)
+
+    def test_readings_before_the_bake_or_without_one_are_not_of_it(self) -> None:
+        now = time.time()
+        self.assertEqual(self.send([{"at": now, "temp_c": 100}]).json()["outside"], 1)
+        self.begin()
+        early = self.send([{"at": now - 600, "temp_c": 100}]).json()
+        self.assertEqual((early["taken"], early["outside"]), (0, 1))
+
+    def test_time_runs_faster_with_a_stand_in(self) -> None:
+        self.begin(speed=60)
+        self.ago(1)
+        self.send([{"at": time.time(), "temp_c": 131}])
+        self.assertAlmostEqual(self.live()["elapsed_min"], 60, delta=2)
+        self.assertAlmostEqual(BakeReading.objects.get().at_s, 3600, delta=120)
+
+    def test_a_strangers_probe_does_not_reach_it(self) -> None:
+        self.begin()
+        _, other = person("other")
+        answer = other.post("/api/v1/devices", {"name": "x"}, "application/json")
+        sent = self.send([{"at": time.time(), "temp_c": 100}], answer.json()["token"]).json()
+        self.assertEqual((sent["taken"], sent["outside"]), (0, 1))

@@ -1,0 +1,1 @@
+"""A small oven with a probe beside the piece."""

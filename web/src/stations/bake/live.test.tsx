@@ -1,0 +1,92 @@
+import { screen, waitFor } from "@testing-library/react";
+import { describe, expect, test } from "vitest";
+import type { Live } from "../../api/types";
+import { ABOUT, bench, ferrywoman, server, showStation } from "../../testing/bench";
+import { BakePanel } from "./BakePanel";
+
+const ID = "f".repeat(32);
+const AT = `/api/v1/figures/${ID}`;
+const { plan } = ferrywoman();
+const live = (more: Partial<Live> = {}): Live => ({
+  number: 1,
+  elapsed_min: 30,
+  to_go_min: 34.2,
+  done: false,
+  air_c: 146,
+  coming_c: 147,
+  peak_c: 148,
+  maximum_c: 150,
+  slowest: "chest",
+  core_c: 92,
+  silent_s: null,
+  learned: null,
+  parts: [
+    {
+      id: "chest",
+      label: "chest",
+      fusion: 0.31,
+      scorch: 0.1,
+      scorch_limit: 3,
+      surface_c: 120,
+      core_c: 92,
+      raw_in: true,
+    },
+  ],
+  points: [
+    { minute: 0, planned_c: 130, measured_c: 128, core_c: 20 },
+    { minute: 30, planned_c: 135, measured_c: 146, core_c: 92 },
+    { minute: 64, planned_c: 135, measured_c: null, core_c: 128 },
+  ],
+  remarks: ["The door was open at minute 12; that is counted."],
+  ...more,
+});
+const panel = <BakePanel shown={1} onShow={() => undefined} />;
+
+describe("A bake that runs", () => {
+  test("is begun with its number and the speed of its time", async () => {
+    const asked = server({ ...ABOUT, [`POST ${AT}/live/1`]: { ok: true } });
+    const { user } = showStation(panel);
+    await user.selectOptions(await screen.findByLabelText("How fast its time runs"), "60");
+    await user.click(screen.getByRole("button", { name: /It is in the oven/ }));
+    await waitFor(() => expect(asked.some((row) => row.method === "POST")).toBe(true));
+    expect(asked.find((row) => row.method === "POST")?.body).toEqual({ speed: 60 });
+  });
+
+  test("says how long is to go, what was noticed, and draws what was measured", async () => {
+    server({ ...ABOUT, [`GET ${AT}/live`]: { live: live() } });
+    showStation(panel);
+    expect(await screen.findByText("35 min to go")).toBeTruthy();
+    expect(screen.getByText(/The door was open at minute 12/)).toBeTruthy();
+    expect(screen.getByText(/coldest is 31 % fused/)).toBeTruthy();
+    const points = document.querySelector("[data-measured]")?.getAttribute("points");
+    expect(points?.split(" ")).toHaveLength(2);
+  });
+
+  test("with the oven off the verdict stays, and what it taught is offered", async () => {
+    const over = live({ done: true, to_go_min: 0, learned: { offset_c: 15, swing_c: 7 } });
+    const asked = server({
+      ...ABOUT,
+      [`GET ${AT}/live`]: () => ({
+        live: asked.some((row) => row.path.endsWith("live-end")) ? null : over,
+      }),
+      [`POST ${AT}/live-end`]: { live: over },
+      "PATCH /api/v1/rules": { rules: bench().rules, can_undo: true, can_redo: false },
+    });
+    const { user } = showStation(panel);
+    expect(await screen.findByText("Done: oven off")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Oven off" }));
+    expect(await screen.findByRole("group", { name: "Verdict of this bake" })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Count with it from now on" }));
+    await waitFor(() => expect(asked.some((row) => row.method === "PATCH")).toBe(true));
+    expect(asked.find((row) => row.method === "PATCH")?.body).toMatchObject({
+      changes: { oven: { offset_c: 15, swing_c: 7 } },
+    });
+  });
+
+  test("another bake that is in the oven is named", async () => {
+    expect(plan.bake.bakes.length).toBeGreaterThan(0);
+    server({ ...ABOUT, [`GET ${AT}/live`]: { live: live({ number: 2 }) } });
+    showStation(panel);
+    expect(await screen.findByText("Bake 2 is in the oven now.")).toBeTruthy();
+  });
+});

@@ -1,0 +1,246 @@
+"""A bake while it runs: what the measured air has done to the clay so far, and what is to come."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, fusion, scorch
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, temperatures
+from windcrest_core.bake.model import BakePlan
+from windcrest_core.bake.oven import air_c
+from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.findings import Frozen
+
+HORIZON_MIN = 240.0
+POINTS = 120
+DOOR_DROP_C, DOOR_S = 15.0, 60.0  # a fall so deep in so short a time is an open door [A]
+AHEAD_S = 180.0  # how far ahead a rise is followed [A]
+SETTLED_S = 900.0  # after so long an oven has come to its own temperature [A]
+LEAST_LEARNED_S, LEAST_SETTLED = 900.0, 15
+LEAST_OFF_C = 3.0  # a smaller difference from House rules is nothing to learn [A]
+
+
+class LivePart(Frozen):
+    """One part now: fusion, 0 to 1, and scorch with what earlier bakes did, °C now."""
+
+    id: str
+    label: str
+    fusion: float
+    scorch: float
+    scorch_limit: float
+    surface_c: float
+    core_c: float
+    raw_in: bool
+
+
+class LivePoint(Frozen):
+    minute: float
+    planned_c: float
+    measured_c: float | None
+    core_c: float
+
+
+class Learned(Frozen):
+    """What the trace says of this oven, °C: how far its air lies from the dial, how far it swings."""
+
+    offset_c: float
+    swing_c: float
+
+
+class Live(Frozen):
+    """A running bake. `to_go_min` is nought when it is done; `coming_c` is the hottest air that is to
+    be expected in the next minutes."""
+
+    number: int
+    elapsed_min: float
+    to_go_min: float
+    done: bool
+    air_c: float | None
+    coming_c: float
+    peak_c: float
+    maximum_c: float
+    slowest: str
+    core_c: float
+    silent_s: float | None
+    learned: Learned | None
+    parts: list[LivePart]
+    points: list[LivePoint]
+    remarks: list[str]
+
+
+@dataclass(frozen=True)
+class Before:
+    """What earlier bakes did to a part."""
+
+    fusion: float
+    scorch: float
+
+
+def follow(
+    work: Workpiece, bake: BakePlan, before: dict[str, Before], trace: Trace, elapsed_s: float
+) -> Live:
+    """Where a bake stands.
+
+    Parameters
+    ----------
+    bake : as it was planned. before : by part; nothing of what goes in raw.
+    elapsed_s : since it was begun, by the server's clock.
+    """
+    oven = work.context.rules.oven
+    dial = bake.dial_c.value
+    planned = air_c(oven, dial, HORIZON_MIN)
+    air = air_along(trace, planned)
+    pieces = {part.id: work.figure.piece(part.id) for part in bake.parts}
+    temps = temperatures(
+        [heat_body(work, piece) for piece in pieces.values()], air, AIR_H_W_M2K[oven.air]
+    )
+    shelf = catalogue()
+    clays = [shelf.clays[piece.part.clay] for piece in pieces.values()]
+    label = np.array([clay.label_c.value for clay in clays])
+    start = np.array([before[key].fusion if key in before else 0.0 for key in pieces])
+    fused = fusion(temps.core_c, label, STEP_S, start)
+    burnt = scorch(temps.surface_c, STEP_S)
+    now = min(len(air) - 1, int(elapsed_s / STEP_S))
+    raw = np.array([part.raw_in for part in bake.parts])
+    paced = raw if raw.any() else np.ones(len(raw), dtype=bool)
+    cured = np.where(
+        (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) * STEP_S / 60, HORIZON_MIN
+    )
+    slowest = int(np.argmax(np.where(paced, cured, -1)))
+    needed = max(float(cured[slowest]), bake.rule_min.value)
+    elapsed_min = elapsed_s / 60
+    silent = elapsed_s - trace.last_s if trace.readings else elapsed_s
+    coming = _coming_c(trace, air, now)
+    peak = max((row.temp_c for row in trace.readings), default=float(air[: now + 1].max()))
+    return Live(
+        number=bake.number,
+        elapsed_min=elapsed_min,
+        to_go_min=max(0.0, needed - elapsed_min),
+        done=needed <= elapsed_min,
+        air_c=trace.readings[-1].temp_c if trace.readings and silent <= SILENT_S else None,
+        coming_c=coming,
+        peak_c=peak,
+        maximum_c=bake.maximum_c,
+        slowest=bake.parts[slowest].label,
+        core_c=float(temps.core_c[now, slowest]),
+        silent_s=silent if silent > SILENT_S else None,
+        learned=_learned(trace, dial, oven.offset_c, oven.swing_c),
+        parts=[
+            LivePart(
+                id=part.id,
+                label=part.label,
+                fusion=float(fused[now, at]),
+                scorch=float(burnt[now, at])
+                + (before[part.id].scorch if part.id in before else 0.0),
+                scorch_limit=SCORCH_LIMIT[clays[at].shade],
+                surface_c=float(temps.surface_c[now, at]),
+                core_c=float(temps.core_c[now, at]),
+                raw_in=part.raw_in,
+            )
+            for at, part in enumerate(bake.parts)
+        ],
+        points=_points(trace, planned, air, temps.core_c[:, slowest], max(needed, elapsed_min)),
+        remarks=_remarks(trace, silent, coming, peak, bake.maximum_c),
+    )
+
+
+def _coming_c(trace: Trace, air: Array, now: int) -> float:
+    """The hottest air of the next minutes: as planned from here, or by how fast it rises now."""
+    ahead = float(air[now : now + int(AHEAD_S / STEP_S) + 1].max())
+    recent = [row for row in trace.readings if row.at_s >= trace.last_s - 120.0]
+    if len(recent) < 3:
+        return ahead
+    slope, _ = np.polyfit([row.at_s for row in recent], [row.temp_c for row in recent], 1)
+    # A thermostat lets go: half of a steady rise is what is still to come.
+    return max(ahead, recent[-1].temp_c + max(0.0, float(slope)) * AHEAD_S / 2)
+
+
+def _learned(trace: Trace, dial_c: float, offset_c: float, swing_c: float) -> Learned | None:
+    """Offset and swing of the oven once it has settled, where they differ from House rules."""
+    settled = [row.temp_c for row in trace.readings if row.at_s >= SETTLED_S]
+    if len(settled) < LEAST_SETTLED or trace.last_s - SETTLED_S < LEAST_LEARNED_S:
+        return None
+    low, middle, high = np.percentile(settled, [5, 50, 95])
+    found = Learned(
+        offset_c=round(float(middle) - dial_c, 1), swing_c=round(float(high - low) / 2, 1)
+    )
+    same = (
+        abs(found.offset_c - offset_c) < LEAST_OFF_C and abs(found.swing_c - swing_c) < LEAST_OFF_C
+    )
+    return None if same else found
+
+
+def doors(trace: Trace) -> list[float]:
+    """Minutes at which the air fell as it does when the door is opened; a thermostat's own swing is
+    slower."""
+    rows = trace.readings
+    if len(rows) < 3:
+        return []
+    between = float(np.median(np.diff([row.at_s for row in rows])))
+    window = max(DOOR_S, 2.2 * between)
+    drop = DOOR_DROP_C + (window - DOOR_S) / 20
+    found: list[float] = []
+    first = 0
+    for at, row in enumerate(rows):
+        while row.at_s - rows[first].at_s > window:
+            first += 1
+        hottest = max(r.temp_c for r in rows[first : at + 1])
+        if hottest - row.temp_c >= drop and (not found or row.at_s / 60 - found[-1] > 5):
+            found.append(row.at_s / 60)
+    return found
+
+
+def _remarks(
+    trace: Trace, silent_s: float, coming_c: float, peak_c: float, maximum_c: float
+) -> list[str]:
+    """What has to be said, the most urgent first."""
+    said = []
+    if peak_c > maximum_c:
+        said.append(
+            f"The air was at {peak_c:.0f} °C, above the maker's {maximum_c:.0f}. If it smokes: oven "
+            "off, windows open, leave the room."
+        )
+    elif coming_c > maximum_c:
+        said.append(
+            f"The air is on its way to {coming_c:.0f} °C, above the maker's {maximum_c:.0f}: turn the dial "
+            "down now, or open the door a hand's breadth."
+        )
+    if silent_s > SILENT_S:
+        since = (
+            "not been heard yet"
+            if not trace.readings
+            else f"been silent for {silent_s / 60:.0f} min"
+        )
+        said.append(f"The probe has {since}: what is shown goes by the model.")
+    said += [
+        f"The door was open at minute {minute:.0f}; that is counted." for minute in doors(trace)
+    ]
+    said += [
+        f"Nothing was heard from minute {a / 60:.0f} to {b / 60:.0f}: taken as a straight line."
+        for a, b in trace.gaps
+    ]
+    return said
+
+
+def _points(
+    trace: Trace, planned: Array, air: Array, core: Array, until_min: float
+) -> list[LivePoint]:
+    """A drawing's worth of the bake, from its beginning to its end."""
+    last = min(len(air) - 1, math.ceil(until_min * 60 / STEP_S))
+    rows = np.unique(np.linspace(0, last, min(POINTS, last + 1)).astype(int))
+    heard = trace.last_s if trace.readings else -1.0
+    return [
+        LivePoint(
+            minute=row * STEP_S / 60,
+            planned_c=round(float(planned[row]), 1),
+            measured_c=round(float(air[row]), 1) if row * STEP_S <= heard else None,
+            core_c=round(float(core[row]), 1),
+        )
+        for row in rows.tolist()
+    ]

@@ -1,0 +1,131 @@
+"""Air as a probe measured it: readings in any order, twice or missing, made into a trace; CSV."""
+
+from __future__ import annotations
+
+import csv
+import io
+import math
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+
+from windcrest_core.bake.heat import STEP_S
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen
+
+Array = NDArray[np.float64]
+LEAST_C, MOST_C = -20.0, 300.0
+GAP_S = 600.0  # longer than this nothing is known of the oven between [A]
+LATELY_S = 1200.0  # over which an oven's difference from the plan is taken [A]
+SILENT_S = 120.0  # without a reading, and it is said [A]
+MOST_ROWS = 50_000
+FAHRENHEIT_FROM_C = 200.0  # no oven for clay stays above this: the readings are °F [A]
+
+
+class AirReading(Frozen):
+    """The air beside the piece: seconds since the bake was begun, and °C."""
+
+    at_s: float
+    temp_c: float
+
+
+class Trace(Frozen):
+    """Readings in order, each moment once. `gaps` are spans in which nothing was heard, s."""
+
+    readings: list[AirReading]
+    gaps: list[tuple[float, float]]
+
+    @property
+    def last_s(self) -> float:
+        return self.readings[-1].at_s if self.readings else 0.0
+
+
+def trace_of(readings: list[AirReading]) -> Trace:
+    """A trace of readings that came in any order; of several at one moment the last counts.
+
+    Examples
+    --------
+    >>> rows = [AirReading(at_s=t, temp_c=100 + t) for t in (30, 0, 30, 15)]
+    >>> [row.at_s for row in trace_of(rows).readings]
+    [0.0, 15.0, 30.0]
+    """
+    by_time = {row.at_s: row for row in readings}
+    rows = [by_time[at] for at in sorted(by_time)]
+    gaps = [(a.at_s, b.at_s) for a, b in pairwise(rows) if b.at_s - a.at_s > GAP_S]
+    return Trace(readings=rows, gaps=gaps)
+
+
+def air_along(trace: Trace, planned_c: Array) -> Array:
+    """Air every 15 s: measured as far as it goes, then what was planned, shifted by how far the
+    measured air mostly lay from it over the last twenty minutes; an open door does not count.
+
+    Parameters
+    ----------
+    planned_c : (steps + 1,) the air as planned, °C, every `STEP_S`.
+    """
+    if not trace.readings:
+        return planned_c
+    times = np.array([row.at_s for row in trace.readings])
+    temps = np.array([row.temp_c for row in trace.readings])
+    grid = np.arange(len(planned_c)) * STEP_S
+    known = grid <= times[-1]
+    lately = times >= times[-1] - LATELY_S
+    there = np.interp(times[lately], grid, planned_c)
+    shift = float(np.median(temps[lately] - there))
+    air = np.where(known, np.interp(grid, times, temps), planned_c + shift)
+    return np.asarray(air)
+
+
+def refuse_unreal(at_s: float, temp_c: float, longest_s: float = 24 * 3600.0) -> None:
+    """Raise SheetError for a reading that no oven gives, or that is not of this bake."""
+    if not math.isfinite(temp_c) or not LEAST_C <= temp_c <= MOST_C:
+        raise SheetError.one("temp_c", temp_c, f"from {LEAST_C:.0f} to {MOST_C:.0f} °C")
+    if not math.isfinite(at_s) or not 0 <= at_s <= longest_s:
+        raise SheetError.one("at_s", at_s, f"from 0 to {longest_s:.0f} s since the bake began")
+
+
+def read_trace(data: bytes) -> Trace:
+    """A trace from CSV with the columns `time_s,temp_c`: times rising, −20 to 300 °C.
+
+    Raises
+    ------
+    SheetError : with the row and what is allowed; also where the readings are plainly °F.
+    """
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise SheetError.one("file", "(not UTF-8)", "a CSV file saved as UTF-8") from error
+    rows = list(zip(range(MOST_ROWS + 2), csv.reader(io.StringIO(text)), strict=False))
+    if len(rows) > MOST_ROWS + 1:
+        raise SheetError.one("file", f"more than {MOST_ROWS:,} rows", f"at most {MOST_ROWS:,}")
+    if not rows or [cell.strip().lower() for cell in rows[0][1]] != ["time_s", "temp_c"]:
+        raise SheetError.one("row 1", ",".join(rows[0][1])[:60] if rows else "", "time_s,temp_c")
+    found: list[AirReading] = []
+    for number, cells in rows[1:]:
+        at = f"row {number + 1}"
+        try:
+            time_s, temp_c = (float(cell) for cell in cells)
+        except ValueError as error:
+            raise SheetError.one(at, ",".join(cells)[:60], "two numbers, with a point") from error
+        if found and time_s <= found[-1].at_s:
+            raise SheetError.one(f"{at}/time_s", time_s, f"more than {found[-1].at_s:g}, rising")
+        if not math.isfinite(temp_c) or not LEAST_C <= temp_c <= 1.8 * MOST_C + 32:
+            refuse_unreal(max(0.0, time_s), temp_c)
+        found.append(AirReading(at_s=time_s, temp_c=temp_c))
+    if len(found) < 2:
+        raise SheetError.one("file", f"{len(found)} readings", "at least two")
+    if float(np.median([row.temp_c for row in found])) > FAHRENHEIT_FROM_C:
+        raise SheetError.one(
+            "temp_c", f"{found[len(found) // 2].temp_c:g} in the middle",
+            "°C; these look like °F: turn them into °C, (F − 32) ÷ 1.8, and give them again",
+        )  # fmt: skip
+    for row in found:
+        refuse_unreal(row.at_s, row.temp_c)
+    return trace_of(found)
+
+
+def trace_csv(trace: Trace) -> str:
+    """The same as it is read."""
+    lines = [f"{row.at_s:g},{row.temp_c:.2f}" for row in trace.readings]
+    return "\r\n".join(["time_s,temp_c", *lines, ""])
