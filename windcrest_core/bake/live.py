@@ -21,6 +21,7 @@ HORIZON_MIN = 240.0
 POINTS = 120
 DOOR_DROP_C, DOOR_S = 15.0, 60.0  # a fall so deep in so short a time is an open door [A]
 AHEAD_S = 180.0  # how far ahead a rise is followed [A]
+RECOVERED_S = 900.0  # after a door, until the air is as it was [A]
 SETTLED_S = 900.0  # after so long an oven has come to its own temperature [A]
 LEAST_LEARNED_S, LEAST_SETTLED = 900.0, 15
 LEAST_OFF_C = 3.0  # a smaller difference from House rules is nothing to learn [A]
@@ -116,6 +117,7 @@ def follow(
     needed = max(float(cured[slowest]), bake.rule_min.value)
     elapsed_min = elapsed_s / 60
     silent = elapsed_s - trace.last_s if trace.readings else elapsed_s
+    patience = max(SILENT_S, 4 * _between_s(trace))
     coming = _coming_c(trace, air, now)
     peak = max((row.temp_c for row in trace.readings), default=float(air[: now + 1].max()))
     return Live(
@@ -123,13 +125,13 @@ def follow(
         elapsed_min=elapsed_min,
         to_go_min=max(0.0, needed - elapsed_min),
         done=needed <= elapsed_min,
-        air_c=trace.readings[-1].temp_c if trace.readings and silent <= SILENT_S else None,
+        air_c=trace.readings[-1].temp_c if trace.readings and silent <= patience else None,
         coming_c=coming,
         peak_c=peak,
         maximum_c=bake.maximum_c,
         slowest=bake.parts[slowest].label,
         core_c=float(temps.core_c[now, slowest]),
-        silent_s=silent if silent > SILENT_S else None,
+        silent_s=silent if silent > patience else None,
         learned=_learned(trace, dial, oven.offset_c, oven.swing_c),
         parts=[
             LivePart(
@@ -146,7 +148,9 @@ def follow(
             for at, part in enumerate(bake.parts)
         ],
         points=_points(trace, planned, air, temps.core_c[:, slowest], max(needed, elapsed_min)),
-        remarks=_remarks(trace, silent, coming, peak, bake.maximum_c),
+        remarks=_remarks(
+            trace, silent if silent > patience else None, coming, peak, bake.maximum_c
+        ),
     )
 
 
@@ -163,7 +167,13 @@ def _coming_c(trace: Trace, air: Array, now: int) -> float:
 
 def _learned(trace: Trace, dial_c: float, offset_c: float, swing_c: float) -> Learned | None:
     """Offset and swing of the oven once it has settled, where they differ from House rules."""
-    settled = [row.temp_c for row in trace.readings if row.at_s >= SETTLED_S]
+    opened = [minute * 60 for minute in doors(trace)]
+    settled = [
+        row.temp_c
+        for row in trace.readings
+        if row.at_s >= SETTLED_S
+        and not any(at - 2 * DOOR_S <= row.at_s <= at + RECOVERED_S for at in opened)
+    ]
     if len(settled) < LEAST_SETTLED or trace.last_s - SETTLED_S < LEAST_LEARNED_S:
         return None
     low, middle, high = np.percentile(settled, [5, 50, 95])
@@ -176,14 +186,17 @@ def _learned(trace: Trace, dial_c: float, offset_c: float, swing_c: float) -> Le
     return None if same else found
 
 
+def _between_s(trace: Trace) -> float:
+    """How long it usually is from one reading to the next; nought of fewer than three."""
+    times = [row.at_s for row in trace.readings]
+    return float(np.median(np.diff(times))) if len(times) > 2 else 0.0
+
+
 def doors(trace: Trace) -> list[float]:
     """Minutes at which the air fell as it does when the door is opened; a thermostat's own swing is
     slower."""
     rows = trace.readings
-    if len(rows) < 3:
-        return []
-    between = float(np.median(np.diff([row.at_s for row in rows])))
-    window = max(DOOR_S, 2.2 * between)
+    window = max(DOOR_S, 2.2 * _between_s(trace))
     drop = DOOR_DROP_C + (window - DOOR_S) / 20
     found: list[float] = []
     first = 0
@@ -197,7 +210,7 @@ def doors(trace: Trace) -> list[float]:
 
 
 def _remarks(
-    trace: Trace, silent_s: float, coming_c: float, peak_c: float, maximum_c: float
+    trace: Trace, silent_s: float | None, coming_c: float, peak_c: float, maximum_c: float
 ) -> list[str]:
     """What has to be said, the most urgent first."""
     said = []
@@ -211,7 +224,7 @@ def _remarks(
             f"The air is on its way to {coming_c:.0f} °C, above the maker's {maximum_c:.0f}: turn the dial "
             "down now, or open the door a hand's breadth."
         )
-    if silent_s > SILENT_S:
+    if silent_s is not None:
         since = (
             "not been heard yet"
             if not trace.readings

@@ -168,6 +168,24 @@ class LiveTest(unittest.TestCase):
         self.assertAlmostEqual(learned.swing_c, 5, delta=1)
         self.assertIsNone(at(measured(Oven(), 60), 60).learned)
 
+    def test_a_door_teaches_nothing_of_the_oven(self) -> None:
+        """The stand-in, 15 °C hot, read every two minutes, its door opened once."""
+        cavity = Cavity(dial_c=BAKE.dial_c.value, offset_c=15, swing_c=6, chance=random.Random(3))
+        cavity.air_c = BAKE.dial_c.value + 15
+        rows = []
+        for n in range(45):
+            cavity.door = n == 20
+            cavity.wait(60)
+            cavity.door = False
+            cavity.wait(60)
+            rows.append(AirReading(at_s=(n + 1) * 120.0, temp_c=cavity.reading()))
+        live = at(trace_of(rows), 91)
+        self.assertEqual(len(doors(trace_of(rows))), 1)
+        self.assertIsNone(live.silent_s)
+        assert live.learned is not None
+        self.assertAlmostEqual(live.learned.offset_c, 15, delta=4)
+        self.assertLess(live.learned.swing_c, 11)
+
     def test_what_earlier_bakes_did_is_carried(self) -> None:
         key = BAKE.parts[0].id
         before = {key: Before(fusion=0.9, scorch=1.5)}
