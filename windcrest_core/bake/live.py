@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
+from scipy.ndimage import maximum_filter1d
 
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, fusion, scorch
@@ -19,6 +20,8 @@ from windcrest_core.findings import Frozen
 
 HORIZON_MIN = 240.0
 POINTS = 120
+GRID_S = 5.0
+APART_MIN = 5.0  # of one opening from the next
 DOOR_DROP_C, DOOR_S = 15.0, 60.0  # a fall so deep in so short a time is an open door [A]
 AHEAD_S = 180.0  # how far ahead a rise is followed [A]
 RECOVERED_S = 900.0  # after a door, until the air is as it was [A]
@@ -195,17 +198,22 @@ def _between_s(trace: Trace) -> float:
 def doors(trace: Trace) -> list[float]:
     """Minutes at which the air fell as it does when the door is opened; a thermostat's own swing is
     slower."""
-    rows = trace.readings
-    window = max(DOOR_S, 2.2 * _between_s(trace))
+    if len(trace.readings) < 3:
+        return []
+    between = _between_s(trace)
+    window = max(DOOR_S, 2.2 * between)
     drop = DOOR_DROP_C + (window - DOOR_S) / 20
+    times = np.array([row.at_s for row in trace.readings])
+    temps = np.array([row.temp_c for row in trace.readings])
+    step = max(GRID_S, between)
+    grid = np.arange(times[0], times[-1] + step / 2, step)
+    air = np.interp(grid, times, temps)
+    span = int(window / step) + 1
+    hottest = maximum_filter1d(air, span, origin=(span - 1) // 2, mode="nearest")
     found: list[float] = []
-    first = 0
-    for at, row in enumerate(rows):
-        while row.at_s - rows[first].at_s > window:
-            first += 1
-        hottest = max(r.temp_c for r in rows[first : at + 1])
-        if hottest - row.temp_c >= drop and (not found or row.at_s / 60 - found[-1] > 5):
-            found.append(row.at_s / 60)
+    for minute in (grid[hottest - air >= drop] / 60).tolist():
+        if not found or minute - found[-1] > APART_MIN:
+            found.append(minute)
     return found
 
 
