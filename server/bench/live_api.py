@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Router, Schema
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
 from pydantic import Field
 
 from server.bench.actions.record_bake import record_bake
@@ -20,14 +21,22 @@ from server.shelf.models import Figure
 from server.shelf.planning import given_of, plan_of
 from windcrest_core.bake.live import Before, Live, follow
 from windcrest_core.bake.model import BakePlan
-from windcrest_core.bake.trace import AirReading, Trace, refuse_unreal, trace_csv, trace_of
+from windcrest_core.bake.trace import (
+    AirReading,
+    Trace,
+    read_trace,
+    refuse_unreal,
+    trace_csv,
+    trace_of,
+)
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.errors import SheetError
 
 router = Router(tags=["live bakes"])
-ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
+ERRORS = {404: ProblemOut, 409: ProblemOut, 413: ProblemOut, 422: ProblemOut}
 FUTURE_S = 90.0
 MOST_AT_ONCE = 500
+MOST_TRACE_BYTES = 2_000_000
 
 
 class Begin(Schema):
@@ -138,6 +147,30 @@ def get_csv(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
     answer = HttpResponse(trace_csv(_trace(bake)), content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="bake-{number}.csv"'
     return answer
+
+
+@router.post("figures/{figure_id}/live-trace/{number}", response={200: LiveOut, **ERRORS})
+def post_trace(
+    request: HttpRequest, figure_id: str, number: int, file: File[UploadedFile]
+) -> LiveOut:
+    """A bake that was measured elsewhere: its trace is taken as that of this bake, now over."""
+    figure = own_figure(request, figure_id)
+    _bake_of(figure, number)
+    if (file.size or 0) > MOST_TRACE_BYTES:
+        raise Problem(413, "The trace is too large: at most 2 MB, 50,000 readings.")
+    trace = read_trace(file.read())
+    ended = timezone.now()
+    with transaction.atomic():
+        bake = LiveBake.objects.create(
+            figure=figure, number=number, started=ended - timedelta(seconds=trace.last_s),
+            ended=ended,
+        )  # fmt: skip
+        BakeReading.objects.bulk_create(
+            BakeReading(bake=bake, at_s=row.at_s, temp_c=row.temp_c) for row in trace.readings
+        )
+        verdict = _followed(figure, bake)
+        record_bake(figure, number, max(1.0, round(trace.last_s / 60, 1)))
+    return LiveOut(live=verdict)
 
 
 @router.post("probe/readings", auth=DeviceToken(), response={200: Taken, 401: ProblemOut, **ERRORS})

@@ -9,28 +9,23 @@ sends some readings twice, some late and loses some.
 from __future__ import annotations
 
 import argparse
-import json
 import os
 import random
 import sys
-import threading
 import time
-import urllib.error
-import urllib.request
 
+from standins.link import Device, work
 from standins.oven.cavity import Cavity
 
-EVERY_S = 1.0
 DOOR_S = 60.0
 
 
-class Probe(threading.Thread):
-    """Heats the oven and sends what it measures until it is told to stop."""
+class Probe(Device):
+    """Heats the oven and sends what it measures: some twice, some late, some never."""
 
     def __init__(self, cavity: Cavity, server: str, token: str, speed: float) -> None:
-        super().__init__(daemon=True)
-        self.cavity, self.server, self.token, self.speed = cavity, server, token, speed
-        self.stop = threading.Event()
+        super().__init__(server, token)
+        self.cavity, self.speed = cavity, speed
         self.door_left_s = 0.0
         self.waiting: list[dict[str, float]] = []
         self.chance = random.Random(7)
@@ -38,50 +33,26 @@ class Probe(threading.Thread):
     def open_door(self) -> None:
         self.door_left_s = DOOR_S
 
-    def run(self) -> None:
-        said: str | None = None
-        while not self.stop.wait(EVERY_S):
-            passed = EVERY_S * self.speed
-            self.cavity.door = self.door_left_s > 0
-            if self.door_left_s > 0:
-                opened = min(self.door_left_s, passed)
-                self.cavity.wait(opened)
-                self.door_left_s -= opened
-                self.cavity.door = False
-                passed -= opened
-            self.cavity.wait(passed)
-            self.waiting.append({"at": time.time(), "temp_c": self.cavity.reading()})
-            wrong = self.send()
-            if wrong and wrong != said:
-                print(wrong, file=sys.stderr, flush=True)
-            said = wrong
+    def heat(self, seconds: float) -> None:
+        """Let time pass, the first of it with the door open where it is."""
+        opened = min(self.door_left_s, seconds)
+        self.cavity.door = opened > 0
+        self.cavity.wait(opened)
+        self.door_left_s -= opened
+        self.cavity.door = False
+        self.cavity.wait(seconds - opened)
 
-    def send(self) -> str | None:
-        """Send what waits, sometimes late and out of order, sometimes twice."""
+    def once(self) -> str | None:
+        self.heat(self.every_s * self.speed)
+        self.waiting.append({"at": time.time(), "temp_c": self.cavity.reading()})
         if self.chance.random() < 0.1:
             return None
-        rows = [row for row in self.waiting if self.chance.random() > 0.02]
+        rows = [row for row in self.waiting[-400:] if self.chance.random() > 0.02]
         self.chance.shuffle(rows)
-        if not rows:
-            return None
-        wrong = self._post(rows)
+        wrong = self.post("probe/readings", {"readings": rows}) if rows else None
         if wrong is None:
             self.waiting = rows[:1] if self.chance.random() < 0.1 else []
         return wrong
-
-    def _post(self, rows: list[dict[str, float]]) -> str | None:
-        request = urllib.request.Request(
-            f"{self.server}/api/v1/probe/readings",
-            json.dumps({"readings": rows[-400:]}).encode(),
-            {"Content-Type": "application/json", "Authorization": f"Bearer {self.token}"},
-        )
-        try:
-            with urllib.request.urlopen(request, timeout=5):
-                return None
-        except urllib.error.HTTPError as error:
-            return f"refused ({error.code}): is the token right, and not revoked?"
-        except OSError as error:
-            return f"not reached, and kept for later: {error}"
 
 
 def obey(probe: Probe, line: str) -> bool:
@@ -117,14 +88,8 @@ def main() -> None:
     if given.preheated:
         cavity.air_c = given.dial + given.offset
     speed = min(120.0, max(1.0, given.speed))
-    probe = Probe(cavity, given.server.rstrip("/"), given.token, speed)
-    probe.start()
-    try:
-        if all(obey(probe, line) for line in sys.stdin):
-            probe.join()
-    except KeyboardInterrupt:
-        pass
-    probe.stop.set()
+    probe = Probe(cavity, given.server, given.token, speed)
+    work(probe, lambda line: obey(probe, line))
 
 
 if __name__ == "__main__":

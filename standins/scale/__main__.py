@@ -9,50 +9,25 @@ goes on until it is stopped.
 from __future__ import annotations
 
 import argparse
-import json
 import os
 import sys
-import threading
-import urllib.error
-import urllib.request
 
+from standins.link import Device, work
 from standins.scale.balance import Balance
 
-EVERY_S = 0.25
 
+class Sender(Device):
+    """Sends what lies on the pan."""
 
-def send(server: str, token: str, grams: float, overload: bool) -> str | None:
-    """Send one reading; what went wrong, in words, or None."""
-    body = json.dumps({"grams": round(grams, 3), "overload": overload}).encode()
-    request = urllib.request.Request(
-        f"{server}/api/v1/scale/readings",
-        body,
-        {"Content-Type": "application/json", "Authorization": f"Bearer {token}"},
-    )
-    try:
-        with urllib.request.urlopen(request, timeout=5):
-            return None
-    except urllib.error.HTTPError as error:
-        return f"refused ({error.code}): is the token right, and not revoked?"
-    except OSError as error:
-        return f"not reached: {error}"
-
-
-class Sender(threading.Thread):
-    """Sends readings until it is told to stop; says once what goes wrong, and goes on trying."""
+    every_s = 0.25
 
     def __init__(self, balance: Balance, server: str, token: str) -> None:
-        super().__init__(daemon=True)
-        self.balance, self.server, self.token = balance, server, token
-        self.stop = threading.Event()
+        super().__init__(server, token)
+        self.balance = balance
 
-    def run(self) -> None:
-        said: str | None = None
-        while not self.stop.wait(EVERY_S):
-            wrong = send(self.server, self.token, *self.balance.reading(EVERY_S))
-            if wrong and wrong != said:
-                print(wrong, file=sys.stderr, flush=True)
-            said = wrong
+    def once(self) -> str | None:
+        grams, overload = self.balance.reading(self.every_s)
+        return self.post("scale/readings", {"grams": round(grams, 3), "overload": overload})
 
 
 def obey(balance: Balance, line: str) -> bool:
@@ -82,14 +57,7 @@ def main() -> None:
     if not given.token:
         ways.error("give the --token that Stores showed for this scale")
     balance = Balance(limit_g=given.limit, on_pan_g=given.grams)
-    sender = Sender(balance, given.server.rstrip("/"), given.token)
-    sender.start()
-    try:
-        if all(obey(balance, line) for line in sys.stdin):
-            sender.join()
-    except KeyboardInterrupt:
-        pass
-    sender.stop.set()
+    work(Sender(balance, given.server, given.token), lambda line: obey(balance, line))
 
 
 if __name__ == "__main__":

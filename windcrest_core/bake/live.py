@@ -59,7 +59,8 @@ class Learned(Frozen):
 
 class Live(Frozen):
     """A running bake. `to_go_min` is nought when it is done; `coming_c` is the hottest air that is to
-    be expected in the next minutes."""
+    be expected in the next minutes, `coldest_fusion` of what paces it, `browning` the labels of parts
+    whose scorch is past their limit."""
 
     number: int
     elapsed_min: float
@@ -73,6 +74,8 @@ class Live(Frozen):
     core_c: float
     silent_s: float | None
     learned: Learned | None
+    coldest_fusion: float
+    browning: list[str]
     parts: list[LivePart]
     points: list[LivePoint]
     remarks: list[str]
@@ -123,6 +126,19 @@ def follow(
     patience = max(SILENT_S, 4 * _between_s(trace))
     coming = _coming_c(trace, air, now)
     peak = max((row.temp_c for row in trace.readings), default=float(air[: now + 1].max()))
+    parts = [
+        LivePart(
+            id=part.id,
+            label=part.label,
+            fusion=float(fused[now, at]),
+            scorch=float(burnt[now, at]) + (before[part.id].scorch if part.id in before else 0.0),
+            scorch_limit=SCORCH_LIMIT[clays[at].shade],
+            surface_c=float(temps.surface_c[now, at]),
+            core_c=float(temps.core_c[now, at]),
+            raw_in=part.raw_in,
+        )
+        for at, part in enumerate(bake.parts)
+    ]
     return Live(
         number=bake.number,
         elapsed_min=elapsed_min,
@@ -136,20 +152,9 @@ def follow(
         core_c=float(temps.core_c[now, slowest]),
         silent_s=silent if silent > patience else None,
         learned=_learned(trace, dial, oven.offset_c, oven.swing_c),
-        parts=[
-            LivePart(
-                id=part.id,
-                label=part.label,
-                fusion=float(fused[now, at]),
-                scorch=float(burnt[now, at])
-                + (before[part.id].scorch if part.id in before else 0.0),
-                scorch_limit=SCORCH_LIMIT[clays[at].shade],
-                surface_c=float(temps.surface_c[now, at]),
-                core_c=float(temps.core_c[now, at]),
-                raw_in=part.raw_in,
-            )
-            for at, part in enumerate(bake.parts)
-        ],
+        coldest_fusion=float(fused[now][paced].min()),
+        browning=[part.label for part in parts if part.scorch > part.scorch_limit],
+        parts=parts,
         points=_points(trace, planned, air, temps.core_c[:, slowest], max(needed, elapsed_min)),
         remarks=_remarks(
             trace, silent if silent > patience else None, coming, peak, bake.maximum_c

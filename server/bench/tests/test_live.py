@@ -6,6 +6,7 @@ import time
 from datetime import timedelta
 from typing import Any
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from server.bench.models import BakeReading, BakeRecord, LiveBake
@@ -81,6 +82,27 @@ class LiveBakeTest(ApiCase):
         self.begin()
         early = self.send([{"at": now - 600, "temp_c": 100}]).json()
         self.assertEqual((early["taken"], early["outside"]), (0, 1))
+
+    def trace(self, text: str, number: int = 1) -> Any:
+        file = SimpleUploadedFile("bake.csv", text.encode(), "text/csv")
+        return self.client.post(f"{self.at}/live-trace/{number}", {"file": file})
+
+    def test_a_trace_measured_elsewhere_is_taken_with_its_verdict(self) -> None:
+        rows = "\n".join(f"{n * 60},{135 if n > 2 else 90}" for n in range(91))
+        verdict = self.trace(f"time_s,temp_c\n{rows}\n").json()["live"]
+        self.assertTrue(verdict["done"])
+        self.assertGreater(verdict["coldest_fusion"], 0.95)
+        self.assertAlmostEqual(BakeRecord.objects.get().minutes, 90, delta=0.2)
+        back = self.client.get(f"{self.at}/live-trace/1").content.decode()
+        self.assertEqual(len(back.strip().splitlines()), 92)
+        self.assertIsNone(self.live())
+
+    def test_a_trace_that_cannot_be_changes_nothing(self) -> None:
+        fahrenheit = "time_s,temp_c\n0,270\n60,275\n120,276\n"
+        self.assert_problem(self.trace(fahrenheit), 422, "temp_c")
+        self.assert_problem(self.trace("time_s,temp_c\n0,20\n0,21\n"), 422, "row 3/time_s")
+        self.assert_problem(self.trace("time_s,temp_c\n0,20\n60,130\n", 9), 422, "number")
+        self.assertEqual((LiveBake.objects.count(), BakeRecord.objects.count()), (0, 0))
 
     def test_time_runs_faster_with_a_stand_in(self) -> None:
         self.begin(speed=60)

@@ -65,6 +65,9 @@ class EveryAddressTest(ApiCase):
         if ending == "references":
             sent = SimpleUploadedFile("sketch.png", b"", "image/png")
             return client.post(url, {"picture": sent})
+        if ending == "live-trace/{number}" and method == "POST":
+            trace = SimpleUploadedFile("bake.csv", b"time_s,temp_c\n0,20\n60,130\n", "text/csv")
+            return client.post(url, {"file": trace})
         body = json.dumps(BODIES.get(ending, {}))
         return client.generic(method, url, body, "application/json")
 

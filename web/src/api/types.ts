@@ -59,6 +59,7 @@ export type CalibrationIn = S["CalibrationIn"];
 export type Calendar = S["Calendar"];
 export type Sitting = S["Sitting"];
 export type Live = S["Live"];
+export type LiveOut = S["LiveOut"];
 export type Entry = S["EntryOut"];
 
 export const STATIONS = [

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, data } from "./client";
+import { client, csrf, data, problemOf } from "./client";
+import type { LiveOut } from "./types";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -14,6 +15,11 @@ export const useLive = (figure_id: string) =>
 export function useLiveChanges(figure_id: string) {
   const queries = useQueryClient();
   const again = () => void queries.invalidateQueries({ queryKey: ["live", figure_id] });
+  const over = () => {
+    again();
+    void queries.invalidateQueries({ queryKey: ["figure", figure_id] });
+    void queries.invalidateQueries({ queryKey: ["shelf"] });
+  };
   return {
     begin: useMutation({
       mutationFn: ({ number, speed }: { number: number; speed: number }) =>
@@ -25,13 +31,23 @@ export function useLiveChanges(figure_id: string) {
         ),
       onSuccess: again,
     }),
+    readTrace: useMutation({
+      mutationFn: async ({ number, file }: { number: number; file: File }): Promise<LiveOut> => {
+        const body = new FormData();
+        body.append("file", file);
+        const answer = await fetch(`/api/v1/figures/${figure_id}/live-trace/${number}`, {
+          method: "POST",
+          body,
+          headers: csrf(),
+        });
+        if (!answer.ok) throw await problemOf(answer);
+        return (await answer.json()) as LiveOut;
+      },
+      onSuccess: over,
+    }),
     end: useMutation({
       mutationFn: () => data(client.POST("/api/v1/figures/{figure_id}/live-end", path(figure_id))),
-      onSuccess: () => {
-        again();
-        void queries.invalidateQueries({ queryKey: ["figure", figure_id] });
-        void queries.invalidateQueries({ queryKey: ["shelf"] });
-      },
+      onSuccess: over,
     }),
   };
 }

@@ -9,7 +9,7 @@ import {
   Stack,
   Text,
 } from "@chakra-ui/react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useLive, useLiveChanges } from "../../api/useLive";
 import { useRules, useRulesChanges } from "../../api/useRules";
 import type { BakePlan, Live } from "../../api/types";
@@ -27,7 +27,8 @@ const SPEEDS = [1, 10, 60, 120];
 export function LiveBake({ bake }: { bake: BakePlan }) {
   const { figure } = useFigurePage();
   const live = useLive(figure.id).data?.live ?? null;
-  const { begin, end } = useLiveChanges(figure.id);
+  const { begin, end, readTrace } = useLiveChanges(figure.id);
+  const chooser = useRef<HTMLInputElement>(null);
   const [speed, setSpeed] = useState(1);
   const [verdict, setVerdict] = useState<Live | null>(null);
   const due = live?.done === true;
@@ -106,6 +107,31 @@ export function LiveBake({ bake }: { bake: BakePlan }) {
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
+      <Button
+        size="xs"
+        variant="outline"
+        borderColor="hairline"
+        loading={readTrace.isPending}
+        onClick={() => chooser.current?.click()}
+      >
+        Read its trace (CSV)…
+      </Button>
+      <chakra.input
+        ref={chooser}
+        type="file"
+        display="none"
+        accept=".csv,text/csv"
+        aria-label="A trace of this bake"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (!file) return;
+          readTrace.mutate(
+            { number: bake.number, file },
+            { onError: tellProblem, onSuccess: (out) => setVerdict(out.live) },
+          );
+        }}
+      />
     </Flex>
   );
 }
@@ -118,10 +144,6 @@ interface WatchedProps {
 
 function Watched({ live, over = false, children }: WatchedProps) {
   const units = useUnits();
-  const worst = live.parts
-    .filter((part) => part.raw_in)
-    .reduce((low, part) => Math.min(low, part.fusion), 1);
-  const scorched = live.parts.filter((part) => part.scorch > part.scorch_limit);
   return (
     <Stack
       gap="1.5"
@@ -147,9 +169,9 @@ function Watched({ live, over = false, children }: WatchedProps) {
       <Text fontSize="sm">
         {over ? "" : `${minutes(live.elapsed_min)} in; `}
         {live.air_c === null ? "no reading" : `air ${temperature(live.air_c, units)}`}, core of the{" "}
-        {live.slowest} {temperature(live.core_c, units)}; coldest is {Math.round(worst * 100)} %
-        fused
-        {scorched.length ? `; ${scorched.map((part) => part.label).join(", ")} browns` : ""}
+        {live.slowest} {temperature(live.core_c, units)}; coldest is{" "}
+        {Math.round(live.coldest_fusion * 100)} % fused
+        {live.browning.length ? `; ${live.browning.join(", ")} browns` : ""}
       </Text>
       <LiveChart live={live} />
       {live.remarks.map((remark) => (

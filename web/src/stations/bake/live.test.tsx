@@ -20,6 +20,8 @@ const live = (more: Partial<Live> = {}): Live => ({
   core_c: 92,
   silent_s: null,
   learned: null,
+  coldest_fusion: 0.31,
+  browning: [],
   parts: [
     {
       id: "chest",
@@ -81,6 +83,17 @@ describe("A bake that runs", () => {
     expect(asked.find((row) => row.method === "PATCH")?.body).toMatchObject({
       changes: { oven: { offset_c: 15, swing_c: 7 } },
     });
+  });
+
+  test("a trace measured elsewhere is read in, and its verdict shown", async () => {
+    server({
+      ...ABOUT,
+      [`POST ${AT}/live-trace/1`]: { live: live({ done: true, elapsed_min: 70 }) },
+    });
+    const { user } = showStation(panel);
+    const file = new File(["time_s,temp_c"], "bake.csv", { type: "text/csv" });
+    await user.upload(await screen.findByLabelText("A trace of this bake"), file);
+    expect(await screen.findByText("Bake 1 took 70 min")).toBeTruthy();
   });
 
   test("another bake that is in the oven is named", async () => {
