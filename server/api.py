@@ -13,6 +13,7 @@ from server.bench.live_api import router as live
 from server.bench.timers_api import router as timers
 from server.problems import install
 from server.shelf.api import router as shelf
+from server.shelf.order_api import router as order
 from server.shelf.prints_api import router as prints
 from server.shelf.references_api import router as references
 from server.stores.api import router as stores
@@ -31,6 +32,7 @@ install(api)
 api.add_router("/v1/", accounts)
 api.add_router("/v1/", shelf)
 api.add_router("/v1/", references)
+api.add_router("/v1/", order)
 api.add_router("/v1/", prints)
 api.add_router("/v1/", stores)
 api.add_router("/v1/", stock)

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from datetime import date
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, StringConstraints, ValidationError
+from pydantic import Field, StringConstraints, ValidationError, model_validator
 
 from windcrest_core.catalogue import catalogue, known
 from windcrest_core.errors import Fault, SheetError
@@ -16,6 +16,16 @@ Hex = Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")]
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
 
 
+class Inside(Frozen):
+    """What is inside an oven, mm: its clear breadth, depth and height, and how high the rack stands
+    above the lower element or floor."""
+
+    breadth_mm: float = Field(ge=80, le=1500)
+    depth_mm: float = Field(ge=80, le=1500)
+    height_mm: float = Field(ge=80, le=1500)
+    rack_mm: float = Field(default=60.0, ge=0, le=1000)
+
+
 class Oven(Frozen):
     """This person's oven."""
 
@@ -23,6 +33,9 @@ class Oven(Frozen):
     offset_c: float = Field(default=0.0, ge=-60, le=60)
     swing_c: float = Field(default=8.0, ge=0, le=30)
     start: Literal["preheated", "cold"] = "preheated"
+    ramp_c_min: float = Field(default=10.0, ge=2, le=40)
+    period_min: float = Field(default=6.0, ge=1, le=30)
+    inside: Inside | None = None
 
 
 class BenchDay(Frozen):
@@ -131,6 +144,37 @@ class ClayChip(Frozen):
     seen: Hex | None = None
 
 
+class ClayLabel(Frozen):
+    """What the maker's label says of a clay: its temperature and the most it takes, °C, and the
+    minutes at that temperature for every 6 mm."""
+
+    label_c: float = Field(ge=80, le=180)
+    maximum_c: float = Field(ge=80, le=200)
+    min_per_6mm: float = Field(ge=2, le=120)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> ClayLabel:
+        if self.maximum_c < self.label_c:
+            raise ValueError("a maximum at or above the label's own temperature")
+        return self
+
+
+class TestChip(Frozen):
+    """A chip of something new that rode along in a bake, and what it did.
+
+    `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
+    not. `minutes` and `air_c` are of the bake it was in.
+    """
+
+    of: Literal["clay", "ink", "paint", "varnish", "spray"]
+    product: Id
+    label: Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
+    thick_mm: float = Field(default=3.0, ge=0.5, le=30)
+    minutes: float | None = Field(default=None, gt=0, le=1440)
+    air_c: float | None = Field(default=None, ge=40, le=200)
+    verdict: Literal["riding", "bends", "good", "snaps", "tacky", "colour shift"] = "riding"
+
+
 class Owned(Frozen):
     """What the person works with, by catalogue id, and what weighing has shown of it."""
 
@@ -151,6 +195,10 @@ class Owned(Frozen):
     ]
     weighings: list[Weighing] = Field(default=[], max_length=100)
     chips: list[ClayChip] = Field(default=[], max_length=200)
+    labels: dict[Id, ClayLabel] = Field(
+        default={}, max_length=60, description="what the label of an own clay says, by its id"
+    )
+    tried: list[TestChip] = Field(default=[], max_length=200)
 
 
 class Stores(Owned):
@@ -160,23 +208,74 @@ class Stores(Owned):
 
 
 class BakeDone(Frozen):
-    """A bake that was run: its ordinal in the plan and the minutes it really took."""
+    """A bake that was run: its ordinal in the plan and the minutes it really took.
+
+    `steps` are the keys of what went in raw, which stays in that bake however the plan changes;
+    `air_c` is the air beside the piece every 15 s, where it was measured.
+    """
 
     bake: int = Field(ge=1, le=50)
     minutes: float = Field(gt=0, le=1440)
+    steps: list[str] = Field(default=[], max_length=500)
+    air_c: list[Annotated[float, Field(ge=-20, le=300)]] = Field(default=[], max_length=6000)
+
+
+MishapKind = Literal[
+    "forgot_wire",
+    "too_large",
+    "broke",
+    "cracked",
+    "too_soft",
+    "over_baked",
+    "dropped",
+    "changed_mind",
+]
+
+
+class Mishap(Frozen):
+    """Something that went wrong with a part after so many bakes of it, and the way on that was
+    chosen; `after_bake` is nought while the part was raw."""
+
+    id: Id
+    kind: MishapKind
+    part: Id
+    way: Id
+    after_bake: int = Field(default=0, ge=0, le=50)
 
 
 class Progress(Frozen):
-    """What has really happened: steps done and bakes run."""
+    """What has really happened: steps done, bakes run, and what went wrong."""
 
     progress_version: Literal[1] = 1
     steps_done: list[str] = []
     bakes: list[BakeDone] = []
+    mishaps: list[Mishap] = Field(default=[], max_length=60)
+
+
+class Patch(Frozen):
+    """A painted part as a brush gets to it: the share of it that is seen, of that the share reached
+    before anything is assembled, what is most in the way, and what must not be put on before it is
+    painted; parts by id."""
+
+    part: Id
+    seen: float = Field(ge=0, le=1)
+    reached: float = Field(ge=0, le=1)
+    in_the_way: Id | None = None
+    before: list[Id] = []
+
+
+class Reach(Frozen):
+    """What a brush reaches, as it was last worked out; `fingerprint` is of the figure it was of."""
+
+    fingerprint: str
+    brush_mm: float
+    patches: list[Patch]
 
 
 class Context(Frozen):
     rules: Rules = Rules()
     stores: Stores = Stores()
+    reach: Reach | None = None
 
 
 CHOSEN_BY_KIND = {"body", "shape", "scale"}
@@ -227,6 +326,19 @@ def _refuse_unknown(owned: Owned) -> None:
         for index, key in enumerate(getattr(owned, name)):
             known(table, key, f"{name}/{index}")
     known(shelf.foils, owned.foil, "foil")
+    for key in owned.labels:
+        known(shelf.clays, key, f"labels/{key}")
+    for index, trial in enumerate(owned.tried):
+        at = f"tried/{index}/product"
+        match trial.of:
+            case "clay":
+                known(shelf.clays, trial.product, at)
+            case "ink":
+                known(shelf.inks, trial.product, at)
+            case "paint":
+                known(shelf.paints, trial.product, at)
+            case "varnish" | "spray":
+                pass
     for index, chip in enumerate(owned.chips):
         for key in chip.grams:
             known(shelf.clays, key, f"chips/{index}/grams/{key}")

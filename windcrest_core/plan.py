@@ -32,7 +32,11 @@ from windcrest_core.frame.model import FramePlan
 from windcrest_core.frame.paths import wire_in_parts
 from windcrest_core.frame.station import frame_plan
 from windcrest_core.frame.steps import frame_steps
-from windcrest_core.order.station import OrderPlan, order_plan, stages
+from windcrest_core.order.forcing import rearranged
+from windcrest_core.order.reach import painted_first, reach_plan
+from windcrest_core.order.rescue import mended_first, mending, remade_steps
+from windcrest_core.order.stages import history, stages
+from windcrest_core.order.station import OrderPlan, order_plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.steps import Step
 
@@ -94,14 +98,22 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     wire_mm3 = wire_in_parts(work, {run.id: run.chosen.wire for run in frame.runs})
     bulk = bulk_plan(work, wire_mm3)
     clay = clay_plan(work, wire_mm3)
-    making = [*frame_steps(frame.runs), *bulk.steps, *clay.steps]
-    placed = stages([step for step in making if not step.after_bakes])
-    clay = by_stage(clay, placed)
-    bake = bake_station(work, _raw_by_bake(work, making, placed), _inserts_from(work, placed))
     colour = colour_plan(work)
     pegs = [(hole.label, hole.right_mm, hole.forward_mm, hole.wire_mm) for hole in frame.pegs]
     finish = finish_plan(work, pegs, frame.least_base)
-    order = order_plan(work, making, placed, bake.steps, _finishing(colour.steps, finish.steps))
+    mends, mend_from = mending(work)
+    declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
+    least, ran = history(declared, progress)
+    least = {**mend_from, **least}
+    finishing = mended_first(_finishing(colour.steps, finish.steps), mends)
+    reach = reach_plan(work)
+    declared = painted_first(declared, sheet, reach)
+    moved = rearranged(declared, finishing, sheet.order.moves, least, ran)
+    making = moved.steps[: len(declared)]
+    placed = stages([step for step in making if not step.after_bakes], moved.least, ran)
+    clay = by_stage(clay, placed)
+    bake = bake_station(work, _raw_by_bake(work, making, placed), _inserts_from(work, placed))
+    order = order_plan(work, making, placed, bake.steps, moved.steps[len(declared) :], moved, reach)
     findings = [
         *character.findings,
         *frame.findings,
@@ -147,7 +159,11 @@ def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) ->
     most = max(
         (placed[step.key] for step in making if step.into_oven and step.key in placed), default=0
     )
-    return [[part for part, at in first.items() if at == number] for number in range(1, most + 1)]
+    again = [(part, placed[key]) for key, part in remade_steps(work) if key in placed]
+    return [
+        [part for part, at in [*first.items(), *again] if at == number]
+        for number in range(1, most + 1)
+    ]
 
 
 def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:

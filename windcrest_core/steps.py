@@ -2,19 +2,40 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from windcrest_core.findings import Frozen, Station
 
+NeedKind = Literal[
+    "own",
+    "wire",
+    "foil",
+    "under",
+    "smear",
+    "hard",
+    "apart",
+    "label",
+    "ground",
+    "seal",
+    "gloss",
+    "sand",
+    "reach",
+    "placed",
+]
+
 
 class Need(Frozen):
-    """This step waits for `key`, because of `reason`; `cured` if a bake must lie between."""
+    """This step waits for `key`, because of `reason`; `cured` if a bake must lie between.
+
+    `kind` says what comes of doing it the other way round; with `own` it cannot be done.
+    """
 
     key: str
     reason: str
     cured: bool = False
+    kind: NeedKind = "own"
 
 
 class Step(Frozen):

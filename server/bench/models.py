@@ -39,11 +39,14 @@ class StepDone(models.Model):
 
 
 class BakeRecord(models.Model):
-    """The minutes a bake really took."""
+    """The minutes a bake really took, the keys of what went in raw, and the air where it was
+    measured, every 15 s."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="bakes")
     number = models.PositiveIntegerField()
     minutes = models.FloatField()
+    steps = models.JSONField(default=list)
+    air_c = models.JSONField(default=list)
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -135,7 +138,7 @@ def progress_of(figure_id: str) -> Progress:
             .values_list("key", flat=True)
         ),
         bakes=[
-            BakeDone(bake=row.number, minutes=row.minutes)
+            BakeDone(bake=row.number, minutes=row.minutes, steps=row.steps, air_c=row.air_c)
             for row in BakeRecord.objects.filter(figure_id=figure_id).order_by("number")
         ],
     )

@@ -19,7 +19,7 @@ class Figure(models.Model):
     """A figure sheet and where its history stands. The stacks hold revision numbers.
 
     `pinned` is the context a finished figure keeps; while empty, house rules and stores as they are
-    now apply.
+    now apply. `reach` is what a brush was last found to reach on it.
     """
 
     id = models.CharField(primary_key=True, max_length=32, default=_new_id, editable=False)
@@ -31,6 +31,7 @@ class Figure(models.Model):
     undo_stack = models.JSONField(default=list)
     redo_stack = models.JSONField(default=list)
     pinned = models.JSONField(null=True, default=None)
+    reach = models.JSONField(null=True, default=None)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
     deleted = models.DateTimeField(null=True, default=None)

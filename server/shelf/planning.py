@@ -12,7 +12,7 @@ from server.accounts.models import HouseRules
 from server.bench.models import progress_of
 from server.shelf.models import Figure
 from server.stores.models import StoresDocument
-from windcrest_core.context import Context, Progress
+from windcrest_core.context import Context, Progress, Reach
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet
 
@@ -54,9 +54,14 @@ def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: da
 
 
 def figure_context(figure: Figure) -> Context:
-    if figure.pinned is not None:
-        return Context.model_validate(figure.pinned)
-    return context_of(figure.owner_id)
+    context = (
+        Context.model_validate(figure.pinned)
+        if figure.pinned is not None
+        else context_of(figure.owner_id)
+    )
+    if figure.reach is None:
+        return context
+    return context.model_copy(update={"reach": Reach.model_validate(figure.reach)})
 
 
 Given = tuple[Context, Progress]

@@ -10,10 +10,23 @@ from windcrest_core.bake.outcome import rule_min
 from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import Clay, catalogue
+from windcrest_core.catalogue import Clay
 from windcrest_core.findings import Input, Quantity, Why
 
 FIXED_MIN = 30.0
+
+
+LEAST_SET_MIN = 5.0
+
+
+def set_advice(set_min: float) -> tuple[float, str]:
+    """Minutes of a bake that only sets: 2 mm deep, at least five minutes [A]."""
+    if not math.isfinite(set_min):
+        return LONGEST_MIN, "the model does not set it within four hours"
+    return (
+        max(LEAST_SET_MIN, math.ceil(set_min)),
+        "a short set, 2 mm deep; the last bake cures it through",
+    )
 
 
 def advice(work: Workpiece, rule: float, model: float) -> tuple[float, str]:
@@ -31,7 +44,7 @@ def advice(work: Workpiece, rule: float, model: float) -> tuple[float, str]:
 
 def rule_answer(work: Workpiece, piece: Piece) -> Quantity:
     """The label's minutes for the piece that asks for the most of them."""
-    per_6_mm = catalogue().clays[piece.part.clay].label_min_per_6mm
+    per_6_mm = work.clay(piece.part.clay).label_min_per_6mm
     return Quantity(
         value=rule_min(work, piece),
         unit="min",

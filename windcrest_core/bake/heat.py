@@ -19,6 +19,7 @@ CELLS = 24
 STEP_S = 15.0
 CLAY_RHO, CLAY_C, CLAY_K = 1750.0, 1300.0, 0.25
 FOIL_C, FOIL_K = 900.0, 1.0
+SET_DEPTH_MM = 2.0  # set so far in, clay keeps its shape [A]
 AIR_H_W_M2K = {"tented": 10.0, "still": 14.0, "open": 18.0, "fan": 25.0}
 
 
@@ -41,22 +42,30 @@ class HeatBody:
 
 @dataclass(frozen=True)
 class Temperatures:
-    """Temperatures over time, °C, each (steps + 1, bodies), and the time of each row, s."""
+    """Temperatures over time, °C, each (steps + 1, bodies), and the time of each row, s.
+
+    `set_c` is `SET_DEPTH_MM` below the surface, or at the core of what is thinner.
+    """
 
     time_s: Array
     air_c: Array
     surface_c: Array
     core_c: Array
+    set_c: Array
 
 
 @dataclass(frozen=True)
 class _Modes:
-    """A body as decaying modes: rate, drive, and how modes add up to core and surface."""
+    """A body as decaying modes: rate, drive, and how modes add up to core, to surface, to
+    `SET_DEPTH_MM` below it (or right through), and to every cell of clay."""
 
     rate: Array
     drive: Array
     core: Array
     surface: Array
+    set: Array
+    clay: Array
+    depth_mm: Array
     skin: float
     ones: Array
 
@@ -96,11 +105,17 @@ def _modes(body: HeatBody, h: float) -> _Modes:
     else:
         core = 1.125 * to_cells[0] - 0.125 * to_cells[1]
     skin = (1 / h) / (half[-1] + 1 / h)
+    middles = (faces[1:] + faces[:-1]) / 2
+    depth_mm = (faces[-1] - middles[inner:]) * 1e3
+    deep = int(np.argmin(np.abs(depth_mm - min(SET_DEPTH_MM, body.clay_mm))))
     return _Modes(
         rate=rate,
         drive=vectors[-1] / root[-1] * outer,
         core=core,
         surface=to_cells[-1],
+        set=to_cells[inner + deep] if body.clay_mm > SET_DEPTH_MM else core,
+        clay=to_cells[inner:],
+        depth_mm=depth_mm,
         skin=skin,
         ones=root @ vectors,
     )
@@ -125,6 +140,21 @@ def temperatures(
     76.6
     """
     modes = [_modes(body, h) for body in bodies]
+    states = _marched(modes, air_c, start_c)
+    seen = np.array([[m.core, m.surface, m.set] for m in modes]).transpose(0, 2, 1)
+    core, last, deep = np.moveaxis(states.transpose(1, 0, 2) @ seen, (0, 1, 2), (2, 1, 0))
+    skin = np.array([m.skin for m in modes])
+    return Temperatures(
+        time_s=np.arange(len(air_c), dtype=np.float64) * STEP_S,
+        air_c=air_c,
+        surface_c=last + (air_c[:, None] - last) * (1 - skin),
+        core_c=core,
+        set_c=deep,
+    )
+
+
+def _marched(modes: list[_Modes], air_c: Array, start_c: float) -> Array:
+    """The modes of every body at every step: (steps + 1, bodies, modes)."""
     rate = np.array([m.rate for m in modes])
     drive = np.array([m.drive for m in modes])
     decay = np.exp(-rate * STEP_S)
@@ -140,16 +170,28 @@ def temperatures(
         np.multiply(fading, before, out=left)
         after += left
         before = after
-    states = states.reshape(len(air_c), *rate.shape)
-    seen = np.array([[m.core, m.surface] for m in modes]).transpose(0, 2, 1)
-    core, last = np.moveaxis(states.transpose(1, 0, 2) @ seen, (0, 1, 2), (2, 1, 0))
-    skin = np.array([m.skin for m in modes])
-    return Temperatures(
-        time_s=np.arange(len(air_c), dtype=np.float64) * STEP_S,
-        air_c=air_c,
-        surface_c=last + (air_c[:, None] - last) * (1 - skin),
-        core_c=core,
-    )
+    return states.reshape(len(air_c), *rate.shape)
+
+
+def set_depths_mm(
+    bodies: list[HeatBody], air_c: Array, h: float, sets_c: Array, start_c: float = 20.0
+) -> Array:
+    """How deep each body has set by each step: (steps + 1, bodies) mm from its surface.
+
+    Clay is set where it has been as hot as `sets_c` (bodies,) of its clay; the depth counts from the
+    surface inwards without a gap.
+    """
+    found = np.zeros((len(air_c), len(bodies)))
+    for column, body in enumerate(bodies):
+        modes = _modes(body, h)
+        states = _marched([modes], air_c, start_c)
+        hottest = np.maximum.accumulate(states[:, 0] @ modes.clay.T, axis=0)
+        set_here = hottest >= sets_c[column]
+        # Cells run from the inside out: the depth is that of the innermost of the set ones outside.
+        unbroken = np.logical_and.accumulate(set_here[:, ::-1], axis=1).sum(axis=1)
+        edge = body.clay_mm / modes.clay.shape[0]
+        found[:, column] = unbroken * edge
+    return found
 
 
 @lru_cache(maxsize=512)

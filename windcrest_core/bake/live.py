@@ -9,13 +9,13 @@ import numpy as np
 from scipy.ndimage import maximum_filter1d
 
 from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, temperatures
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Frozen
 
 HORIZON_MIN = 240.0
@@ -107,11 +107,11 @@ def follow(
     temps = temperatures(
         [heat_body(work, piece) for piece in pieces.values()], air, AIR_H_W_M2K[oven.air]
     )
-    shelf = catalogue()
-    clays = [shelf.clays[piece.part.clay] for piece in pieces.values()]
+    clays = [work.clay(piece.part.clay) for piece in pieces.values()]
     label = np.array([clay.label_c.value for clay in clays])
     start = np.array([before[key].fusion if key in before else 0.0 for key in pieces])
-    fused = fusion(temps.core_c, label, STEP_S, start)
+    rate = np.array([fusing_rate(work.context.stores, clay.id) for clay in clays])
+    fused = fusion(temps.core_c, label, STEP_S, start, rate)
     burnt = scorch(temps.surface_c, STEP_S)
     now = min(len(air) - 1, int(elapsed_s / STEP_S))
     raw = np.array([part.raw_in for part in bake.parts])

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
 from windcrest_core.steps import Undated
+
+CrackRisk = Literal["low", "moderate", "high"]
 
 
 class CurePoint(Frozen):
@@ -32,6 +36,8 @@ class PartBake(Frozen):
     scorch: float
     scorch_limit: float
     crack_index: float
+    crack_risk: CrackRisk
+    set_min: float | None
     set_depth_all: bool
     raw_in: bool
     why: Why
@@ -47,7 +53,37 @@ class InsertBake(Frozen):
     peak_c: float
 
 
+SupportKind = Literal["card on edge", "foil nest", "wire stand", "hung", "lying down"]
+Point3 = tuple[float, float, float]
+
+
+class Support(Frozen):
+    """What holds up a part until it has set, from its root to its tip, mm in the figure's space."""
+
+    part: str
+    label: str
+    kind: SupportKind
+    words: str
+    root: Point3
+    tip: Point3
+    overhang_mm: float
+    allowed_mm: float
+
+
+class Fit(Frozen):
+    """Whether what is baked goes into the oven; `box_mm` is its breadth, depth and height, the rest
+    the distance to what is above it and below."""
+
+    state: Literal["upright", "lying", "in parts", "not at all", "not measured"]
+    words: str
+    box_mm: Point3
+    above_mm: float | None
+    below_mm: float | None
+
+
 class BakePlan(Frozen):
+    """`sets_only` where it is a short bake that another one cures; `measured` where its air was."""
+
     number: int
     label_c: Quantity
     dial_c: Quantity
@@ -61,9 +97,13 @@ class BakePlan(Frozen):
     cooling_min: float
     slowest: str
     because: str
+    sets_only: bool
+    measured: bool
     curve: list[CurePoint]
     parts: list[PartBake]
     inserts: list[InsertBake]
+    supports: list[Support]
+    fit: Fit
 
 
 class BakeStation(Frozen):

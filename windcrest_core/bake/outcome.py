@@ -10,13 +10,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import rule_thickness_mm
-from windcrest_core.bake.cure import CURED, SCORCH_LIMIT
+from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C
 from windcrest_core.bake.heat import STEP_S, HeatBody
-from windcrest_core.bake.model import CurePoint, InsertBake, PartBake
+from windcrest_core.bake.model import CrackRisk, CurePoint, InsertBake, PartBake
 from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fused_in, in_the_oven
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import Clay, catalogue
 from windcrest_core.findings import Input, Why
 
 Array = NDArray[np.float64]
@@ -33,7 +33,7 @@ class Carried:
 
 
 def rule_min(work: Workpiece, piece: Piece) -> float:
-    clay = catalogue().clays[piece.part.clay]
+    clay = work.clay(piece.part.clay)
     return clay.label_min_per_6mm.value * rule_thickness_mm(work, piece) / LABEL_THICKNESS_MM
 
 
@@ -48,6 +48,7 @@ class End:
     fusion: float
     scorch: float
     cured_min: float
+    set_min: float
 
 
 def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
@@ -64,9 +65,17 @@ def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
             fused[last],
             sim.scorch[last],
             cured_at,
+            _set_min(sim),
         ]
     )
     return [End(*row) for row in rows.tolist()]
+
+
+def _set_min(sim: OvenRun) -> Array:
+    """When each body has set 2 mm deep, or right through; infinite where it does not."""
+    hot = sim.temps.set_c >= sim.label_c - SETS_BELOW_C
+    first = np.argmax(hot, axis=0) / STEPS_PER_MIN
+    return np.asarray(np.where(hot.any(axis=0), first, np.inf))
 
 
 def _why(body: HeatBody, rule_min: float, end: End) -> Why:
@@ -92,14 +101,16 @@ def part_bake(
 ) -> PartBake:
     part = piece.part
     before = (carried.fusion.get(part.id, 0.0), carried.scorch.get(part.id, 0.0))
-    return _part_bake(part.id, part.label, part.clay, body, rule_min(work, piece), end, before, raw)
+    return _part_bake(
+        part.id, part.label, work.clay(part.clay), body, rule_min(work, piece), end, before, raw
+    )
 
 
 @lru_cache(maxsize=600)
 def _part_bake(
     part_id: str,
     label: str,
-    clay_id: str,
+    clay: Clay,
     body: HeatBody,
     rule: float,
     end: End,
@@ -107,7 +118,6 @@ def _part_bake(
     raw: bool,
 ) -> PartBake:
     """Kept, since posing a figure changes nothing of it; `before` is fusion and scorch so far."""
-    clay = catalogue().clays[clay_id]
     fused = max(before[0], end.fusion)
     return PartBake(
         id=part_id,
@@ -123,10 +133,28 @@ def _part_bake(
         scorch=before[1] + end.scorch,
         scorch_limit=SCORCH_LIMIT[clay.shade],
         crack_index=max(0.0, 100.0 - end.core_at_100_c),
-        set_depth_all=end.core_peak_c >= clay.label_c.value - 45,
+        crack_risk=crack_risk(100.0 - end.core_at_100_c, fused),
+        set_min=end.set_min if math.isfinite(end.set_min) else None,
+        set_depth_all=end.core_peak_c >= clay.label_c.value - SETS_BELOW_C,
         raw_in=raw,
         why=_why(body, rule, end),
     )
+
+
+CRACK_LOW, CRACK_HIGH = 10.0, 25.0
+BRITTLE_BELOW = 0.8
+
+
+def crack_risk(index_c: float, fused: float) -> CrackRisk:
+    """Low under 10 °C, high above 25; one up where the coldest clay is fused under 0.8 [A].
+
+    Parameters
+    ----------
+    index_c : 100 °C less the core's temperature when the surface is at 100 °C. fused : 0 to 1.
+    """
+    grades: tuple[CrackRisk, ...] = ("low", "moderate", "high")
+    grade = 0 if index_c < CRACK_LOW else 1 if index_c <= CRACK_HIGH else 2
+    return grades[min(2, grade + (1 if fused < BRITTLE_BELOW else 0))]
 
 
 def insert_bake(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> InsertBake:
@@ -151,7 +179,7 @@ def insert_bake(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> Inser
 @lru_cache(maxsize=48)
 def curve(ovenful: Ovenful, fused: FusedIn, column: int, last: int) -> tuple[CurePoint, ...]:
     """Minute by minute, for one body of the oven; kept as the oven is."""
-    temps, fusion = in_the_oven(ovenful), fused_in(ovenful, *fused)
+    temps, fusion = in_the_oven(ovenful), fused_in(ovenful, fused)
     step = max(2, math.ceil(last / 90))
     rows = [*range(0, last, step), last]
     columns = np.column_stack(

@@ -12,8 +12,6 @@ from windcrest_core.context import Oven
 
 ROOM_C = 20.0
 ELEMENT_C = 300.0
-COLD_RATE_C_PER_MIN = 10.0
-SWING_PERIOD_S = 360.0
 DIP_S = 90.0
 
 
@@ -21,8 +19,9 @@ def air_c(oven: Oven, dial_c: float, minutes: float) -> NDArray[np.float64]:
     """Air in the oven every 15 s, °C.
 
     Preheated: the door takes a quarter of the rise, which recovers over 90 s. Cold: first order
-    towards 300 °C, 10 °C/min at 20 °C, until the thermostat cuts in. Then a triangle swing of
-    6 min about the set temperature [A].
+    towards 300 °C, as steep at 20 °C as this oven heats (10 °C/min unless House rules say), until
+    the thermostat cuts in. Then a triangle swing about the set temperature, 6 min long unless House
+    rules say otherwise [A].
 
     Parameters
     ----------
@@ -36,11 +35,11 @@ def air_c(oven: Oven, dial_c: float, minutes: float) -> NDArray[np.float64]:
         rising = target - dip * np.clip(1 - time / DIP_S, 0, 1)
         reached = DIP_S
     else:
-        tau = (ELEMENT_C - ROOM_C) / COLD_RATE_C_PER_MIN * 60
+        tau = (ELEMENT_C - ROOM_C) / oven.ramp_c_min * 60
         warm = ELEMENT_C - (ELEMENT_C - ROOM_C) * np.exp(-time / tau)
         reached = tau * math.log((ELEMENT_C - ROOM_C) / (ELEMENT_C - target))
         rising = np.minimum(warm, target)
-    phase = ((time - reached) / SWING_PERIOD_S) % 1.0
+    phase = ((time - reached) / (oven.period_min * 60)) % 1.0
     triangle = np.where(
         phase < 0.25, 4 * phase, np.where(phase < 0.75, 2 - 4 * phase, 4 * phase - 4)
     )

@@ -9,19 +9,38 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, Temperatures, temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
 from windcrest_core.context import Oven
 
 Array = NDArray[np.float64]
 LONGEST_MIN = 240.0
 FIRST_LOOK_MIN = 120.0
-Ovenful = tuple[tuple[HeatBody, ...], Oven, float, float]
-FusedIn = tuple[tuple[float, ...], tuple[float, ...]]
+
+
+@dataclass(frozen=True)
+class Ovenful:
+    """Bodies in an oven at a dial, for so many minutes; `measured_c` is the air every 15 s as far as
+    it was measured, after which the last of it goes on."""
+
+    bodies: tuple[HeatBody, ...]
+    oven: Oven
+    dial_c: float
+    minutes: float
+    measured_c: tuple[float, ...] = ()
+
+
+@dataclass(frozen=True)
+class FusedIn:
+    """By body: its label, °C, what it was fused when it went in, and how fast its clay fuses."""
+
+    label_c: tuple[float, ...]
+    start: tuple[float, ...]
+    rate: tuple[float, ...]
 
 
 @dataclass(frozen=True)
@@ -32,12 +51,24 @@ class OvenRun:
     bodies: dict[str, HeatBody]
     column: dict[str, int]
     label_c: Array
+    rate: Array
     scorch: Array
     ovenful: Ovenful
 
 
-def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: float) -> OvenRun:
-    """All clay parts at once, in as much air as the slowest wants, up to four hours."""
+def simulate(
+    work: Workpiece,
+    pieces: dict[str, Piece],
+    dial: float,
+    least_min: float,
+    measured_c: tuple[float, ...] = (),
+) -> OvenRun:
+    """All clay parts at once, in as much air as the slowest wants, up to four hours.
+
+    Parameters
+    ----------
+    measured_c : air every 15 s where the bake was measured.
+    """
     oven = work.context.rules.oven
     of_part = {key: heat_body(work, piece) for key, piece in pieces.items()}
     unique: dict[HeatBody, int] = {}
@@ -45,23 +76,40 @@ def simulate(work: Workpiece, pieces: dict[str, Piece], dial: float, least_min: 
     bodies = tuple(unique)
     minutes = max(least_min, FIRST_LOOK_MIN)
     while True:
-        ovenful = (bodies, oven, dial, minutes)
+        ovenful = Ovenful(bodies, oven, dial, minutes, measured_c)
         temps = in_the_oven(ovenful)
-        if minutes >= LONGEST_MIN or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12:
+        if (
+            minutes >= LONGEST_MIN
+            or measured_c
+            or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12
+        ):
             break
         minutes = min(LONGEST_MIN, minutes + 60)
     labels = np.zeros(len(unique))
+    rates = np.full(len(unique), np.inf)
     for key, index in column.items():
-        clay = catalogue().clays[pieces[key].part.clay]
+        clay = work.clay(pieces[key].part.clay)
         labels[index] = max(labels[index], clay.label_c.value)
-    return OvenRun(temps, of_part, column, labels, scorched_in(ovenful), ovenful)
+        rates[index] = min(rates[index], fusing_rate(work.context.stores, clay.id))
+    return OvenRun(temps, of_part, column, labels, rates, scorched_in(ovenful), ovenful)
 
 
 @lru_cache(maxsize=24)
 def in_the_oven(ovenful: Ovenful) -> Temperatures:
     """What the oven does to these bodies; kept, since posing a figure does not change them."""
-    bodies, oven, dial, minutes = ovenful
-    return temperatures(list(bodies), air_c(oven, dial, minutes), AIR_H_W_M2K[oven.air])
+    oven = ovenful.oven
+    air = air_in(oven, ovenful.dial_c, ovenful.minutes, ovenful.measured_c)
+    return temperatures(list(ovenful.bodies), air, AIR_H_W_M2K[oven.air])
+
+
+def air_in(oven: Oven, dial: float, minutes: float, measured_c: tuple[float, ...]) -> Array:
+    """Air every 15 s: as measured, and the last of it from there on; as planned where it was not."""
+    air = air_c(oven, dial, minutes)
+    known = min(len(air), len(measured_c))
+    if known:
+        air[:known] = measured_c[:known]
+        air[known:] = air[known - 1]
+    return air
 
 
 @lru_cache(maxsize=24)
@@ -71,6 +119,7 @@ def scorched_in(ovenful: Ovenful) -> Array:
 
 
 @lru_cache(maxsize=24)
-def fused_in(ovenful: Ovenful, label_c: tuple[float, ...], start: tuple[float, ...]) -> Array:
+def fused_in(ovenful: Ovenful, how: FusedIn) -> Array:
     """Fusion of these bodies in that oven, on top of what they were when they went in."""
-    return fusion(in_the_oven(ovenful).core_c, np.array(label_c), STEP_S, np.array(start))
+    core = in_the_oven(ovenful).core_c
+    return fusion(core, np.array(how.label_c), STEP_S, np.array(how.start), np.array(how.rate))

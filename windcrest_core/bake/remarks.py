@@ -3,14 +3,21 @@
 from __future__ import annotations
 
 from windcrest_core.bake.model import BakePlan
-from windcrest_core.body.bent_solids import SheetSolid
-from windcrest_core.body.soft_clay import longest_overhang_mm
+from windcrest_core.bake.outcome import CRACK_HIGH
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.findings import Finding, fix
+from windcrest_core.findings import Finding, Fix, fix
 
+SWAPS = {
+    "acrylic": ("glass", "steel"),
+    "polystyrene": ("glass", "steel"),
+    "foil_gem": ("glass",),
+    "pla": ("steel",),
+    "foam_board": ("wood",),
+    "card": ("wood",),
+    "cotton": ("steel",),
+}
 WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
-CRACK_HIGH = 25.0
 
 
 def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
@@ -18,13 +25,15 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
     found: list[Finding] = []
     for bake in bakes:
         found += [*_raw_inside(bake), *_scorched(bake), *_melting(work, bake), *_peak(bake)]
-        found += [*_cracks(work, bake), *_labels(work, bake)]
+        found += [*_cracks(work, bake), *_labels(work, bake), *_sagging(bake), *_too_large(bake)]
     first = {(finding.id, finding.subject): finding for finding in reversed(found)}
-    return list(reversed(first.values())) + _sagging(work)
+    return list(reversed(first.values()))
 
 
 def _raw_inside(bake: BakePlan) -> list[Finding]:
-    raw = [part for part in bake.parts if part.raw_in and not part.cured]
+    if bake.sets_only:
+        return []
+    raw = [part for part in bake.parts if not part.cured]
     if not raw:
         return []
     worst = min(raw, key=lambda part: part.fusion)
@@ -100,16 +109,37 @@ def _melting(work: Workpiece, bake: BakePlan) -> list[Finding]:
                 reason="It softens, warps or clouds at this temperature. A lower oven is no way "
                 "out: the clay would not fuse.",
                 numbers={"peak_c": insert.peak_c, "limit_c": insert.limit_c},
-                fixes=[
-                    fix("Swap it for glass", (f"part/{insert.id}/stock", "glass")),
-                    fix(
-                        "Leave its place open and put it in after the last bake",
-                        (f"part/{insert.id}/made_apart", True),
-                    ),
-                ],
+                fixes=ways_out(work, insert.id, bake.peak_air_c),
             )
         )
     return found
+
+
+def ways_out(work: Workpiece, part_id: str, air_c: float) -> list[Fix]:
+    """What can be done with a bought piece that the oven would spoil: another material that takes
+    it, put in later, or made of clay and baked first."""
+    part = work.sheet.part(part_id)
+    shelf = catalogue().stock_materials
+    takes = [
+        key
+        for key in SWAPS.get(part.stock or "", ())
+        if shelf[key].limit_c.value > max(air_c, 150.0)
+    ]
+    swaps = [
+        fix(f"Swap it for {shelf[key].label}", (f"part/{part_id}/stock", key), (f"part/{part_id}/limit_c", None))
+        for key in takes
+    ]  # fmt: skip
+    later = fix(
+        "Leave its place open and put it in after the last bake",
+        (f"part/{part_id}/made_apart", True),
+    )
+    of_clay = fix(
+        "Make it of clay, baked before it is pressed in",
+        (f"part/{part_id}/stock", None),
+        (f"part/{part_id}/press_in", True),
+    )
+    electric = part.stock == "led"
+    return [*swaps, later, *([] if electric else [of_clay])]
 
 
 def _peak(bake: BakePlan) -> list[Finding]:
@@ -131,7 +161,7 @@ def _peak(bake: BakePlan) -> list[Finding]:
 
 
 def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
-    risky = [part for part in bake.parts if part.raw_in and part.crack_index > CRACK_HIGH]
+    risky = [part for part in bake.parts if part.raw_in and part.crack_risk == "high"]
     if not risky:
         return []
     worst = max(risky, key=lambda part: part.crack_index)
@@ -154,9 +184,8 @@ def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
 
 
 def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
-    shelf = catalogue()
     clays = {work.sheet.part(part.id).clay for part in bake.parts}
-    strict = min((shelf.clays[key] for key in clays), key=lambda clay: clay.maximum_c.value)
+    strict = min((work.clay(key) for key in clays), key=lambda clay: clay.maximum_c.value)
     if bake.label_c.value <= strict.maximum_c.value:
         return []
     ids = [part.id for part in bake.parts if work.sheet.part(part.id).clay == strict.id]
@@ -174,34 +203,37 @@ def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
     ]
 
 
-def _sagging(work: Workpiece) -> list[Finding]:
-    """Free sheets and rods without wire, longer than hot raw clay can hold out."""
-    found = []
-    for piece in work.clay_pieces:
-        part = piece.part
-        if part.made_apart or part.press_in or part.lies_on is not None:
-            continue
-        if work.sheet.has_wire(part):
-            continue
-        sheet = isinstance(piece.solid, SheetSolid)
-        thick = piece.solid.greatest_thickness_mm
-        low, high = piece.solid.bounds
-        spans = sorted(float(size) for size in high - low)
-        out = spans[1] if sheet else spans[2]
-        allowed = longest_overhang_mm(thick, sheet)
-        if out <= allowed:
-            continue
-        found.append(
-            Finding(
-                id="bake.overhang.sags",
-                station="bake",
-                severity="warn",
-                subject=part.id,
-                title=f"{part.label}: hangs out {out:.0f} mm without wire",
-                reason="Clay is softest just before it sets. Hold it up in the oven with card, a "
-                "nest of foil or a stand, wire it, or bake it apart lying down.",
-                numbers={"overhang_mm": out, "allowed_mm": allowed},
-                fixes=[fix("Bake it apart, lying down", (f"part/{part.id}/made_apart", True))],
-            )
+def _sagging(bake: BakePlan) -> list[Finding]:
+    """What hangs out further than hot raw clay can hold."""
+    return [
+        Finding(
+            id="bake.overhang.sags",
+            station="bake",
+            severity="warn",
+            subject=row.part,
+            title=f"{row.label}: hangs out {row.overhang_mm:.0f} mm without wire",
+            reason=f"Clay is softest just before it sets. Hold it up in the oven with {row.words}; "
+            "or wire it, or bake it apart lying down.",
+            numbers={"overhang_mm": row.overhang_mm, "allowed_mm": row.allowed_mm},
+            fixes=[fix("Bake it apart, lying down", (f"part/{row.part}/made_apart", True))],
         )
-    return found
+        for row in bake.supports
+    ]
+
+
+def _too_large(bake: BakePlan) -> list[Finding]:
+    if bake.fit.state not in ("in parts", "not at all"):
+        return []
+    return [
+        Finding(
+            id="bake.fit.large",
+            station="bake",
+            severity="stop",
+            title=f"Bake {bake.number}: it does not go into the oven",
+            reason=f"{bake.fit.words} Its box is "
+            f"{' × '.join(f'{size:.0f}' for size in bake.fit.box_mm)} mm.",
+            numbers=dict(
+                zip(("breadth_mm", "depth_mm", "height_mm"), bake.fit.box_mm, strict=True)
+            ),
+        )
+    ]

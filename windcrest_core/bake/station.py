@@ -7,7 +7,13 @@ from collections.abc import Container
 
 import numpy as np
 
-from windcrest_core.bake.answers import advice, label_answer, model_answer, rule_answer
+from windcrest_core.bake.answers import (
+    advice,
+    label_answer,
+    model_answer,
+    rule_answer,
+    set_advice,
+)
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, cooling_minutes
 from windcrest_core.bake.model import BakePlan, BakeStation
@@ -20,15 +26,17 @@ from windcrest_core.bake.outcome import (
     part_bake,
     rule_min,
 )
-from windcrest_core.bake.ovenful import OvenRun, fused_in, simulate
+from windcrest_core.bake.ovenful import FusedIn, OvenRun, fused_in, simulate
 from windcrest_core.bake.remarks import bake_findings
+from windcrest_core.bake.supports import fit, supports
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
+from windcrest_core.context import BakeDone
 from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.steps import Step
 
 HANDLE_C = 45.0
+SOFT_FUSION = 0.7  # of a part that was found soft whatever the model says [A]
 
 
 def bake_station(
@@ -42,23 +50,51 @@ def bake_station(
     inserts_from : first bake that each bought piece is in.
     """
     pieces = {piece.part.id: piece for piece in work.clay_pieces}
-    ran = {done.bake: done.minutes for done in work.progress.bakes}
+    ran = {done.bake: done for done in work.progress.bakes}
     carried = Carried({}, {})
+    soft = [mishap for mishap in work.progress.mishaps if mishap.kind == "too_soft"]
     bakes: list[BakePlan] = []
     inside: list[str] = []
-    sims: dict[tuple[float, float], OvenRun] = {}
+    sims: dict[tuple[float, float, tuple[float, ...]], OvenRun] = {}
+    fed = [number for number, raw in enumerate(groups, start=1) if raw]
+    cures_all = max(fed, default=len(groups))
     for number, raw in enumerate(groups, start=1):
-        inside += raw
+        for part_id in raw:
+            if part_id in inside:  # made again: it begins as raw clay
+                carried.fusion.pop(part_id, None)
+                carried.scorch.pop(part_id, None)
+            else:
+                inside.append(part_id)
         if not inside:
             continue
-        clays = [catalogue().clays[pieces[key].part.clay] for key in raw or inside]
+        short = work.context.rules.bake_school == "short_sets" and number < cures_all
+        paced = raw or inside
+        if not short:
+            uncured = [key for key in inside if carried.fusion.get(key, 0.0) < CURED]
+            paced = [key for key in inside if key in raw or key in uncured] or inside
+        clays = [work.clay(pieces[key].part.clay) for key in paced]
         label = max(clay.label_c.value for clay in clays)
         inserts = [key for key, first in inserts_from.items() if first <= number]
         bakes.append(
             _one_bake(
-                work, number, label, list(inside), set(raw), inserts, carried, ran, sims, pieces
+                work,
+                number,
+                label,
+                list(inside),
+                set(raw),
+                paced,
+                short,
+                inserts,
+                carried,
+                ran,
+                sims,
+                pieces,
             )
         )
+        for mishap in soft:
+            if mishap.after_bake == number and mishap.part in carried.fusion:
+                found_soft = min(SOFT_FUSION, carried.fusion[mishap.part])
+                carried.fusion[mishap.part] = found_soft
     total = sum(bake.done_min or bake.advised_min.value for bake in bakes)
     return BakeStation(
         bakes=bakes,
@@ -87,35 +123,40 @@ def _one_bake(
     label_c: float,
     inside: list[str],
     raw: Container[str],
+    pacing: list[str],
+    short: bool,
     inserts: list[str],
     carried: Carried,
-    ran: dict[int, float],
-    sims: dict[tuple[float, float], OvenRun],
+    ran: dict[int, BakeDone],
+    sims: dict[tuple[float, float, tuple[float, ...]], OvenRun],
     pieces: dict[str, Piece],
 ) -> BakePlan:
     rules = work.context.rules
     dial = label_c - rules.oven.offset_c
-    done = ran.get(number)
-    key = (dial, 60.0 * math.ceil((done or 60.0) / 60.0))
+    record = ran.get(number)
+    done = record.minutes if record else None
+    measured = tuple(record.air_c) if record else ()
+    key = (dial, 60.0 * math.ceil((done or 60.0) / 60.0), measured)
     if key not in sims:
-        sims[key] = simulate(work, pieces, dial, key[1])
+        sims[key] = simulate(work, pieces, *key)
     sim = sims[key]
     temps = sim.temps
     start = np.ones(len(sim.label_c))
     for part_id in inside:
         at = sim.column[part_id]
         start[at] = min(start[at], carried.fusion.get(part_id, 0.0))
-    went_in = (tuple(sim.label_c.tolist()), tuple(start.tolist()))
-    fused = fused_in(sim.ovenful, *went_in)
+    went_in = FusedIn(tuple(sim.label_c.tolist()), tuple(start.tolist()), tuple(sim.rate.tolist()))
+    fused = fused_in(sim.ovenful, went_in)
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )
-    pacing = [key for key in inside if key in raw] or inside
     thickest = max((pieces[key] for key in pacing), key=lambda piece: rule_min(work, piece))
     rule = rule_min(work, thickest)
     slowest = max(pacing, key=lambda part_id: (cured_at[sim.column[part_id]], part_id))
     model = float(cured_at[sim.column[slowest]])
-    advised, because = advice(work, rule, model)
+    came_first = ends(sim, fused, cured_at, len(temps.time_s) - 1)
+    sets = max(came_first[sim.column[part_id]].set_min for part_id in pacing)
+    advised, because = set_advice(sets) if short else advice(work, rule, model)
     minutes = done or advised
     last = min(len(temps.time_s) - 1, round(minutes * STEPS_PER_MIN))
     came_to = ends(sim, fused, cured_at, last)
@@ -127,7 +168,7 @@ def _one_bake(
         carried.fusion[part.id] = part.fusion
         carried.scorch[part.id] = part.scorch
     column = sim.column[slowest]
-    clays = [catalogue().clays[pieces[key].part.clay] for key in inside]
+    clays = [work.clay(pieces[key].part.clay) for key in inside]
     strictest = min(clays, key=lambda clay: clay.maximum_c.value)
     peak = float(temps.air_c[: last + 1].max())
     return BakePlan(
@@ -172,9 +213,13 @@ def _one_bake(
         cooling_min=_cooling(work, sim.bodies[slowest], label_c),
         slowest=slowest,
         because=because,
+        sets_only=short,
+        measured=bool(measured),
         curve=list(curve(sim.ovenful, went_in, column, last)),
         parts=parts,
         inserts=[insert_bake(work, key, sim, last) for key in inserts],
+        supports=supports(work, raw),
+        fit=fit(work, {*inside, *inserts}),
     )
 
 

@@ -11,8 +11,10 @@ from windcrest_core.body.figure import Figure, Piece, figure, skin_over_mm
 from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
 from windcrest_core.body.volumes import Share, shares
+from windcrest_core.catalogue import Clay
 from windcrest_core.context import Context, Progress
 from windcrest_core.densities import Densities, densities_of
+from windcrest_core.labels import clay_of
 from windcrest_core.sheet.model import FigureSheet
 
 
@@ -28,6 +30,10 @@ class Workpiece:
     @cached_property
     def densities(self) -> Densities:
         return densities_of(self.context)
+
+    def clay(self, clay_id: str) -> Clay:
+        """A clay with the figures of its own label."""
+        return clay_of(self.context.stores, clay_id)
 
     @property
     def packed_g_cm3(self) -> float:

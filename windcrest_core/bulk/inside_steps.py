@@ -53,7 +53,7 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
             station="bulk",
             part=row.part,
             minutes=12,
-            needs=[Need(key="frame.join.1", reason="wire before the cable beside it")],
+            needs=[Need(key="frame.join.1", reason="wire before the cable beside it", kind="wire")],
             label=f"{row.label}: lay a greased wire of {row.bore_mm:.1f} mm along the frame to keep "
             f"the cable's bore open, and leave the cavity for its cell in the {where}",
         ),

@@ -29,8 +29,7 @@ def light_findings(work: Workpiece, plans: list[LightPlan]) -> list[Finding]:
 
 
 def _hottest(work: Workpiece) -> float:
-    shelf = catalogue()
-    labels = [shelf.clays[piece.part.clay].label_c.value for piece in work.clay_pieces]
+    labels = [work.clay(piece.part.clay).label_c.value for piece in work.clay_pieces]
     return max(labels, default=0.0)
 
 

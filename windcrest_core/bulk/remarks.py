@@ -115,7 +115,7 @@ def _cores_that_melt(work: Workpiece) -> list[Finding]:
     for piece in work.clay_pieces:
         part = piece.part
         kind = shelf.cores.get(part.core)
-        label = shelf.clays[part.clay].label_c.value
+        label = work.clay(part.clay).label_c.value
         if (
             piece.core is None
             or kind is None

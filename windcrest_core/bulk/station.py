@@ -208,7 +208,13 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
             minutes=3 + 0.25 * part.core_cm3,
             needs=[]
             if part.id in apart
-            else [Need(key="frame.join.1", reason="wire before foil: the foil holds on to it")],
+            else [
+                Need(
+                    key="frame.join.1",
+                    reason="wire before foil: the foil holds on to it",
+                    kind="wire",
+                )
+            ],
         )
         for part in parts
         if part.core_cm3 > 0.05

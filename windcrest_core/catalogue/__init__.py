@@ -69,7 +69,7 @@ class Clay(Frozen):
     label_min_per_6mm: Property
     flexible: bool = False
     family: Literal["rigid", "flexible", "translucent", "light"] = "rigid"
-    pack_g: list[float]
+    pack_g: tuple[float, ...]
     price_per_g: float
 
 

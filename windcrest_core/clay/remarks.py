@@ -54,7 +54,7 @@ def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
         return None
     below = work.sheet.part(part.lies_on)
     limit = catalogue().stock_materials[below.stock or ""].limit_c.value
-    label = catalogue().clays[part.clay].label_c.value
+    label = work.clay(part.clay).label_c.value
     if limit >= label:
         return None
     return Finding(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from functools import lru_cache
 
 from windcrest_core.body.portions import ball_mm
@@ -16,7 +17,7 @@ from windcrest_core.clay.steps import clay_steps
 from windcrest_core.findings import Input, Quantity, Why
 
 
-def packs_for(grams: float, sizes: list[float]) -> list[Pack]:
+def packs_for(grams: float, sizes: Sequence[float]) -> list[Pack]:
     """Packs that cover `grams` with the least left over, fewest packs second.
 
     Examples

@@ -23,7 +23,7 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
                 caution="Air the room; wear a respirator with sprays, and no flame near.",
             )
         )
-        first = [Need(key="figure.prime.1", reason="ground before colour")]
+        first = [Need(key="figure.prime.1", reason="ground before colour", kind="ground")]
     for area in worn:
         coats = int(area.coats.value) if area.coats else 1
         steps.append(
@@ -44,7 +44,10 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
             label="Seal it matte",
             minutes=15,
             wait_min=180,
-            needs=[Need(key=f"{a.id}.coats.1", reason="colour before its seal") for a in worn],
+            needs=[
+                Need(key=f"{a.id}.coats.1", reason="colour before its seal", kind="seal")
+                for a in worn
+            ],
             caution="Waterborne varnish; a solvent spray only if it passed on a chip.",
         )
     )
@@ -55,7 +58,11 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
             label=f"Gloss on {area.label}",
             minutes=8,
             wait_min=60,
-            needs=[Need(key="figure.seal.1", reason="gloss last, after the overall matte")],
+            needs=[
+                Need(
+                    key="figure.seal.1", reason="gloss last, after the overall matte", kind="gloss"
+                )
+            ],
         )
         for area in gloss
     ]

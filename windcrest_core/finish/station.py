@@ -148,7 +148,7 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
         minutes=15,
         wait_min=60,
         needs=[
-            Need(key="figure.sand.1", reason="sanded while it can be held"),
+            Need(key="figure.sand.1", reason="sanded while it can be held", kind="sand"),
             *([Need(key="base.drill.1", reason="holes before pegs")] if pegged else []),
         ],
     )

@@ -12,10 +12,10 @@ from typing import Literal
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.findings import Frozen
 
-State = Literal["raw to raw", "raw to cured", "cured to cured"]
+State = Literal["raw to raw", "raw to cured", "resting", "cured to cured"]
 HOLE_CLEARANCE_MM, HOLE_DEPTHS = 0.2, 3.0
 PIN_FROM_G = 4.0  # a heavier part is pinned [A]
 PIN_OF_THICKNESS, MOST_PIN_MM = 0.2, 2.0  # a pin is so thick of its part; enough for any [A]
@@ -48,20 +48,23 @@ class Join(Frozen):
     pin: Pin | None
 
 
-def _pin(work: Workpiece, piece: Piece, under: Piece) -> Pin | None:
-    """A pin from the wires one works with: the thinnest that is thick enough, as deep as both
-    parts allow; none where no wire goes in."""
-    thick = piece.solid.thickness_mm
-    least = min(MOST_PIN_MM, max(0.8, PIN_OF_THICKNESS * thick))
+def pin_wire(work: Workpiece, thick_mm: float) -> Wire | None:
+    """The thinnest of the wires one works with that is thick enough to pin a part so thick."""
+    least = min(MOST_PIN_MM, max(0.8, PIN_OF_THICKNESS * thick_mm))
     shelf = catalogue()
     wires = sorted(
         (shelf.wires[key] for key in work.context.stores.wires),
         key=lambda wire: wire.diameter_mm,
     )
-    fitting = [wire for wire in wires if least <= wire.diameter_mm <= 0.6 * thick]
-    if not fitting:
+    return next((wire for wire in wires if least <= wire.diameter_mm <= 0.6 * thick_mm), None)
+
+
+def _pin(work: Workpiece, piece: Piece, under: Piece) -> Pin | None:
+    """A pin from the wires one works with: the thinnest that is thick enough, as deep as both
+    parts allow; none where no wire goes in."""
+    wire = pin_wire(work, piece.solid.thickness_mm)
+    if wire is None:
         return None
-    wire = fitting[0]
     room = min(piece.solid.greatest_thickness_mm, under.solid.greatest_thickness_mm) * 0.7
     depth = max(HOLE_DEPTHS * wire.diameter_mm, min(10.0, room))
     return Pin(
@@ -77,9 +80,11 @@ def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
     part = piece.part
     if part.made_apart:
         return "cured to cured"
+    if part.rests:
+        return "resting"
     mine = placed.get(f"{part.id}.join.1" if part.press_in else f"{part.id}.cover.1")
     theirs = placed.get(f"{under.part.id}.cover.1")
-    later = mine is not None and theirs is not None and mine > theirs
+    later = mine is not None and theirs is not None and mine != theirs
     return "raw to cured" if later or part.press_in else "raw to raw"
 
 
@@ -107,15 +112,18 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
     rules = work.context.rules
     area = work.join_mm2(piece, under)
     heavy = work.masses[piece.part.id].total_g >= PIN_FROM_G
-    pin = _pin(work, piece, under) if state == "cured to cured" and heavy else None
+    glued = state in ("cured to cured", "resting")
+    pin = _pin(work, piece, under) if glued and heavy else None
     grams = 0.0
-    if state == "cured to cured":
+    if glued:
         grams = max(LEAST_G, area * GLUE_MM / 1000 * GLUE_G_CM3)
         how = (
             "two-part epoxy glue on bare, roughened clay; hold it until it has set"
             if rules.glue == "epoxy"
             else "instant glue on bare, roughened clay, pinned or it snaps off at a knock"
         )
+        if state == "resting":
+            how = f"bakes in its place on a parting of thin foil or starch, lifts off, then {how}"
     elif state == "raw to cured" and rules.bond == "liquid_clay":
         grams = max(LEAST_G, area * LIQUID_MM / 1000 * LIQUID_G_CM3)
         how = "a thin film of liquid clay on the cured side, pressed on, then baked"

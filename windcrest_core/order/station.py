@@ -6,7 +6,9 @@ import networkx as nx
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import STATIONS, Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.order.forcing import MoveState, Rearranged, move_findings
 from windcrest_core.order.joins import Join, joins
+from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.steps import Need, Step
 
 
@@ -40,34 +42,9 @@ class OrderPlan(Frozen):
     joins: list[Join]
     hours: Quantity
     next_step: str | None
+    moves: list[MoveState]
+    reach: ReachPlan
     findings: list[Finding]
-
-
-def stages(steps: list[Step]) -> dict[str, int]:
-    """The bake each step goes into, from 1: as early as its reasons allow.
-
-    A bake lies on an edge only if the edge says so; the number of bakes is then the longest chain
-    of such edges plus one, which no order can better.
-
-    Raises
-    ------
-    networkx.NetworkXUnfeasible : the needs go in a circle.
-    """
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    known = {step.key for step in steps}
-    for step in steps:
-        graph.add_node(step.key)
-        for need in step.needs:
-            if need.key in known:
-                graph.add_edge(need.key, step.key, cured=need.cured)
-    found: dict[str, int] = {}
-    for key in nx.topological_sort(graph):
-        before = graph.pred[key]
-        found[key] = max(
-            (found[other] + (1 if data["cured"] else 0) for other, data in before.items()),
-            default=1,
-        )
-    return found
 
 
 def order_plan(
@@ -76,26 +53,28 @@ def order_plan(
     placed: dict[str, int],
     bakes: list[Step],
     finishing: list[Step],
+    moved: Rearranged,
+    reach: ReachPlan,
 ) -> OrderPlan:
     """Schedule what the stations declared.
 
     Parameters
     ----------
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
-    bakes : one step a bake, in order. finishing : the rest.
+    bakes : one step a bake, in order. finishing : the rest. moved : what the sculptor moved.
     """
     done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
     numbered: list[tuple[int, Step]] = []
     for number, bake in enumerate(bakes, start=1):
-        before = _in_order([s for s in making if placed.get(s.key) == number], rank)
+        before = _in_order([s for s in making if placed.get(s.key) == number], rank, moved.beside)
         numbered += [(number, step) for step in before]
         numbered.append((number, _waiting_for(bake, before)))
     after = [s for s in making if s.after_bakes] + finishing
     last = [Need(key=f"bake.{len(bakes)}", reason="cured before it is finished")] if bakes else []
     numbered += [
         (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)
-        for step in _in_order(after, rank)
+        for step in _in_order(after, rank, moved.beside)
     ]
     steps = [
         StepPlan(
@@ -139,7 +118,13 @@ def order_plan(
             ),
         ),
         next_step=next((step.key for step in steps if not step.done), None),
-        findings=_findings(work, making, placed),
+        moves=moved.states,
+        reach=reach,
+        findings=[
+            *_findings(work, making, placed),
+            *reach_findings(work, reach),
+            *move_findings(moved.states),
+        ],
     )
 
 
@@ -163,18 +148,22 @@ def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
     return list(found.values())
 
 
-def _in_order(steps: list[Step], rank: dict[str, int]) -> list[Step]:
-    """Topological, and by station and declaration where the reasons leave it open."""
-    place = {step.key: index for index, step in enumerate(steps)}
+def _in_order(steps: list[Step], rank: dict[str, int], beside: dict[str, str]) -> list[Step]:
+    """Topological, and by station and declaration where the reasons leave it open; what was moved
+    is just before what it was put before."""
+    place = {step.key: float(index) for index, step in enumerate(steps)}
     by_key = {step.key: step for step in steps}
+    wanted = {key: (rank[step.station], place[key]) for key, step in by_key.items()}
+    for key, other in beside.items():
+        if key in wanted and other in wanted:
+            station, at = wanted[other]
+            wanted[key] = (station, at - 0.5)
     graph: nx.DiGraph[str] = nx.DiGraph()
     graph.add_nodes_from(place)
     graph.add_edges_from(
         (need.key, step.key) for step in steps for need in step.needs if need.key in place
     )
-    keys = nx.lexicographical_topological_sort(
-        graph, key=lambda key: (rank[by_key[key].station], place[key])
-    )
+    keys = nx.lexicographical_topological_sort(graph, key=lambda key: wanted[key])
     return [by_key[key] for key in keys]
 
 
@@ -198,7 +187,7 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
 
 def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[Finding]:
     found = []
-    apart = [part for part in work.sheet.parts if part.stock is None and part.made_apart]
+    apart = [part for part in work.sheet.parts if part.stock is None and part.assembled]
     if apart:
         alone = len(apart) == 1
         found.append(
@@ -218,12 +207,15 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
                         "Build it on the figure instead"
                         if alone
                         else "Build them on the figure instead",
-                        *((f"part/{part.id}/made_apart", False) for part in apart),
+                        *(
+                            (f"part/{part.id}/{'rests' if part.rests else 'made_apart'}", False)
+                            for part in apart
+                        ),
                     )
                 ],
             )
         )
-    delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.made_apart]
+    delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.assembled]
     if delicate and work.context.rules.bake_school == "one_bake":
         found.append(
             Finding(

@@ -17,9 +17,10 @@ _LISTS = {
     "area": ("colour", "areas"),
     "reference": ("references",),
     "light": ("lights",),
+    "move": ("order", "moves"),
 }
 _TOP = {"name", "story", "mood", "expression", "height_mm", "stands_for_mm"}
-_OBJECTS = {"body", "face", "base", "colour"}
+_OBJECTS = {"body", "face", "base", "colour", "order"}
 _KEYED = {"joint": "pose", "decided": "decided", "kept_pose": "kept_poses"}
 WHOLE = "sheet"
 _MISSING = object()
@@ -30,8 +31,8 @@ def _refuse(path: str) -> SheetError:
         "path",
         path,
         "name, story, mood, expression, height_mm, stands_for_mm, body/…, face/…, base/…, "
-        "colour/…, decided/<id>, kept_pose/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…], "
-        "reference/<id>[/…] or light/<id>[/…]",
+        "colour/…, order/…, decided/<id>, kept_pose/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…], "
+        "reference/<id>[/…], light/<id>[/…] or move/<id>[/…]",
     )
 
 

@@ -190,6 +190,7 @@ def _reference_faults(sheet: FigureSheet) -> list[Fault]:
             ("area", area_ids),
             ("reference", picture_ids),
             ("light", [light.id for light in sheet.lights]),
+            ("move", [move.id for move in sheet.order.moves]),
         )
         for key in sorted({*_repeated(ids), *set(ids).intersection(sheet.retired_ids)})
     ]

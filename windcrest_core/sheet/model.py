@@ -15,6 +15,7 @@ from windcrest_core.context import Hex, Id
 from windcrest_core.findings import Frozen
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.insides import Light, Opening
+from windcrest_core.sheet.ordering import Order
 
 Label = Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
 Words = Annotated[str, StringConstraints(max_length=4000)]
@@ -149,6 +150,10 @@ class Part(Frozen):
     delicate: bool = False
     press_in: bool = Field(default=False, description="hard before it is pressed in")
     made_apart: bool = False
+    rests: bool = Field(
+        default=False,
+        description="baked in its place but not joined: it parts again to be painted",
+    )
     contact: bool = Field(default=False, description="stands on the ground")
     seat: Seat | None = Field(default=None, description="its place comes from the face plan")
     texture: Texture = "smooth"
@@ -157,6 +162,11 @@ class Part(Frozen):
     )
     hidden: bool = Field(default=False, description="not drawn; it counts as before")
     opening: Opening | None = Field(default=None, description="where its core comes out")
+
+    @property
+    def assembled(self) -> bool:
+        """Whether it is put on when all is baked and painted."""
+        return self.made_apart or self.rests
 
 
 End = Literal[
@@ -285,6 +295,7 @@ class FigureSheet(Frozen):
     colour: Colour = Colour()
     references: list[Reference] = Field(default=[], max_length=12)
     lights: list[Light] = Field(default=[], max_length=12)
+    order: Order = Order()
     retired_ids: list[Id] = []
 
     def has_wire(self, part: Part) -> bool:

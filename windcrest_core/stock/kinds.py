@@ -63,7 +63,9 @@ def sold(kind: StockKind, item: str) -> Sold:
     shelf, usual = catalogue(), KINDS[kind]
     if kind == "clay" and item in shelf.clays:
         clay = shelf.clays[item]
-        return Sold(packs=clay.pack_g, unit_price=clay.price_per_g, source="catalogue, assumed")
+        return Sold(
+            packs=list(clay.pack_g), unit_price=clay.price_per_g, source="catalogue, assumed"
+        )
     if kind == "wire" and item in shelf.wires:
         price = shelf.wires[item].price_per_m / 1000
         return Sold(packs=[usual.pack], unit_price=price, source="catalogue, assumed")

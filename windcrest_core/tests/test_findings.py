@@ -202,28 +202,13 @@ class FindingTest(unittest.TestCase):
             self.assertEqual(bool(found), told, minutes)
 
     def test_labels_that_clash_are_told(self) -> None:
-        # no two clays of the catalogue clash, so the labels themselves are moved
-        from unittest.mock import patch
-
-        from windcrest_core.catalogue import catalogue
-
-        shelf = catalogue()
-        clay = shelf.clays["translucent"]
-        cool = clay.model_copy(
-            update={
-                "label_c": clay.label_c.model_copy(update={"value": 115.0}),
-                "maximum_c": clay.maximum_c.model_copy(update={"value": 130.0}),
-            }
-        )
-        other = shelf.model_copy(update={"clays": {**shelf.clays, "translucent": cool}})
-        sheet = plain(part__nose__clay="translucent")
-        with (
-            patch("windcrest_core.bake.station.catalogue", lambda: other),
-            patch("windcrest_core.bake.ovenful.catalogue", lambda: other),
-            patch("windcrest_core.bake.remarks.catalogue", lambda: other),
-        ):
-            self.assertTrue(findings_of(sheet, "bake.labels.clash"))
-        self.assertFalse(findings_of(sheet, "bake.labels.clash"))
+        low = {"label_c": 115, "maximum_c": 130, "min_per_6mm": 30}
+        given = context(stores={"labels": {"translucent": low}})
+        under = plain(part__pelvis__clay="translucent", part__nose__lies_on="pelvis")
+        self.assertTrue(findings_of(under, "bake.labels.clash", given))
+        self.assertFalse(findings_of(under, "bake.labels.clash"))
+        over = plain(part__nose__clay="translucent")
+        self.assertFalse(findings_of(over, "bake.labels.clash", given), "split over two bakes")
 
     def test_every_finding_is_listed_in_the_docs(self) -> None:
         listed = set(re.findall(r"^\| `([a-z.]+)`", DOCS.read_text(encoding="utf-8"), re.MULTILINE))

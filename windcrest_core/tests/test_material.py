@@ -36,7 +36,7 @@ from windcrest_core.colour.spectra import (
     srgb_of,
 )
 from windcrest_core.context import BakeDone, Oven, Progress
-from windcrest_core.order.station import stages
+from windcrest_core.order.stages import stages
 from windcrest_core.steps import Need, Step
 from windcrest_core.tests.support import biped, changed, context, example, planned
 

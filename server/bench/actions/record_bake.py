@@ -14,8 +14,11 @@ from windcrest_core.errors import Fault
 LONGEST_MIN = 1440.0
 
 
-def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
-    """`minutes` None takes the record back."""
+def record_bake(
+    figure: Figure, number: int, minutes: float | None, air_c: list[float] | None = None
+) -> None:
+    """What went in raw stays in that bake however the plan changes. `minutes` None takes the record
+    back; `air_c` is the air that was measured, every 15 s."""
     if minutes is None:
         BakeRecord.objects.filter(figure=figure, number=number).delete()
         mark_steps(figure, [f"bake.{number}"], False)
@@ -23,12 +26,22 @@ def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
     if not 0 < minutes <= LONGEST_MIN:
         fault = Fault("minutes", minutes, f"more than 0, at most {LONGEST_MIN:.0f} minutes")
         raise Problem(422, str(fault), [fault])
-    bakes = len(plan_of(figure).bake.bakes)
+    plan = plan_of(figure)
+    bakes = len(plan.bake.bakes)
     if not 1 <= number <= bakes:
         fault = Fault("number", number, f"1 to {bakes}, the bakes of this plan")
         raise Problem(422, str(fault), [fault])
+    bake = next(step for step in plan.order.steps if step.key == f"bake.{number}")
+    went_in = [need.key for need in bake.needs]
     with transaction.atomic():
+        known = BakeRecord.objects.filter(figure=figure, number=number).first()
         BakeRecord.objects.update_or_create(
-            figure=figure, number=number, defaults={"minutes": minutes}
+            figure=figure,
+            number=number,
+            defaults={
+                "minutes": minutes,
+                "steps": known.steps if known else went_in,
+                "air_c": air_c or [],
+            },
         )
         mark_steps(figure, [f"bake.{number}"], True)

@@ -28,6 +28,7 @@ BODIES: dict[str, Any] = {
     "sheet": {"name": "Mine"},
     "steps/{key}": {"done": True},
     "bakes/{number}": {"minutes": 30},
+    "order/try": {"step": "frame.cut.1", "bake": 1},
     "timers": {"label": "Mine", "minutes": 30},
     "/api/v1/session": {"name": "ada", "password": "x"},
     "/api/v1/accounts": {"name": "ada", "password": "x"},

@@ -1,0 +1,60 @@
+"""The reach of a brush worked out beside the requests, one figure at a time, and kept with it."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from concurrent.futures import Future, ThreadPoolExecutor
+from dataclasses import dataclass, field
+from threading import Lock
+
+from server.shelf.models import Figure
+from server.shelf.planning import figure_context
+from windcrest_core.context import Reach
+from windcrest_core.order.reach import fingerprint, look
+from windcrest_core.sheet import FigureSheet
+
+MOST_KEPT = 24
+
+
+@dataclass
+class _Look:
+    """One figure being looked at; `share` of the work is done."""
+
+    share: float = 0.0
+    found: Future[Reach] = field(default_factory=Future)
+
+    def tell(self, share: float) -> None:
+        self.share = share
+
+
+_beside = ThreadPoolExecutor(max_workers=1, thread_name_prefix="reach")
+_looks: OrderedDict[str, _Look] = OrderedDict()
+_lock = Lock()
+
+
+def _begun(key: str, sheet: FigureSheet, wall_mm: float) -> _Look:
+    """The look at a figure that is under way or done, or a new one."""
+    with _lock:
+        found = _looks.get(key)
+        if found is None or (found.found.done() and found.found.exception() is not None):
+            found = _looks[key] = _Look()
+            found.found = _beside.submit(look, sheet, wall_mm, found.tell)
+            while len(_looks) > MOST_KEPT:
+                _looks.popitem(last=False)
+        return found
+
+
+def share_looked(figure: Figure) -> float:
+    """How much of a figure's reach is worked out, 0 to 1; begins it where it is not, and keeps what
+    was found with the figure once it is."""
+    wall_mm = figure_context(figure).rules.wall_mm
+    key = fingerprint(figure.sheet, wall_mm)
+    if figure.reach is not None and figure.reach.get("fingerprint") == key:
+        return 1.0
+    looking = _begun(key, figure.sheet, wall_mm)
+    if not looking.found.done():
+        return min(0.99, looking.share)
+    found = looking.found.result().model_dump(mode="json")
+    Figure.objects.filter(pk=figure.pk).update(reach=found)
+    figure.reach = found
+    return 1.0

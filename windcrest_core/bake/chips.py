@@ -1,0 +1,118 @@
+"""Test chips: what a chip that was bent shows of how fast a clay fuses, and what is still untried."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+
+import numpy as np
+
+from windcrest_core.bake.cure import CURED, Array, fusion
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
+from windcrest_core.catalogue import Clay
+from windcrest_core.context import Owned, TestChip
+from windcrest_core.findings import Frozen
+from windcrest_core.labels import clay_of
+
+SLOWEST, FASTEST = 0.2, 5.0  # times as fast as assumed; outside this a chip tells of something else
+BRITTLE = 0.90  # fusion that a chip which snaps is taken to have had at most [A]
+OPENS = {"bends", "good"}
+
+
+class ChipRate(Frozen):
+    """How many times as fast as assumed a clay fuses by its chips; 1 where they say nothing.
+
+    `between` is what the chips leave open. `words` say what it rests on.
+    """
+
+    clay: str
+    label: str
+    rate: float
+    between: tuple[float, float]
+    tried: int
+    opened: bool
+    words: str
+
+
+@lru_cache(maxsize=200)
+def _fused(label_c: float, thick_mm: float, minutes: float, air_c: float, rate: float) -> float:
+    """Fusion in the middle of a chip on a tile, heated from one face, in steady air."""
+    steps = max(1, round(minutes * 60 / STEP_S))
+    air = np.full(steps + 1, air_c)
+    body = HeatBody("wall", thick_mm)
+    core = temperatures([body], air, AIR_H_W_M2K["still"]).core_c
+    label = np.array([label_c])
+    fused: Array = fusion(core, label, STEP_S, None, rate)
+    return float(fused[-1, 0])
+
+
+def _rate_at(chip: TestChip, label_c: float, wanted: float) -> float:
+    """The rate at which a chip comes to `wanted`, by halving; the bound where it never does."""
+    assert chip.minutes is not None and chip.air_c is not None
+    low, high = SLOWEST, FASTEST
+    for bound in (low, high):
+        at_bound = _fused(label_c, chip.thick_mm, chip.minutes, chip.air_c, bound)
+        if (bound == low and at_bound >= wanted) or (bound == high and at_bound < wanted):
+            return bound
+    for _ in range(24):
+        middle = math.sqrt(low * high)
+        if _fused(label_c, chip.thick_mm, chip.minutes, chip.air_c, middle) < wanted:
+            low = middle
+        else:
+            high = middle
+    return math.sqrt(low * high)
+
+
+def chip_rate(owned: Owned, clay_id: str) -> ChipRate:
+    """What the chips of a clay say of it.
+
+    A chip that bends was cured: the clay fuses at least as fast as that takes. One that snaps or is
+    tacky was not: it fuses at most so fast. Where chips contradict each other the slower stands.
+    """
+    return _chip_rate(
+        clay_of(owned, clay_id),
+        tuple(chip for chip in owned.tried if chip.of == "clay" and chip.product == clay_id),
+    )
+
+
+@lru_cache(maxsize=200)
+def _chip_rate(clay: Clay, chips: tuple[TestChip, ...]) -> ChipRate:
+    label = clay.label_c.value
+    least, most = SLOWEST, FASTEST
+    baked = [chip for chip in chips if chip.minutes is not None and chip.air_c is not None]
+    cool = [chip for chip in baked if (chip.air_c or 0.0) < label - 5]
+    for chip in baked:
+        if chip in cool:
+            continue
+        if chip.verdict == "bends":
+            least = max(least, _rate_at(chip, label, CURED))
+        elif chip.verdict in ("snaps", "tacky"):
+            most = min(most, _rate_at(chip, label, BRITTLE))
+    least = min(least, most)
+    rate = min(max(1.0, least), most)
+    judged = [chip for chip in baked if chip.verdict in ("bends", "snaps", "tacky")]
+    if not judged:
+        words = "no chip of it was bent yet: the assumed figures stand"
+    elif rate == 1.0:
+        words = f"{len(judged)} chips agree with the assumed figures"
+    else:
+        words = f"by {len(judged)} chips it fuses {rate:.2f} times as fast as assumed"
+    if cool:
+        words += (
+            f"; a chip baked more than 5 °C below its label of {label:.0f} °C says nothing of the "
+            "minutes at that label"
+        )
+    return ChipRate(
+        clay=clay.id,
+        label=clay.label,
+        rate=rate,
+        between=(least, most),
+        tried=len(chips),
+        opened=any(chip.verdict in OPENS for chip in chips),
+        words=words,
+    )
+
+
+def fusing_rate(owned: Owned, clay_id: str) -> float:
+    """How many times as fast as assumed a clay fuses."""
+    return chip_rate(owned, clay_id).rate

@@ -1,0 +1,164 @@
+"""A heat gun, or a short set bake: what depth of clay sets, and what else gets hot."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+import numpy as np
+
+from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.cure import SCORCH_LIMIT, SETS_BELOW_C, fusion, scorch
+from windcrest_core.bake.heat import STEP_S, HeatBody, set_depths_mm, temperatures
+from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen
+
+GUN_H_W_M2K = 60.0  # a stream of hot air at a hand's breadth [A]
+SPREAD_MM = 40.0  # the stream is so broad where it meets the figure [A]
+LEAST_C, MOST_C = 60.0, 250.0
+MOST_MIN = 15.0
+HANDLE_C = 60.0
+
+
+class Warmed(Frozen):
+    """Something near that gets hot too: the most it comes to against what it takes, °C."""
+
+    id: str
+    label: str
+    peak_c: float
+    limit_c: float | None
+    harmed: bool
+
+
+class GunSet(Frozen):
+    """What a heat gun does to a part in some minutes. `back_c` is the other side of a thin sheet."""
+
+    part: str
+    label: str
+    air_c: float
+    minutes: float
+    set_mm: float
+    clay_mm: float
+    through: bool
+    surface_c: float
+    core_c: float
+    back_c: float | None
+    fusion: float
+    scorch: float
+    scorch_limit: float
+    warmed: list[Warmed]
+    cautions: list[str]
+
+
+def gun_set(
+    work: Workpiece,
+    part_id: str,
+    air_c: float,
+    minutes: float,
+    side: Literal["one", "both"] = "one",
+) -> GunSet:
+    """A part held in the stream of a heat gun.
+
+    Parameters
+    ----------
+    air_c : of the stream where it meets the clay. side : one face of a thin sheet, or both in turn.
+
+    Raises
+    ------
+    SheetError : a part that is not of clay, or a temperature or time that no such work takes.
+    """
+    pieces = {piece.part.id: piece for piece in work.clay_pieces}
+    if part_id not in pieces:
+        raise SheetError.one("part", part_id, "a part of clay of this figure")
+    if not LEAST_C <= air_c <= MOST_C:
+        raise SheetError.one("air_c", air_c, f"from {LEAST_C:.0f} to {MOST_C:.0f} °C")
+    if not 0 < minutes <= MOST_MIN:
+        raise SheetError.one("minutes", minutes, f"more than 0, at most {MOST_MIN:.0f} minutes")
+    piece = pieces[part_id]
+    clay = work.clay(piece.part.clay)
+    body = heat_body(work, piece)
+    sheet = isinstance(piece.solid, SheetSolid)
+    if sheet and side == "one":
+        body = HeatBody("wall", piece.solid.greatest_thickness_mm)
+    air = np.full(max(1, round(minutes * 60 / STEP_S)) + 1, air_c)
+    temps = temperatures([body], air, GUN_H_W_M2K)
+    label = np.array([clay.label_c.value])
+    deep = float(set_depths_mm([body], air, GUN_H_W_M2K, label - SETS_BELOW_C)[-1, 0])
+    peak = float(temps.surface_c.max())
+    warmed = _warmed(work, piece, temps.air_c, peak)
+    return GunSet(
+        part=part_id,
+        label=piece.part.label,
+        air_c=air_c,
+        minutes=minutes,
+        set_mm=deep,
+        clay_mm=body.clay_mm,
+        through=deep >= body.clay_mm - 1e-6,
+        surface_c=peak,
+        core_c=float(temps.core_c[-1, 0]),
+        back_c=float(temps.core_c[-1, 0]) if sheet and side == "one" else None,
+        fusion=float(fusion(temps.core_c, label, STEP_S)[-1, 0]),
+        scorch=float(scorch(temps.surface_c, STEP_S)[-1, 0]),
+        scorch_limit=SCORCH_LIMIT[clay.shade],
+        warmed=warmed,
+        cautions=_cautions(work, piece, peak, clay.maximum_c.value, warmed),
+    )
+
+
+def _warmed(
+    work: Workpiece, piece: Piece, air: np.ndarray[tuple[int], np.dtype[np.float64]], peak: float
+) -> list[Warmed]:
+    """What stands in the stream beside the part, as hot as the stream at most."""
+    low, high = piece.solid.bounds
+    found = []
+    for other in work.figure.pieces:
+        if other.part.id == piece.part.id:
+            continue
+        start, end = other.solid.bounds
+        away = float(np.linalg.norm(np.maximum(0.0, np.maximum(start - high, low - end))))
+        if away > SPREAD_MM:
+            continue
+        # A stream spreads and mixes: what it has above the room halves over half its breadth.
+        there = 20.0 + (air - 20.0) * 0.5 ** (away / (SPREAD_MM / 2))
+        limit: float | None = None
+        if other.part.stock is not None:
+            stock = catalogue().stock_materials[other.part.stock]
+            limit = other.part.limit_c if other.part.limit_c is not None else stock.limit_c.value
+            hottest = float(there.max())
+        else:
+            temps = temperatures([heat_body(work, other)], there, GUN_H_W_M2K)
+            hottest = float(temps.surface_c.max())
+        if hottest >= HANDLE_C:
+            harmed = limit is not None and hottest > limit
+            found.append(
+                Warmed(
+                    id=other.part.id, label=other.part.label, peak_c=hottest, limit_c=limit,
+                    harmed=harmed,
+                )
+            )  # fmt: skip
+    return sorted(found, key=lambda row: (not row.harmed, -row.peak_c))
+
+
+def _cautions(
+    work: Workpiece, piece: Piece, peak: float, maximum_c: float, warmed: list[Warmed]
+) -> list[str]:
+    said = []
+    if peak > maximum_c:
+        said.append(
+            f"Its surface comes to {peak:.0f} °C, above the maker's {maximum_c:.0f}: further away, or "
+            "cooler. If it smokes, stop and open the windows."
+        )
+    near = {row.id for row in warmed} | {piece.part.id}
+    if any(light.part in near for light in work.sheet.lights):
+        said.append("There is a cable or a light here: never a heat gun near it.")
+    harmed = [row.label for row in warmed if row.harmed]
+    if harmed:
+        said.append(f"Shield these with damp card or foil: {', '.join(harmed)}.")
+    said.append(
+        "Never near alcohol, solvents or paper: smooth with alcohol after it is cold, not before. Keep "
+        "the stream moving; it burns skin. It sets, it does not cure: the bake still has to come."
+    )
+    return said

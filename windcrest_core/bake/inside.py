@@ -1,0 +1,105 @@
+"""What happens inside each part over a bake and while it cools: for a slider of time."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.chips import fusing_rate
+from windcrest_core.bake.cure import SETS_BELOW_C, fusion, scorch
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, set_depths_mm, temperatures
+from windcrest_core.bake.model import BakePlan, CrackRisk
+from windcrest_core.bake.oven import ROOM_C
+from windcrest_core.bake.ovenful import air_in
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.findings import Frozen
+
+MOMENTS = 72
+STEPS_PER_MIN = 60.0 / STEP_S
+
+
+class PartInside(Frozen):
+    """One part at every moment: °C at its surface and at its core, fusion 0 to 1, scorch with that of
+    earlier bakes, and mm set from the surface inwards. `vent` where air is shut up under its clay."""
+
+    id: str
+    label: str
+    clay_mm: float
+    raw_in: bool
+    surface_c: list[float]
+    core_c: list[float]
+    fusion: list[float]
+    scorch: list[float]
+    set_mm: list[float]
+    scorch_limit: float
+    crack_index: float
+    crack_risk: CrackRisk
+    vent: bool
+
+
+class InsideBake(Frozen):
+    """A bake minute by minute: the oven goes off at `off_min`, the last part may be handled at
+    `cool_min`."""
+
+    number: int
+    off_min: float
+    cool_min: float
+    minutes: list[float]
+    air_c: list[float]
+    parts: list[PartInside]
+
+
+def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float]]) -> InsideBake:
+    """Every part of a bake over its time in the oven and with the door ajar after it.
+
+    Parameters
+    ----------
+    before : fusion and scorch of each part when it went in, by id; nothing of what is raw.
+    """
+    oven = work.context.rules.oven
+    minutes = bake.done_min or bake.advised_min.value
+    record = next((done for done in work.progress.bakes if done.bake == bake.number), None)
+    hot = air_in(oven, bake.dial_c.value, minutes, tuple(record.air_c) if record else ())
+    cooling = math.ceil(bake.cooling_min * STEPS_PER_MIN)
+    air = np.concatenate([hot, np.full(cooling, ROOM_C)])
+    pieces = [work.figure.piece(part.id) for part in bake.parts]
+    bodies = [heat_body(work, piece) for piece in pieces]
+    h = AIR_H_W_M2K[oven.air]
+    temps = temperatures(bodies, air, h)
+    clays = [work.clay(piece.part.clay) for piece in pieces]
+    label = np.array([clay.label_c.value for clay in clays])
+    rate = np.array([fusing_rate(work.context.stores, clay.id) for clay in clays])
+    start = np.array([before.get(part.id, (0.0, 0.0))[0] for part in bake.parts])
+    fused = fusion(temps.core_c, label, STEP_S, start, rate)
+    burnt = scorch(temps.surface_c, STEP_S)
+    deep = set_depths_mm(bodies, air, h, label - SETS_BELOW_C)
+    rows = np.unique(np.linspace(0, len(air) - 1, min(MOMENTS, len(air))).astype(int))
+    off = len(hot) - 1
+    rows = np.unique(np.append(rows, off))
+    return InsideBake(
+        number=bake.number,
+        off_min=off / STEPS_PER_MIN,
+        cool_min=(len(air) - 1) / STEPS_PER_MIN,
+        minutes=(rows / STEPS_PER_MIN).tolist(),
+        air_c=air[rows].round(1).tolist(),
+        parts=[
+            PartInside(
+                id=part.id,
+                label=part.label,
+                clay_mm=part.clay_mm,
+                raw_in=part.raw_in,
+                surface_c=temps.surface_c[rows, at].round(1).tolist(),
+                core_c=temps.core_c[rows, at].round(1).tolist(),
+                fusion=fused[rows, at].round(3).tolist(),
+                scorch=(burnt[rows, at] + before.get(part.id, (0.0, 0.0))[1]).round(3).tolist(),
+                set_mm=np.where(start[at] > 0, part.clay_mm, deep[rows, at]).round(2).tolist(),
+                scorch_limit=part.scorch_limit,
+                crack_index=part.crack_index,
+                crack_risk=part.crack_risk,
+                vent=part.raw_in and pieces[at].core is not None,
+            )
+            for at, part in enumerate(bake.parts)
+        ],
+    )

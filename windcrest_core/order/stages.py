@@ -1,0 +1,67 @@
+"""The bake each step goes into: as early as its reasons, its history and the sculptor allow."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+import networkx as nx
+
+from windcrest_core.context import Progress
+from windcrest_core.steps import Step
+
+NOTHING: Mapping[str, int] = {}
+
+
+def stages(
+    steps: list[Step], least: Mapping[str, int] = NOTHING, ran: Mapping[str, int] = NOTHING
+) -> dict[str, int]:
+    """The bake each step goes into, from 1: as early as its reasons allow.
+
+    A bake lies on an edge only if the edge says so; the number of bakes is then the longest chain
+    of such edges plus one, which no order can better.
+
+    Parameters
+    ----------
+    least : the first bake a step may go into. ran : the bake a step was in, whatever its reasons.
+
+    Raises
+    ------
+    networkx.NetworkXUnfeasible : the needs go in a circle.
+    """
+    graph: nx.DiGraph[str] = nx.DiGraph()
+    known = {step.key for step in steps}
+    for step in steps:
+        graph.add_node(step.key)
+        for need in step.needs:
+            if need.key in known:
+                graph.add_edge(need.key, step.key, cured=need.cured)
+    found: dict[str, int] = {}
+    for key in nx.topological_sort(graph):
+        if key in ran:
+            found[key] = ran[key]
+            continue
+        before = graph.pred[key]
+        found[key] = max(
+            (found[other] + (1 if data["cured"] else 0) for other, data in before.items()),
+            default=1,
+        )
+        found[key] = max(found[key], least.get(key, 1))
+    return found
+
+
+def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict[str, int]]:
+    """What the bakes that were run leave open: the first bake each step may go into, and the bake
+    that each step was in. A bake whose contents nobody wrote down is as the plan has it."""
+    ran = {key: done.bake for done in progress.bakes for key in done.steps}
+    if not ran:
+        return {}, {}
+    making = [step for step in steps if not step.after_bakes]
+    unwritten = {done.bake for done in progress.bakes if not done.steps}
+    coming = max(done.bake for done in progress.bakes) + 1
+    done = set(progress.steps_done)
+    least = {
+        key: coming
+        for key, bake in stages(making).items()
+        if key not in ran and key not in done and bake not in unwritten
+    }
+    return least, ran

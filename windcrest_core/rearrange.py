@@ -1,0 +1,115 @@
+"""A step moved by hand: whether it may go there, why not, and what forcing it would come to."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Literal
+
+from windcrest_core.context import Context, Progress
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen, Operation
+from windcrest_core.order.joins import Join
+from windcrest_core.plan import Plan, plan
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.ids import free_id
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.ordering import Move
+
+
+class MoveAnswer(Frozen):
+    """What moving a step comes to.
+
+    `operations` are the edit that does it; none where it cannot be done. `against` are the reasons
+    it goes past, `consequences` what comes of that, worked out from the two plans.
+    """
+
+    label: str
+    allowed: Literal["free", "forced", "cannot"]
+    against: list[str]
+    consequences: list[str]
+    bakes_before: int
+    bakes_after: int
+    operations: list[Operation]
+
+
+def try_move(
+    sheet: FigureSheet,
+    context: Context,
+    progress: Progress,
+    today: date,
+    step: str,
+    before: str | None,
+    bake: int | None,
+) -> MoveAnswer:
+    """Weigh a move without making it.
+
+    Parameters
+    ----------
+    step : key of the step moved. before : key of the step it is put before, or else
+    bake : the bake it is put into.
+
+    Raises
+    ------
+    SheetError : a step that is not in the plan, or a move that turns an earlier one round.
+    """
+    now = plan(sheet, context, progress, today)
+    labels = {row.key: row.label for row in now.order.steps}
+    for name, key in (("step", step), ("before", before)):
+        if key is not None and key not in labels:
+            raise SheetError.one(name, key, "the key of a step of this plan")
+    taken = {*sheet.retired_ids, *(move.id for move in sheet.order.moves)}
+    wanted = {"id": free_id("move", taken), "step": step, "before": before, "bake": bake}
+    for forced in (False, True):
+        move = Move.model_validate({**wanted, "forced": forced})
+        operation = Operation(path=f"move/{move.id}", value=move.model_dump())
+        then = plan(apply_edits(sheet, [operation])[0], context, progress, today)
+        state = next(row for row in then.order.moves if row.id == move.id)
+        if state.state != "idle":
+            return MoveAnswer(
+                label=f"{labels[step]}: {state.where}",
+                allowed="forced" if forced else "free",
+                against=state.against,
+                consequences=[*state.consequences, *_changes(now, then)],
+                bakes_before=len(now.bake.bakes),
+                bakes_after=len(then.bake.bakes),
+                operations=[operation],
+            )
+    return MoveAnswer(
+        label=f"{labels[step]}: {state.where}",
+        allowed="cannot",
+        against=state.against,
+        consequences=[],
+        bakes_before=len(now.bake.bakes),
+        bakes_after=len(now.bake.bakes),
+        operations=[],
+    )
+
+
+def _changes(now: Plan, then: Plan) -> list[str]:
+    """What else changes: bakes, minutes in the oven, joins."""
+    found = []
+    more = len(then.bake.bakes) - len(now.bake.bakes)
+    if more:
+        minutes = then.bake.total_min.value - now.bake.total_min.value
+        words = f"{abs(more)} bake{'s' if abs(more) > 1 else ''}"
+        found.append(
+            f"{words} {'more' if more > 0 else 'fewer'}, {abs(minutes):.0f} min "
+            f"{'more' if minutes > 0 else 'less'} in the oven"
+        )
+    before = {join.part: join for join in now.order.joins}
+    after = {join.part: join for join in then.order.joins}
+    for part, join in after.items():
+        was = before.get(part)
+        if (was.state if was else "raw to raw") != join.state:
+            found.append(_join_words(join))
+    found += [
+        f"the {join.label} is joined raw to raw"
+        for part, join in before.items()
+        if part not in after
+    ]
+    return found
+
+
+def _join_words(join: Join) -> str:
+    grams = f", {join.grams:.1f} g" if join.grams else ""
+    return f"the {join.label} is joined {join.state} to the {join.onto_label}{grams}: {join.how}"
