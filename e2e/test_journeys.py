@@ -185,7 +185,7 @@ class LogJourney(Journey):
             page.goto(f"{self.live_server_url}/figures/{figure.id}/bake")
             page.get_by_label("Minutes it really took").fill("45")
             page.get_by_label("Minutes it really took").press("Enter")
-            expect(page.get_by_role("tab", name="Bake 1 (done)")).to_be_visible()
+            expect(page.get_by_role("button", name="Bake 1 (done)")).to_be_visible()
             page.locator(".recharts-line").first.wait_for()
 
         self.drive(work)

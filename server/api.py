@@ -7,9 +7,11 @@ from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
 from server.bench.api import router as bench
+from server.bench.bakes_api import router as bakes
 from server.bench.calendar_api import router as calendar
 from server.bench.devices_api import router as devices
 from server.bench.live_api import router as live
+from server.bench.mend_api import router as mending
 from server.bench.timers_api import router as timers
 from server.problems import install
 from server.shelf.api import router as shelf
@@ -41,4 +43,6 @@ api.add_router("/v1/", bench)
 api.add_router("/v1/", devices)
 api.add_router("/v1/", timers)
 api.add_router("/v1/", live)
+api.add_router("/v1/", bakes)
+api.add_router("/v1/", mending)
 api.add_router("/v1/", calendar)

@@ -18,12 +18,16 @@ from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.api import own_figure
 from server.shelf.models import Figure
-from server.shelf.planning import given_of, plan_of
+from server.shelf.planning import figure_context, given_of, plan_of
 from windcrest_core.bake.live import Before, Live, follow
 from windcrest_core.bake.model import BakePlan
+from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import (
+    LEAST_C,
+    MOST_C,
     AirReading,
     Trace,
+    air_along,
     read_trace,
     refuse_unreal,
     trace_csv,
@@ -83,16 +87,22 @@ def _trace(bake: LiveBake) -> Trace:
     return trace_of([AirReading(at_s=at, temp_c=temp) for at, temp in rows])
 
 
-def _bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
+def bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
+    """A bake of the plan, and what the one before it left each part as.
+
+    A part that is made again is raw when it goes in.
+    """
     bakes = plan_of(figure).bake.bakes
     found = next((bake for bake in bakes if bake.number == number), None)
     if found is None:
         allowed = ", ".join(str(bake.number) for bake in bakes) or "none: nothing is baked"
         raise SheetError.one("number", number, f"one of {allowed}")
+    raw = {part.id for part in found.parts if part.raw_in}
     earlier = [bake for bake in bakes if bake.number < number]
     before = {
         part.id: Before(fusion=part.fusion, scorch=part.scorch)
         for part in (earlier[-1].parts if earlier else [])
+        if part.id not in raw
     }
     return found, before
 
@@ -101,7 +111,7 @@ def _bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
 def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tuple[int, Done]:
     """The piece is in the oven from now on."""
     figure = own_figure(request, figure_id)
-    _bake_of(figure, number)
+    bake_of(figure, number)
     if LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).exists():
         raise Problem(409, "A bake is running already; end it before another is begun.")
     LiveBake.objects.create(figure=figure, number=number, speed=body.speed, started=timezone.now())
@@ -119,7 +129,7 @@ def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
 
 
 def _followed(figure: Figure, bake: LiveBake) -> Live:
-    planned, before = _bake_of(figure, bake.number)
+    planned, before = bake_of(figure, bake.number)
     work = workpiece(figure.sheet, *given_of(figure))
     return follow(work, planned, before, _trace(bake), _elapsed_s(bake))
 
@@ -133,8 +143,20 @@ def end(request: HttpRequest, figure_id: str) -> LiveOut:
     verdict = _followed(figure, bake)
     with transaction.atomic():
         bake.save(update_fields=["ended"])
-        record_bake(figure, bake.number, max(1.0, round(_elapsed_s(bake) / 60, 1)))
+        air = _measured(figure, bake.number, _trace(bake), _elapsed_s(bake))
+        record_bake(figure, bake.number, max(1.0, round(_elapsed_s(bake) / 60, 1)), air)
     return LiveOut(live=verdict)
+
+
+def _measured(figure: Figure, number: int, trace: Trace, until_s: float) -> list[float]:
+    """The air of a bake every 15 s until it ended, for the plan to go by; none where nothing was
+    measured."""
+    if not trace.readings:
+        return []
+    planned, _ = bake_of(figure, number)
+    oven = figure_context(figure).rules.oven
+    air = air_along(trace, air_c(oven, planned.dial_c.value, until_s / 60))
+    return [min(MOST_C, max(LEAST_C, value)) for value in air.round(1).tolist()]
 
 
 @router.get("figures/{figure_id}/live-trace/{number}", include_in_schema=False)
@@ -155,7 +177,7 @@ def post_trace(
 ) -> LiveOut:
     """A bake that was measured elsewhere: its trace is taken as that of this bake, now over."""
     figure = own_figure(request, figure_id)
-    _bake_of(figure, number)
+    bake_of(figure, number)
     if (file.size or 0) > MOST_TRACE_BYTES:
         raise Problem(413, "The trace is too large: at most 2 MB, 50,000 readings.")
     trace = read_trace(file.read())
@@ -169,7 +191,8 @@ def post_trace(
             BakeReading(bake=bake, at_s=row.at_s, temp_c=row.temp_c) for row in trace.readings
         )
         verdict = _followed(figure, bake)
-        record_bake(figure, number, max(1.0, round(trace.last_s / 60, 1)))
+        air = _measured(figure, number, trace, trace.last_s)
+        record_bake(figure, number, max(1.0, round(trace.last_s / 60, 1)), air)
     return LiveOut(live=verdict)
 
 

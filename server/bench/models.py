@@ -9,7 +9,7 @@ from django.conf import settings
 from django.db import models
 
 from server.shelf.models import Figure
-from windcrest_core.context import BakeDone, Progress
+from windcrest_core.context import BakeDone, Mishap, Progress
 from windcrest_core.stock.steady import Reading
 
 
@@ -51,6 +51,22 @@ class BakeRecord(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_bake")]
+
+
+class MishapRecord(models.Model):
+    """Something that went wrong with a part, and the way on that was taken."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="mishaps")
+    key = models.CharField(max_length=40)
+    kind = models.CharField(max_length=20)
+    part = models.CharField(max_length=40)
+    way = models.CharField(max_length=40)
+    after_bake = models.PositiveIntegerField(default=0)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_mishap")]
+        ordering = ["pk"]
 
 
 class LiveBake(models.Model):
@@ -140,5 +156,15 @@ def progress_of(figure_id: str) -> Progress:
         bakes=[
             BakeDone(bake=row.number, minutes=row.minutes, steps=row.steps, air_c=row.air_c)
             for row in BakeRecord.objects.filter(figure_id=figure_id).order_by("number")
+        ],
+        mishaps=[
+            Mishap(
+                id=row.key,
+                kind=row.kind,  # type: ignore[arg-type]
+                part=row.part,
+                way=row.way,
+                after_bake=row.after_bake,
+            )
+            for row in MishapRecord.objects.filter(figure_id=figure_id)
         ],
     )

@@ -81,8 +81,9 @@ def gun_set(
     clay = work.clay(piece.part.clay)
     body = heat_body(work, piece)
     sheet = isinstance(piece.solid, SheetSolid)
-    if sheet and side == "one":
-        body = HeatBody("wall", piece.solid.greatest_thickness_mm)
+    if sheet:
+        thick = piece.solid.greatest_thickness_mm
+        body = HeatBody("wall", thick if side == "one" else thick / 2)
     air = np.full(max(1, round(minutes * 60 / STEP_S)) + 1, air_c)
     temps = temperatures([body], air, GUN_H_W_M2K)
     label = np.array([clay.label_c.value])

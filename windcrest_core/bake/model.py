@@ -88,6 +88,7 @@ class BakePlan(Frozen):
     label_c: Quantity
     dial_c: Quantity
     peak_air_c: float
+    steady_air_c: float
     maximum_c: float
     start: str
     rule_min: Quantity

@@ -187,6 +187,7 @@ def _one_bake(
             ),
         ),
         peak_air_c=peak,
+        steady_air_c=float(np.median(temps.air_c[last // 3 : last + 1])),
         maximum_c=strictest.maximum_c.value,
         start=rules.oven.start,
         rule_min=rule_answer(work, thickest),

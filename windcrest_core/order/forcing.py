@@ -170,21 +170,32 @@ def _where(by_key: dict[str, Step], move: Move) -> str:
 
 def _state(by_key: dict[str, Step], move: Move, state: State, against: list[Need]) -> MoveState:
     step = by_key.get(move.step)
-    said = dict.fromkeys(
-        f"{need.reason} (after “{by_key[need.key].label}”)" if need.key in by_key else need.reason
-        for need in against
-    )
+    said: dict[str, list[str]] = {}
+    for need in against:
+        after = said.setdefault(need.reason, [])
+        if need.key in by_key:
+            after.append(f"“{by_key[need.key].label}”")
     return MoveState(
         id=move.id,
         step=move.step,
         label=step.label if step else move.step,
         where=_where(by_key, move),
         state=state,
-        against=list(said),
+        against=[_reason_words(reason, after) for reason, after in said.items()],
         consequences=list(
             dict.fromkeys(CONSEQUENCES[need.kind] for need in against if need.kind in CONSEQUENCES)
         ),
     )
+
+
+NAMED = 3
+
+
+def _reason_words(reason: str, after: list[str]) -> str:
+    if not after:
+        return reason
+    more = f" and {len(after) - NAMED} more" if len(after) > NAMED else ""
+    return f"{reason} (after {', '.join(after[:NAMED])}{more})"
 
 
 def move_findings(states: list[MoveState]) -> list[Finding]:

@@ -28,13 +28,7 @@ def stages(
     ------
     networkx.NetworkXUnfeasible : the needs go in a circle.
     """
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    known = {step.key for step in steps}
-    for step in steps:
-        graph.add_node(step.key)
-        for need in step.needs:
-            if need.key in known:
-                graph.add_edge(need.key, step.key, cured=need.cured)
+    graph = _graph(steps)
     found: dict[str, int] = {}
     for key in nx.topological_sort(graph):
         if key in ran:
@@ -49,6 +43,18 @@ def stages(
     return found
 
 
+def _graph(steps: list[Step]) -> nx.DiGraph[str]:
+    graph: nx.DiGraph[str] = nx.DiGraph()
+    known = {step.key for step in steps}
+    for step in steps:
+        graph.add_node(step.key)
+        for need in step.needs:
+            if need.key in known:
+                already = graph.get_edge_data(need.key, step.key, {"cured": False})
+                graph.add_edge(need.key, step.key, cured=need.cured or already["cured"])
+    return graph
+
+
 def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict[str, int]]:
     """What the bakes that were run leave open: the first bake each step may go into, and the bake
     that each step was in. A bake whose contents nobody wrote down is as the plan has it."""
@@ -58,7 +64,10 @@ def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict
     making = [step for step in steps if not step.after_bakes]
     unwritten = {done.bake for done in progress.bakes if not done.steps}
     coming = max(done.bake for done in progress.bakes) + 1
-    done = set(progress.steps_done)
+    graph = _graph(making)
+    # What a baked step waited for was done before it, ticked or not.
+    before = {key for step in ran if step in graph for key in nx.ancestors(graph, step)}
+    done = {*progress.steps_done, *before}
     least = {
         key: coming
         for key, bake in stages(making).items()

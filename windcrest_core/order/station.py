@@ -70,7 +70,8 @@ def order_plan(
         before = _in_order([s for s in making if placed.get(s.key) == number], rank, moved.beside)
         numbered += [(number, step) for step in before]
         numbered.append((number, _waiting_for(bake, before)))
-    after = [s for s in making if s.after_bakes] + finishing
+    over = [s for s in making if s.after_bakes or placed[s.key] > len(bakes)]
+    after = over + finishing
     last = [Need(key=f"bake.{len(bakes)}", reason="cured before it is finished")] if bakes else []
     numbered += [
         (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)

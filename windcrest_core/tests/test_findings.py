@@ -7,7 +7,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.context import BakeDone, Context, Progress
+from windcrest_core.context import BakeDone, Context, Oven, Progress, Rules
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
@@ -56,6 +56,11 @@ def plain(**changes: Any) -> FigureSheet:
 
 def one_eye_of(stock: str) -> FigureSheet:
     return plain(part__eye_r__stock=stock)
+
+
+def oven_inside(height_mm: float) -> Context:
+    size = {"breadth_mm": 220, "depth_mm": 200, "height_mm": height_mm}
+    return Context(rules=Rules(oven=Oven.model_validate({"inside": size})))
 
 
 CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
@@ -148,6 +153,13 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "bake.overhang.sags": (plain(part__fin=FIN), Context(), plain(), Context()),
     "colour.mix.off": (
         plain(area__skin__target="#00ff00"), Context(), plain(), Context()),
+    "order.move.forced": (
+        plain(move__m={"id": "m", "step": "hand_r.cover.1", "bake": 1, "forced": True}), Context(),
+        plain(move__m={"id": "m", "step": "skull.cover.1", "bake": 2}), Context()),
+    "order.move.idle": (
+        plain(move__m={"id": "m", "step": "hand_r.cover.1", "bake": 1}), Context(),
+        plain(move__m={"id": "m", "step": "skull.cover.1", "bake": 2}), Context()),
+    "bake.fit.large": (plain(), oven_inside(200), plain(), oven_inside(450)),
     "colour.area.unused": (
         plain(area__spare={"id": "spare", "label": "spare", "target": "#112233", "finish": "matte"}),
         Context(), plain(), Context()),
@@ -159,7 +171,7 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "finish.peg.shallow": (plain(base__thickness_mm=4), Context(), plain(), Context()),
 }  # fmt: skip
 
-ELSEWHERE = {"bake.labels.clash", "bake.scorch.pale"}
+ELSEWHERE = {"bake.labels.clash", "bake.scorch.pale", "order.reach.brush"}
 
 
 class FindingTest(unittest.TestCase):

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
-import random
 import unittest
 
 import numpy as np
@@ -36,8 +34,6 @@ from windcrest_core.colour.spectra import (
     srgb_of,
 )
 from windcrest_core.context import BakeDone, Oven, Progress
-from windcrest_core.order.stages import stages
-from windcrest_core.steps import Need, Step
 from windcrest_core.tests.support import biped, changed, context, example, planned
 
 STEADY = np.full(241, 135.0)
@@ -122,29 +118,6 @@ class OrderTest(unittest.TestCase):
         assert formed.bake is not None and pressed.bake is not None
         self.assertLess(formed.bake, pressed.bake)
 
-    def test_no_order_needs_fewer_bakes(self) -> None:
-        """Brute force: assign bakes 1…k to every step of random small graphs."""
-        rng = random.Random(5)
-        for _ in range(60):
-            n = rng.randint(2, 6)
-            steps = [
-                Step(
-                    key=f"s{i}",
-                    station="clay",
-                    label="s",
-                    minutes=1,
-                    needs=[
-                        Need(key=f"s{j}", reason="r", cured=rng.random() < 0.5)
-                        for j in range(i)
-                        if rng.random() < 0.4
-                    ],
-                )
-                for i in range(n)
-            ]
-            found = max(stages(steps).values())
-            best = next(k for k in range(1, n + 1) for pick in [_assignable(steps, k)] if pick)
-            self.assertEqual(found, best)
-
     def test_what_is_done_is_done(self) -> None:
         plan = planned(biped(), progress=Progress(steps_done=["frame.cut.1"]))
         steps = {s.key: s for s in plan.order.steps}
@@ -157,18 +130,6 @@ class OrderTest(unittest.TestCase):
         keys = [step.key for step in planned(sheet).order.steps]
         plan = planned(sheet, progress=Progress(steps_done=keys))
         self.assertIsNone(plan.order.next_step)
-
-
-def _assignable(steps: list[Step], bakes: int) -> bool:
-    for pick in itertools.product(range(1, bakes + 1), repeat=len(steps)):
-        at = {step.key: b for step, b in zip(steps, pick, strict=True)}
-        if all(
-            at[step.key] >= at[need.key] + (1 if need.cured else 0)
-            for step in steps
-            for need in step.needs
-        ):
-            return True
-    return False
 
 
 class HeatTest(unittest.TestCase):

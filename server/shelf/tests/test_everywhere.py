@@ -29,6 +29,9 @@ BODIES: dict[str, Any] = {
     "steps/{key}": {"done": True},
     "bakes/{number}": {"minutes": 30},
     "order/try": {"step": "frame.cut.1", "bake": 1},
+    "mend": {"kind": "broke", "part": "chest", "way": "strip"},
+    "mend/try": {"kind": "broke", "part": "chest"},
+    "heat-gun": {"part": "chest", "air_c": 150, "minutes": 2},
     "timers": {"label": "Mine", "minutes": 30},
     "/api/v1/session": {"name": "ada", "password": "x"},
     "/api/v1/accounts": {"name": "ada", "password": "x"},
@@ -53,6 +56,7 @@ def filled(path: str, figure_id: str) -> str:
         "movement_id": "1",
         "device_id": "1",
         "timer_id": "1",
+        "mishap_id": "1",
     }
     return re.sub(r"{(\w+)}", lambda match: known[match[1]], path)
 

@@ -235,6 +235,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/bakes/{number}/inside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Inside
+         * @description Every part of a bake over time, in the oven and while it cools.
+         */
+        get: operations["server_bench_bakes_api_get_inside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/chips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Chips
+         * @description What chips have shown of every clay of the figure.
+         */
+        get: operations["server_bench_bakes_api_get_chips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/edits": {
         parameters: {
             query?: never;
@@ -266,6 +306,26 @@ export interface paths {
         get: operations["server_shelf_api_export"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/heat-gun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Gun
+         * @description What a heat gun does to a part, and to what is beside it.
+         */
+        post: operations["server_bench_bakes_api_post_gun"];
         delete?: never;
         options?: never;
         head?: never;
@@ -424,6 +484,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Mishaps
+         * @description What went wrong so far, the first first.
+         */
+        get: operations["server_bench_mend_api_get_mishaps"];
+        put?: never;
+        /**
+         * Post Mend
+         * @description The way on is taken: its steps are in the order from now on.
+         */
+        post: operations["server_bench_mend_api_post_mend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/mend/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Try
+         * @description The ways on and what each costs; nothing is stored.
+         */
+        post: operations["server_bench_mend_api_post_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/mend/{mishap_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Mend
+         * @description It did not happen: its steps go out of the order.
+         */
+        delete: operations["server_bench_mend_api_delete_mend"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/model": {
         parameters: {
             query?: never;
@@ -438,6 +562,26 @@ export interface paths {
         get: operations["server_shelf_api_get_model"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/order/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Try
+         * @description What a move would come to; nothing is stored.
+         */
+        post: operations["server_shelf_order_api_post_try"];
         delete?: never;
         options?: never;
         head?: never;
@@ -686,6 +830,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Reach
+         * @description How far the reach of the brush is worked out; asking begins it.
+         */
+        get: operations["server_shelf_order_api_get_reach"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/redo": {
         parameters: {
             query?: never;
@@ -881,6 +1045,26 @@ export interface paths {
          * @description Who is signed in; also hands out the CSRF cookie.
          */
         get: operations["server_accounts_api_me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/mishaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds
+         * @description What can go wrong, in words.
+         */
+        get: operations["server_bench_mend_api_kinds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1532,7 +1716,10 @@ export interface components {
             /** Parts */
             parts: string[];
         };
-        /** BakePlan */
+        /**
+         * BakePlan
+         * @description `sets_only` where it is a short bake that another one cures; `measured` where its air was.
+         */
         BakePlan: {
             advised_min: components["schemas"]["Quantity"];
             /** Because */
@@ -1544,11 +1731,14 @@ export interface components {
             dial_c: components["schemas"]["Quantity"];
             /** Done Min */
             done_min: number | null;
+            fit: components["schemas"]["Fit"];
             /** Inserts */
             inserts: components["schemas"]["InsertBake"][];
             label_c: components["schemas"]["Quantity"];
             /** Maximum C */
             maximum_c: number;
+            /** Measured */
+            measured: boolean;
             model_min: components["schemas"]["Quantity"] | null;
             /** Number */
             number: number;
@@ -1557,10 +1747,16 @@ export interface components {
             /** Peak Air C */
             peak_air_c: number;
             rule_min: components["schemas"]["Quantity"];
+            /** Sets Only */
+            sets_only: boolean;
             /** Slowest */
             slowest: string;
             /** Start */
             start: string;
+            /** Steady Air C */
+            steady_air_c: number;
+            /** Supports */
+            supports: components["schemas"]["Support"][];
         };
         /** BakeStation */
         BakeStation: {
@@ -2239,6 +2435,43 @@ export interface components {
             /** Label */
             label: string;
         };
+        /**
+         * ChipRate
+         * @description How many times as fast as assumed a clay fuses by its chips; 1 where they say nothing.
+         *
+         *     `between` is what the chips leave open. `words` say what it rests on.
+         */
+        ChipRate: {
+            /** Between */
+            between: [
+                number,
+                number
+            ];
+            /** Clay */
+            clay: string;
+            /** Label */
+            label: string;
+            /** Opened */
+            opened: boolean;
+            /** Rate */
+            rate: number;
+            /** Tried */
+            tried: number;
+            /** Words */
+            words: string;
+        };
+        /** Chosen */
+        Chosen: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            /** Part */
+            part: string;
+            /** Way */
+            way: string;
+        };
         /** Clay */
         Clay: {
             /** Colour */
@@ -2302,6 +2535,19 @@ export interface components {
              * @enum {string}
              */
             verdict: "not baked yet" | "good" | "too pale" | "too strong" | "another hue";
+        };
+        /**
+         * ClayLabel
+         * @description What the maker's label says of a clay: its temperature and the most it takes, °C, and the
+         *     minutes at that temperature for every 6 mm.
+         */
+        ClayLabel: {
+            /** Label C */
+            label_c: number;
+            /** Maximum C */
+            maximum_c: number;
+            /** Min Per 6Mm */
+            min_per_6mm: number;
         };
         /**
          * ClayMix
@@ -3077,6 +3323,13 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * @default {
+             *       "brush_mm": 5,
+             *       "moves": []
+             *     }
+             */
+            order: components["schemas"]["Order"];
+            /**
              * Parts
              * @default []
              */
@@ -3185,6 +3438,30 @@ export interface components {
             /** Pegs */
             pegs: components["schemas"]["Peg"][];
             pegs_why: components["schemas"]["Why"];
+        };
+        /**
+         * Fit
+         * @description Whether what is baked goes into the oven; `box_mm` is its breadth, depth and height, the rest
+         *     the distance to what is above it and below.
+         */
+        Fit: {
+            /** Above Mm */
+            above_mm: number | null;
+            /** Below Mm */
+            below_mm: number | null;
+            /** Box Mm */
+            box_mm: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "upright" | "lying" | "in parts" | "not at all" | "not measured";
+            /** Words */
+            words: string;
         };
         /**
          * Fix
@@ -3498,6 +3775,73 @@ export interface components {
             ground: "white" | "grey" | "black" | "none";
         };
         /**
+         * Gun
+         * @description A part in the stream of a heat gun: °C where it meets the clay, and minutes.
+         */
+        Gun: {
+            /** Air C */
+            air_c: number;
+            /** Minutes */
+            minutes: number;
+            /** Part */
+            part: string;
+            /**
+             * Side
+             * @default one
+             * @enum {string}
+             */
+            side: "one" | "both";
+        };
+        /**
+         * GunSet
+         * @description What a heat gun does to a part in some minutes. `back_c` is the other side of a thin sheet.
+         */
+        GunSet: {
+            /** Air C */
+            air_c: number;
+            /** Back C */
+            back_c: number | null;
+            /** Cautions */
+            cautions: string[];
+            /** Clay Mm */
+            clay_mm: number;
+            /** Core C */
+            core_c: number;
+            /** Fusion */
+            fusion: number;
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /** Part */
+            part: string;
+            /** Scorch */
+            scorch: number;
+            /** Scorch Limit */
+            scorch_limit: number;
+            /** Set Mm */
+            set_mm: number;
+            /** Surface C */
+            surface_c: number;
+            /** Through */
+            through: boolean;
+            /** Warmed */
+            warmed: components["schemas"]["Warmed"][];
+        };
+        /**
+         * Happened
+         * @description What happened to which part.
+         */
+        Happened: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            /** Part */
+            part: string;
+        };
+        /**
          * Holding
          * @description One way to hold it while it is worked on, in words, and the number that asks for it.
          */
@@ -3591,6 +3935,43 @@ export interface components {
             peak_c: number;
         };
         /**
+         * Inside
+         * @description What is inside an oven, mm: its clear breadth, depth and height, and how high the rack stands
+         *     above the lower element or floor.
+         */
+        Inside: {
+            /** Breadth Mm */
+            breadth_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * Rack Mm
+             * @default 60
+             */
+            rack_mm: number;
+        };
+        /**
+         * InsideBake
+         * @description A bake minute by minute: the oven goes off at `off_min`, the last part may be handled at
+         *     `cool_min`.
+         */
+        InsideBake: {
+            /** Air C */
+            air_c: number[];
+            /** Cool Min */
+            cool_min: number;
+            /** Minutes */
+            minutes: number[];
+            /** Number */
+            number: number;
+            /** Off Min */
+            off_min: number;
+            /** Parts */
+            parts: components["schemas"]["PartInside"][];
+        };
+        /**
          * Item
          * @description A thing in Stores with its lots; `low_at` is when it is to be bought again.
          */
@@ -3648,7 +4029,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "raw to raw" | "raw to cured" | "cured to cured";
+            state: "raw to raw" | "raw to cured" | "resting" | "cured to cured";
         };
         /** JoinRuns */
         JoinRuns: {
@@ -4051,6 +4432,14 @@ export interface components {
             planned_c: number;
         };
         /**
+         * Looking
+         * @description `share` of the reach that is worked out; with 1 it is in the plan.
+         */
+        Looking: {
+            /** Share */
+            share: number;
+        };
+        /**
          * Lot
          * @description One purchase of a thing. `price` is that of all that was bought; `left` may be below nought
          *     where more was used than was ever written down.
@@ -4218,6 +4607,55 @@ export interface components {
             minutes: number | null;
         };
         /**
+         * Mishap
+         * @description Something that went wrong with a part after so many bakes of it, and the way on that was
+         *     chosen; `after_bake` is nought while the part was raw.
+         */
+        Mishap: {
+            /**
+             * After Bake
+             * @default 0
+             */
+            after_bake: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            /** Part */
+            part: string;
+            /** Way */
+            way: string;
+        };
+        /**
+         * MishapOut
+         * @description A mishap on record; `words` say it in a sentence's end.
+         */
+        MishapOut: {
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /** Part */
+            part: string;
+            /** Way */
+            way: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * MixIn
          * @description A colour of clay and how much of it, in any unit.
          */
@@ -4254,6 +4692,51 @@ export interface components {
             parts: number;
         };
         /**
+         * Move
+         * @description A step put before another, or into a bake; `forced` where a reason speaks against it.
+         */
+        Move: {
+            /** Bake */
+            bake: number | null;
+            /** Before */
+            before: string | null;
+            /**
+             * Forced
+             * @default false
+             */
+            forced: boolean;
+            /** Id */
+            id: string;
+            /** Step */
+            step: string;
+        };
+        /**
+         * MoveAnswer
+         * @description What moving a step comes to.
+         *
+         *     `operations` are the edit that does it; none where it cannot be done. `against` are the reasons
+         *     it goes past, `consequences` what comes of that, worked out from the two plans.
+         */
+        MoveAnswer: {
+            /** Against */
+            against: string[];
+            /**
+             * Allowed
+             * @enum {string}
+             */
+            allowed: "free" | "forced" | "cannot";
+            /** Bakes After */
+            bakes_after: number;
+            /** Bakes Before */
+            bakes_before: number;
+            /** Consequences */
+            consequences: string[];
+            /** Label */
+            label: string;
+            /** Operations */
+            operations: components["schemas"]["Operation"][];
+        };
+        /**
          * MoveOut
          * @description How far a calibration moves what a figure needs.
          */
@@ -4265,6 +4748,29 @@ export interface components {
             mass_g: components["schemas"]["MovedOut"];
             /** Name */
             name: string;
+        };
+        /**
+         * MoveState
+         * @description What became of a move: it holds, it holds against reasons, or it has no effect.
+         */
+        MoveState: {
+            /** Against */
+            against: string[];
+            /** Consequences */
+            consequences: string[];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "placed" | "forced" | "idle";
+            /** Step */
+            step: string;
+            /** Where */
+            where: string;
         };
         /** MovedOut */
         MovedOut: {
@@ -4315,6 +4821,8 @@ export interface components {
         /**
          * Need
          * @description This step waits for `key`, because of `reason`; `cured` if a bake must lie between.
+         *
+         *     `kind` says what comes of doing it the other way round; with `own` it cannot be done.
          */
         Need: {
             /**
@@ -4324,6 +4832,12 @@ export interface components {
             cured: boolean;
             /** Key */
             key: string;
+            /**
+             * Kind
+             * @default own
+             * @enum {string}
+             */
+            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "apart" | "label" | "ground" | "seal" | "gloss" | "sand" | "reach" | "placed";
             /** Reason */
             reason: string;
         };
@@ -4428,6 +4942,20 @@ export interface components {
             /** Value */
             value: unknown;
         };
+        /** Order */
+        Order: {
+            /**
+             * Brush Mm
+             * @description across the ferrule of the brush it is painted with
+             * @default 5
+             */
+            brush_mm: number;
+            /**
+             * Moves
+             * @default []
+             */
+            moves: components["schemas"]["Move"][];
+        };
         /** OrderPlan */
         OrderPlan: {
             /** Bakes */
@@ -4437,8 +4965,11 @@ export interface components {
             hours: components["schemas"]["Quantity"];
             /** Joins */
             joins: components["schemas"]["Join"][];
+            /** Moves */
+            moves: components["schemas"]["MoveState"][];
             /** Next Step */
             next_step: string | null;
+            reach: components["schemas"]["ReachPlan"];
             /** Steps */
             steps: components["schemas"]["StepPlan"][];
         };
@@ -4453,11 +4984,22 @@ export interface components {
              * @enum {string}
              */
             air: "tented" | "still" | "open" | "fan";
+            inside: components["schemas"]["Inside"] | null;
             /**
              * Offset C
              * @default 0
              */
             offset_c: number;
+            /**
+             * Period Min
+             * @default 6
+             */
+            period_min: number;
+            /**
+             * Ramp C Min
+             * @default 10
+             */
+            ramp_c_min: number;
             /**
              * Start
              * @default preheated
@@ -4494,6 +5036,14 @@ export interface components {
              */
             foil: string;
             /**
+             * Labels
+             * @description what the label of an own clay says, by its id
+             * @default {}
+             */
+            labels: {
+                [key: string]: components["schemas"]["ClayLabel"];
+            };
+            /**
              * Paints
              * @default [
              *       "titanium_white",
@@ -4512,6 +5062,11 @@ export interface components {
              * @constant
              */
             stores_version: 1;
+            /**
+             * Tried
+             * @default []
+             */
+            tried: components["schemas"]["TestChip"][];
             /**
              * Weighings
              * @default []
@@ -4657,6 +5212,12 @@ export interface components {
              */
             press_in: boolean;
             /**
+             * Rests
+             * @description baked in its place but not joined: it parts again to be painted
+             * @default false
+             */
+            rests: boolean;
+            /**
              * Scale
              * @default figure
              * @enum {string}
@@ -4700,6 +5261,11 @@ export interface components {
             core_c: number;
             /** Crack Index */
             crack_index: number;
+            /**
+             * Crack Risk
+             * @enum {string}
+             */
+            crack_risk: "low" | "moderate" | "high";
             /** Cured */
             cured: boolean;
             /** Fusion */
@@ -4720,6 +5286,8 @@ export interface components {
             scorch_limit: number;
             /** Set Depth All */
             set_depth_all: boolean;
+            /** Set Min */
+            set_min: number | null;
             /** Shape */
             shape: string;
             /** Surface Peak C */
@@ -4801,6 +5369,42 @@ export interface components {
             outline: number[][];
         };
         /**
+         * PartInside
+         * @description One part at every moment: °C at its surface and at its core, fusion 0 to 1, scorch with that of
+         *     earlier bakes, and mm set from the surface inwards. `vent` where air is shut up under its clay.
+         */
+        PartInside: {
+            /** Clay Mm */
+            clay_mm: number;
+            /** Core C */
+            core_c: number[];
+            /** Crack Index */
+            crack_index: number;
+            /**
+             * Crack Risk
+             * @enum {string}
+             */
+            crack_risk: "low" | "moderate" | "high";
+            /** Fusion */
+            fusion: number[];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Raw In */
+            raw_in: boolean;
+            /** Scorch */
+            scorch: number[];
+            /** Scorch Limit */
+            scorch_limit: number;
+            /** Set Mm */
+            set_mm: number[];
+            /** Surface C */
+            surface_c: number[];
+            /** Vent */
+            vent: boolean;
+        };
+        /**
          * PartWall
          * @description Thinnest and middling wall seen on a part over a core, mm.
          */
@@ -4818,6 +5422,25 @@ export interface components {
             new: string;
             /** Old */
             old: string;
+        };
+        /**
+         * PatchPlan
+         * @description A painted part: the share of it that is seen, of that what the brush gets to, what is in the
+         *     way, and the parts that it must be painted before; by id.
+         */
+        PatchPlan: {
+            /** Before */
+            before: string[];
+            /** In The Way */
+            in_the_way: string | null;
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Reached */
+            reached: number;
+            /** Seen */
+            seen: number;
         };
         /**
          * Pattern
@@ -5243,6 +5866,20 @@ export interface components {
             why: components["schemas"]["Why"];
         };
         /**
+         * ReachPlan
+         * @description What was found of reach; `fresh` where the figure has not changed since it was looked at.
+         */
+        ReachPlan: {
+            /** Brush Mm */
+            brush_mm: number;
+            /** Fresh */
+            fresh: boolean;
+            /** Looked */
+            looked: boolean;
+            /** Patches */
+            patches: components["schemas"]["PatchPlan"][];
+        };
+        /**
          * Reading
          * @description What one picture says; `per_px_mm` is null until it has a scale.
          *
@@ -5584,7 +6221,10 @@ export interface components {
             /**
              * @default {
              *       "air": "still",
+             *       "inside": null,
              *       "offset_c": 0,
+             *       "period_min": 6,
+             *       "ramp_c_min": 10,
              *       "start": "preheated",
              *       "swing_c": 8
              *     }
@@ -6203,6 +6843,39 @@ export interface components {
             school: "one_run" | "bound" | "taped" | "rod";
         };
         /**
+         * Support
+         * @description What holds up a part until it has set, from its root to its tip, mm in the figure's space.
+         */
+        Support: {
+            /** Allowed Mm */
+            allowed_mm: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "card on edge" | "foil nest" | "wire stand" | "hung" | "lying down";
+            /** Label */
+            label: string;
+            /** Overhang Mm */
+            overhang_mm: number;
+            /** Part */
+            part: string;
+            /** Root */
+            root: [
+                number,
+                number,
+                number
+            ];
+            /** Tip */
+            tip: [
+                number,
+                number,
+                number
+            ];
+            /** Words */
+            words: string;
+        };
+        /**
          * TailedBiped
          * @description On its toes, with a tail; the trunk may pitch forward.
          */
@@ -6290,6 +6963,39 @@ export interface components {
             outside: number;
             /** Taken */
             taken: number;
+        };
+        /**
+         * TestChip
+         * @description A chip of something new that rode along in a bake, and what it did.
+         *
+         *     `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
+         *     not. `minutes` and `air_c` are of the bake it was in.
+         */
+        TestChip: {
+            /** Air C */
+            air_c: number | null;
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number | null;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "clay" | "ink" | "paint" | "varnish" | "spray";
+            /** Product */
+            product: string;
+            /**
+             * Thick Mm
+             * @default 3
+             */
+            thick_mm: number;
+            /**
+             * Verdict
+             * @default riding
+             * @enum {string}
+             */
+            verdict: "riding" | "bends" | "good" | "snaps" | "tacky" | "colour shift";
         };
         /** ThroughRun */
         ThroughRun: {
@@ -6443,6 +7149,18 @@ export interface components {
             wire: components["schemas"]["Quantity"];
         };
         /**
+         * TryMove
+         * @description A step put before another or into a bake; one of the two.
+         */
+        TryMove: {
+            /** Bake */
+            bake?: number | null;
+            /** Before */
+            before?: string | null;
+            /** Step */
+            step: string;
+        };
+        /**
          * View
          * @description An elevation; `parts` from the furthest to the nearest.
          */
@@ -6488,6 +7206,22 @@ export interface components {
             parts: components["schemas"]["PartWall"][];
         };
         /**
+         * Warmed
+         * @description Something near that gets hot too: the most it comes to against what it takes, °C.
+         */
+        Warmed: {
+            /** Harmed */
+            harmed: boolean;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Limit C */
+            limit_c: number | null;
+            /** Peak C */
+            peak_c: number;
+        };
+        /**
          * Way
          * @description A direction to be pushed in, and the tilt at which it goes over that way, degrees.
          */
@@ -6496,6 +7230,37 @@ export interface components {
             tips_at_deg: number;
             /** Words */
             words: string;
+        };
+        /**
+         * WayOn
+         * @description A way on from a mishap with what it costs from here.
+         *
+         *     `scorch` is the part's at the end against its limit. `steps` are what it adds, in order.
+         */
+        WayOn: {
+            /** Bakes */
+            bakes: number;
+            /** Because */
+            because: string;
+            /** Clay G */
+            clay_g: number;
+            /** Hands Min */
+            hands_min: number;
+            /** Label */
+            label: string;
+            mishap: components["schemas"]["Mishap"];
+            /** Other G */
+            other_g: number;
+            /** Oven Min */
+            oven_min: number;
+            /** Scorch */
+            scorch: number;
+            /** Scorch Limit */
+            scorch_limit: number;
+            /** Steps */
+            steps: string[];
+            /** Too Scorched */
+            too_scorched: boolean;
         };
         /**
          * Weighing
@@ -7266,6 +8031,87 @@ export interface operations {
             };
         };
     };
+    server_bench_bakes_api_get_inside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InsideBake"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_bakes_api_get_chips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChipRate"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_post_edits: {
         parameters: {
             query?: never;
@@ -7386,6 +8232,50 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_bakes_api_post_gun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gun"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GunSet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7895,6 +8785,211 @@ export interface operations {
             };
         };
     };
+    server_bench_mend_api_get_mishaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MishapOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_mend_api_post_mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Chosen"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_mend_api_post_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Happened"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOn"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_mend_api_delete_mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                mishap_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_shelf_api_get_model: {
         parameters: {
             query?: never;
@@ -7944,6 +9039,50 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_order_api_post_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8534,6 +9673,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_order_api_get_reach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Looking"];
                 };
             };
             /** @description Not Found */
@@ -9234,6 +10413,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_bench_mend_api_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: string;
+                    };
                 };
             };
         };

@@ -61,6 +61,15 @@ export type Sitting = S["Sitting"];
 export type Live = S["Live"];
 export type LiveOut = S["LiveOut"];
 export type Entry = S["EntryOut"];
+export type MoveAnswer = S["MoveAnswer"];
+export type WayOn = S["WayOn"];
+export type MishapKind = S["Happened"]["kind"];
+export type InsideBake = S["InsideBake"];
+export type PartInside = S["PartInside"];
+export type ChipRate = S["ChipRate"];
+export type GunSet = S["GunSet"];
+export type TestChip = S["TestChip"];
+export type Support = S["Support"];
 
 export const STATIONS = [
   "character",

@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { useMemo, useRef, useState, type PointerEvent } from "react";
-import type { FigureOut, Plan, View, WallMap } from "../api/types";
+import type { FigureOut, Plan, Support, View, WallMap } from "../api/types";
 import { tint } from "../theme";
 import { useUnits } from "../ui/UnitsContext";
 import { Callouts, type Callout } from "./Callouts";
@@ -8,7 +8,8 @@ import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
-import { Parts } from "./Parts";
+import { Parts, type Tints } from "./Parts";
+import { Supports } from "./Supports";
 import { broadOf, Ghosts, Pictures } from "./Beside";
 import { labelRoom, Ruler } from "./Ruler";
 import { Walls } from "./Walls";
@@ -28,6 +29,10 @@ interface Props {
   handles: boolean;
   /** Parts in another tone, by id: raw in a bake, or out of range. */
   marked?: Set<string>;
+  /** A colour over each part, such as how far it is fused. */
+  tints?: Tints | null;
+  /** What is held up in the oven. */
+  supports?: Support[];
   landmarks?: Plan["character"]["landmarks"];
   /** Reference pictures faded behind their elevation. */
   pictures?: boolean;
@@ -163,6 +168,7 @@ export function Elevation(props: Props) {
           layers={layers}
           selected={selected}
           marked={props.marked}
+          tints={props.tints ?? null}
           moving={bone?.members}
           spin={spin}
           onSelect={props.onSelect}
@@ -189,6 +195,7 @@ export function Elevation(props: Props) {
             ))
           : null}
         {layers.wire || layers.core ? <Insides plan={plan} name={name} px={px} /> : null}
+        {props.supports ? <Supports supports={props.supports} name={name} px={px} /> : null}
         {props.handles
           ? view.bones.map((b) => (
               <circle

@@ -7,6 +7,9 @@ export interface PartPaths {
   outline: string;
   core: string;
 }
+/** A fill by part, and what it says in words. */
+export type Tints = Map<string, { fill: string; words: string }>;
+
 interface Props {
   view: View;
   paths: Map<string, PartPaths>;
@@ -15,6 +18,7 @@ interface Props {
   layers: Layers;
   selected: string | null;
   marked: Set<string> | undefined;
+  tints: Tints | null;
   /** Parts that follow the pointer, and the turn they follow it by. */
   moving: string[] | undefined;
   spin: string | undefined;
@@ -27,6 +31,8 @@ export const Parts = memo(function Parts(props: Props) {
   const moving = new Set(props.moving);
   const fillOf = (id: string): string => {
     const part = parts.get(id);
+    const tinted = props.tints?.get(id);
+    if (tinted) return tinted.fill;
     const painted = layers.colour ? colours.get(part?.area ?? "") : undefined;
     return painted ?? tint(part?.stock ? "stockFill" : "clayFill");
   };
@@ -48,7 +54,11 @@ export const Parts = memo(function Parts(props: Props) {
           onClick={() => onSelect(chosen ? null : part.id)}
           style={{ cursor: "pointer" }}
         >
-          <title>{parts.get(part.id)?.label ?? part.id}</title>
+          <title>
+            {[parts.get(part.id)?.label ?? part.id, props.tints?.get(part.id)?.words]
+              .filter(Boolean)
+              .join(": ")}
+          </title>
         </path>
         {layers.core && part.core.length ? (
           <path

@@ -1,4 +1,4 @@
-import { Box, Button, Center, Flex, Heading, Input, Spinner, Text } from "@chakra-ui/react";
+import { Box, Button, Center, Flex, Heading, Spinner, Text } from "@chakra-ui/react";
 import {
   lazy,
   Suspense,
@@ -14,7 +14,8 @@ import { useFigure, useFigureChanges, usePreview, type Change } from "../api/use
 import { useWalls } from "../api/useFrame";
 import { STATIONS, TITLES, type Operation } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
-import { LAYERS, LAYERS_OF, type Layer } from "../elevation/layers";
+import { LAYERS_OF, type Layer } from "../elevation/layers";
+import type { Tints } from "../elevation/Parts";
 import { LogPanel } from "../log/LogPanel";
 import { BakePanel } from "../stations/bake/BakePanel";
 import { BulkPanel } from "../stations/bulk/BulkPanel";
@@ -30,8 +31,8 @@ import { useUnits } from "../ui/UnitsContext";
 import { calloutsOf, markedOf, type Place } from "./callouts";
 import { Findings } from "./Findings";
 import { Saved } from "./Saved";
-import { SheetFile } from "./SheetFile";
 import { Strip } from "./Strip";
+import { Toolbar } from "./Toolbar";
 import { useFigureKeys } from "./useFigureKeys";
 import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
 import { WorkLine } from "./WorkLine";
@@ -78,6 +79,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [bothSides, setBothSides] = useState(false);
   const [tabSeen] = useState(() => new Map<string, string>());
   const [wallsShown, showWalls] = useState(false);
+  const [tints, setTints] = useState<Tints | null>(null);
   const mapped = useWalls(id, figure.revision, wallsShown && place === "bulk");
   const [turning, setTurning] = useState(false);
   const toggleTurning = useCallback(() => setTurning((now) => !now), []);
@@ -120,6 +122,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     showWalls,
     bothSides,
     setBothSides,
+    setTints,
     tabSeen,
     goTo,
   };
@@ -139,8 +142,12 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     finder,
   });
 
-  const callouts = useMemo(() => calloutsOf(plan, place, bake, units), [plan, place, bake, units]);
+  const callouts = useMemo(
+    () => calloutsOf(plan, place, bake, units, tints),
+    [plan, place, bake, units, tints],
+  );
   const marked = useMemo(() => markedOf(plan, place, bake), [plan, place, bake]);
+  const shownBake = plan.bake.bakes.find((row) => row.number === bake) ?? plan.bake.bakes[0];
   const findings = place === "log" ? [] : plan.findings.filter((f) => f.station === place);
   const elsewhere = plan.findings.filter(
     (f) => f.station !== place && f.severity !== "note",
@@ -195,76 +202,18 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
           borderRightWidth="1px"
           borderColor="hairline"
         >
-          <Flex gap="1.5" px="3" py="1" align="center" wrap="wrap">
-            {LAYERS.map((layer) => (
-              <Button
-                key={layer}
-                size="2xs"
-                variant="outline"
-                aria-pressed={layers[layer]}
-                borderColor={layers[layer] ? "verdigris" : "hairline"}
-                bg={layers[layer] ? "verdigrisSoft" : "transparent"}
-                color="ink"
-                onClick={() => toggle(layer)}
-              >
-                {layers[layer] ? "●" : "○"} {layer}
-              </Button>
-            ))}
-            <Button
-              size="2xs"
-              variant="outline"
-              ml="2"
-              aria-pressed={turning}
-              borderColor={turning ? "clay" : "hairline"}
-              bg={turning ? "claySoft" : "transparent"}
-              color="ink"
-              onClick={toggleTurning}
-            >
-              {turning ? "elevations" : "turn view"}
-            </Button>
-            <Input
-              ref={finder}
-              size="2xs"
-              width="9rem"
-              ml="2"
-              bg="sheet"
-              list="parts"
-              placeholder="find a part  /"
-              aria-label="Find a part"
-              onChange={(event) => {
-                const found = parts.find(
-                  (part) => part.label === event.target.value || part.id === event.target.value,
-                );
-                if (found) select(found.id);
-              }}
-            />
-            <datalist id="parts">
-              {parts.map((part) => (
-                <option key={part.id} value={part.label} />
-              ))}
-            </datalist>
-            <Box flex="1" />
-            <Button
-              size="2xs"
-              variant="outline"
-              borderColor="hairline"
-              disabled={!figure.can_undo}
-              onClick={undo}
-              title={figure.undo_label ? `Undo: ${figure.undo_label}` : "Nothing to undo"}
-            >
-              Undo
-            </Button>
-            <Button
-              size="2xs"
-              variant="outline"
-              borderColor="hairline"
-              disabled={!figure.can_redo}
-              onClick={redo}
-            >
-              Redo
-            </Button>
-            <SheetFile id={id} revision={figure.revision} onReplaced={changes.keep} />
-          </Flex>
+          <Toolbar
+            figure={figure}
+            layers={layers}
+            onLayer={toggle}
+            turning={turning}
+            onTurn={toggleTurning}
+            finder={finder}
+            onFind={select}
+            onUndo={undo}
+            onRedo={redo}
+            onReplaced={changes.keep}
+          />
           <Box flex="1" minHeight="0" px="1">
             {turning ? (
               <Suspense
@@ -291,6 +240,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                 onSelect={select}
                 callouts={callouts}
                 marked={marked}
+                tints={place === "bake" ? tints : null}
+                supports={place === "bake" ? shownBake?.supports : undefined}
                 handles={place === "frame"}
                 landmarks={place === "character" ? plan.character.landmarks : undefined}
                 pictures={place === "character" || place === "frame"}

@@ -6,7 +6,7 @@ import { nextPart } from "./useFigureKeys";
 
 const { plan } = ferrywoman();
 const said = (place: Parameters<typeof calloutsOf>[1], bake = 1) =>
-  calloutsOf(plan, place, bake, METRIC);
+  calloutsOf(plan, place, bake, METRIC, null);
 
 describe("what is said beside the parts", () => {
   test("foil at Bulk, of parts that have some", () => {

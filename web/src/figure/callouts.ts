@@ -1,11 +1,19 @@
 import type { Plan, StationName } from "../api/types";
 import type { Callout } from "../elevation/Callouts";
+import type { Tints } from "../elevation/Parts";
 import { length, mass, minutes, type Units } from "../units/format";
 
 export type Place = StationName | "log";
 
 /** What is said beside the parts of the elevation. */
-export function calloutsOf(plan: Plan, place: Place, bake: number, units: Units): Callout[] {
+export function calloutsOf(
+  plan: Plan,
+  place: Place,
+  bake: number,
+  units: Units,
+  tints: Tints | null,
+): Callout[] {
+  const baked = plan.bake.bakes.find((row) => row.number === bake)?.parts ?? [];
   switch (place) {
     case "bulk":
       return plan.bulk.parts
@@ -23,13 +31,15 @@ export function calloutsOf(plan: Plan, place: Place, bake: number, units: Units)
         weight: part.grams,
       }));
     case "bake":
-      return (plan.bake.bakes.find((row) => row.number === bake)?.parts ?? [])
+      return baked
         .filter((part) => part.raw_in)
         .map((part) => ({
           part: part.id,
-          text: `${part.label} ${part.model_min === null ? "over 4 h" : minutes(part.model_min)}, ${Math.round(part.fusion * 100)} % fused`,
+          text: tints?.has(part.id)
+            ? `${part.label} ${tints.get(part.id)?.words}`
+            : `${part.label} ${part.model_min === null ? "over 4 h" : minutes(part.model_min)}, ${Math.round(part.fusion * 100)} % fused`,
           weight: part.model_min ?? 999,
-          alarm: !part.cured,
+          alarm: !part.cured && !tints,
         }));
     case "colour":
       return plan.colour.areas.flatMap((area) => {

@@ -1,4 +1,5 @@
 import { createContext, useContext } from "react";
+import type { Tints } from "../elevation/Parts";
 import type { Change } from "../api/useFigure";
 import type { Edited, FigureOut, Operation, Plan, StationName } from "../api/types";
 
@@ -28,6 +29,8 @@ export interface FigurePage {
   /** Posing turns the right and the left joint alike. */
   bothSides: boolean;
   setBothSides: (both: boolean) => void;
+  /** Lay a colour over the parts of the elevation, or take it off. */
+  setTints: (tints: Tints | null) => void;
   /** The tab last looked at in each panel that has some. */
   tabSeen: Map<string, string>;
   goTo: (station: StationName | "log") => void;

@@ -5,6 +5,7 @@ import type { Rules } from "../api/types";
 import { ChoiceField, MeasureField, Note, NumberField, WordsField } from "../ui/fields";
 import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
+import { OvenInside } from "./OvenInside";
 import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
 import { shownDifference, typedDifference } from "../units/format";
 
@@ -223,6 +224,22 @@ export function RulesPage() {
             value={shownDifference(rules.oven.swing_c, rules)}
             unit={`°${rules.temperature_unit}`}
             onCommit={(value) => number("oven/swing_c")(typedDifference(value, rules))}
+          />
+          <NumberField
+            label="Heats from cold, each minute, by"
+            value={shownDifference(rules.oven.ramp_c_min, rules)}
+            unit={`°${rules.temperature_unit}`}
+            onCommit={(value) => number("oven/ramp_c_min")(typedDifference(value, rules))}
+          />
+          <NumberField
+            label="One swing takes"
+            value={rules.oven.period_min}
+            unit="min"
+            onCommit={number("oven/period_min")}
+          />
+          <OvenInside
+            inside={rules.oven.inside}
+            put={(path, value) => set.mutateAsync({ [path]: value })}
           />
           <Note>
             Put a thermometer beside the piece: it has the last word. Never above the clay maker's

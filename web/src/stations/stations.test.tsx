@@ -392,7 +392,9 @@ describe("Bake", () => {
   test("each bake has its dial, its minutes and its parts", () => {
     showStation(<BakePanel shown={1} onShow={() => undefined} />);
     const [first] = plan.bake.bakes;
-    expect(screen.getAllByRole("tab")).toHaveLength(plan.bake.bakes.length);
+    expect(screen.getAllByRole("button", { name: /^Bake \d/ })).toHaveLength(
+      plan.bake.bakes.length,
+    );
     expect(document.querySelector("[data-answer='Minutes advised']")?.textContent).toBe(
       `${first?.advised_min.value} min`,
     );
@@ -410,7 +412,9 @@ describe("Bake", () => {
 
   test("a bake that is no more shows the first", () => {
     showStation(<BakePanel shown={9} onShow={() => undefined} />);
-    expect(screen.getByRole("tab", { selected: true }).textContent).toContain("Bake 1");
+    expect(screen.getByRole("button", { name: /^Bake \d/, pressed: true }).textContent).toContain(
+      "Bake 1",
+    );
   });
 });
 

@@ -147,6 +147,7 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     showWalls: () => undefined,
     bothSides: false,
     setBothSides: () => undefined,
+    setTints: () => undefined,
     tabSeen: new Map(),
     goTo: () => undefined,
     ...rest,

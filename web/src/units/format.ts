@@ -37,6 +37,13 @@ export const mass = (g: number, units: Units): string =>
 export const temperature = (c: number, units: Units): string =>
   units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;
 
+/** A temperature as a plain number of this person's degrees, and back. */
+export const shownDegrees = (c: number, units: Units): number =>
+  units.temperature_unit === "C" ? c : Math.round(c * 18 + 320) / 10;
+export const typedDegrees = (shown: number, units: Units): number =>
+  units.temperature_unit === "C" ? shown : (shown - 32) / 1.8;
+export const degreeSign = (units: Units): string => `°${units.temperature_unit}`;
+
 /** A difference of temperature, which has no zero to shift: 5 °C apart is 9 °F apart. */
 export const shownDifference = (c: number, units: Units): number =>
   units.temperature_unit === "C" ? c : Math.round(c * 18) / 10;

@@ -8,6 +8,11 @@ import { Answer } from "../../ui/Answer";
 import { Note, NumberField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { PanelTabs } from "../../ui/PanelTabs";
+import { ChipsTab } from "./ChipsTab";
+import { HeatGunTab } from "./HeatGunTab";
+import { HoldTab } from "./HoldTab";
+import { InsideTab } from "./InsideTab";
 import { LiveBake } from "./LiveBake";
 
 const BakeCurve = lazy(() => import("./BakeCurve"));
@@ -23,13 +28,12 @@ export function BakePanel({ shown, onShow }: Props) {
   if (!bake) return <Note>Nothing of clay yet, so nothing to bake.</Note>;
   return (
     <Stack gap="3">
-      <Flex gap="1" role="tablist" aria-label="Bakes">
+      <Flex gap="1" role="group" aria-label="Bakes">
         {plan.bake.bakes.map((row) => (
           <Box
             as="button"
             key={row.number}
-            role="tab"
-            aria-selected={row.number === bake.number}
+            aria-pressed={row.number === bake.number}
             onClick={() => onShow(row.number)}
             px="3"
             py="1"
@@ -44,12 +48,25 @@ export function BakePanel({ shown, onShow }: Props) {
           </Box>
         ))}
       </Flex>
-      <OneBake bake={bake} />
+      <PanelTabs
+        name="What of the bake"
+        tabs={[
+          { value: "oven", label: "Oven", content: <OvenTab bake={bake} /> },
+          {
+            value: "inside",
+            label: "Inside",
+            content: <InsideTab key={bake.number} bake={bake} />,
+          },
+          { value: "hold", label: "Hold and fit", content: <HoldTab bake={bake} /> },
+          { value: "chips", label: "Chips", content: <ChipsTab bake={bake} /> },
+          { value: "gun", label: "Heat gun", content: <HeatGunTab /> },
+        ]}
+      />
     </Stack>
   );
 }
 
-function OneBake({ bake }: { bake: BakePlan }) {
+function OvenTab({ bake }: { bake: BakePlan }) {
   const { figure, plan, selected, select } = useFigurePage();
   const bench = useBench(figure.id);
   const units = useUnits();
@@ -60,6 +77,8 @@ function OneBake({ bake }: { bake: BakePlan }) {
         Dial <b>{temperature(bake.dial_c.value, units)}</b>,{" "}
         {bake.start === "cold" ? "from cold" : "preheated"}, for{" "}
         <b>{bake.advised_min.value.toFixed(0)} min</b>. The {slowest} takes longest.
+        {bake.sets_only ? " It only sets; the last bake cures it through." : ""}
+        {bake.measured ? " What follows goes by the air that was measured." : ""}
       </Text>
       <LiveBake bake={bake} />
       <Suspense fallback={<Skeleton height="210px" />}>

@@ -9,6 +9,7 @@ import { useUnits } from "../../ui/UnitsContext";
 const STATES = {
   "raw to raw": "Raw to raw",
   "raw to cured": "Raw to cured",
+  resting: "Resting, not joined",
   "cured to cured": "Cured to cured",
 } as const;
 

@@ -1,5 +1,7 @@
-import { Box, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import { useBench } from "../../api/useBench";
+import type { Target } from "../../api/useOrder";
 import type { StepPlan } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { Answer } from "../../ui/Answer";
@@ -7,38 +9,52 @@ import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { PanelTabs } from "../../ui/PanelTabs";
 import { minutes } from "../../units/format";
+import { Board } from "./Board";
+import { columnsOf } from "./columns";
 import { JoinsTab } from "./JoinsTab";
+import { MendTab } from "./MendTab";
+import { MovePicker } from "./MovePicker";
+import { ReachTab } from "./ReachTab";
+import { useMoves } from "./useMoves";
 
 function StepsTab() {
   const { plan } = useFigurePage();
+  const [board, showBoard] = useState(false);
+  const { move, dialog } = useMoves();
   const labels = new Map(plan.order.steps.map((step) => [step.key, step.label]));
-  const groups = [...new Set(plan.order.steps.map((step) => step.bake))];
   const next = plan.order.next_step;
   return (
     <Stack gap="3">
-      <Box p="2" bg="verdigrisSoft" borderRadius="sheet">
-        <Text fontSize="xs">Next</Text>
-        <Text fontWeight="600">
-          {next ? labels.get(next) : "Nothing left to do: it is finished."}
-        </Text>
-      </Box>
+      <Flex gap="2" align="stretch">
+        <Box p="2" bg="verdigrisSoft" borderRadius="sheet" flex="1">
+          <Text fontSize="xs">Next</Text>
+          <Text fontWeight="600">
+            {next ? labels.get(next) : "Nothing left to do: it is finished."}
+          </Text>
+        </Box>
+        <Button
+          variant="outline"
+          borderColor="hairline"
+          height="auto"
+          onClick={() => showBoard(true)}
+        >
+          Board
+        </Button>
+      </Flex>
       <Answer label="Hands on it" q={plan.order.hours} />
-      {groups.map((bake) => {
-        const group = plan.order.bakes.find((row) => row.number === bake);
-        return (
-          <Box key={bake ?? "after"}>
-            <Heading size="sm">{bake ? `Up to bake ${bake}` : "After the last bake"}</Heading>
-            {group ? <Note>Ends in a bake because: {group.because}.</Note> : null}
-            <Stack as="ol" gap="0" listStyleType="none">
-              {plan.order.steps
-                .filter((step) => step.bake === bake)
-                .map((step) => (
-                  <StepRow key={step.key} step={step} labels={labels} />
-                ))}
-            </Stack>
-          </Box>
-        );
-      })}
+      {columnsOf(plan.order).map((column) => (
+        <Box key={column.title}>
+          <Heading size="sm">{column.title}</Heading>
+          {column.because ? <Note>Ends in a bake because: {column.because}.</Note> : null}
+          <Stack as="ol" gap="0" listStyleType="none">
+            {column.steps.map((step) => (
+              <StepRow key={step.key} step={step} labels={labels} onMove={move} />
+            ))}
+          </Stack>
+        </Box>
+      ))}
+      {board ? <Board onClose={() => showBoard(false)} /> : null}
+      {dialog}
     </Stack>
   );
 }
@@ -50,13 +66,21 @@ export function OrderPanel() {
       tabs={[
         { value: "steps", label: "Steps", content: <StepsTab /> },
         { value: "joins", label: "Joins", content: <JoinsTab /> },
+        { value: "reach", label: "Reach", content: <ReachTab /> },
+        { value: "mend", label: "Mend", content: <MendTab /> },
       ]}
     />
   );
 }
 
-function StepRow({ step, labels }: { step: StepPlan; labels: Map<string, string> }) {
-  const { figure, select, selected } = useFigurePage();
+interface RowProps {
+  step: StepPlan;
+  labels: Map<string, string>;
+  onMove: (target: Target) => void;
+}
+
+function StepRow({ step, labels, onMove }: RowProps) {
+  const { figure, plan, select, selected } = useFigurePage();
   const bench = useBench(figure.id);
   const reasons = new Map<string, string[]>();
   for (const need of step.needs) {
@@ -116,6 +140,9 @@ function StepRow({ step, labels }: { step: StepPlan; labels: Map<string, string>
               ))}
             </Box>
           ) : null}
+          {step.done || step.key.startsWith("bake.") ? null : (
+            <MovePicker step={step} order={plan.order} onMove={onMove} />
+          )}
           {step.caution ? (
             <Text fontSize="xs" color="warn">
               {step.caution}

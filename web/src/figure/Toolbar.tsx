@@ -1,0 +1,97 @@
+import { Box, Button, Flex, Input } from "@chakra-ui/react";
+import type { RefObject } from "react";
+import type { Edited, FigureOut } from "../api/types";
+import { LAYERS, type Layer, type Layers } from "../elevation/layers";
+import { SheetFile } from "./SheetFile";
+
+interface Props {
+  figure: FigureOut;
+  layers: Layers;
+  onLayer: (layer: Layer) => void;
+  turning: boolean;
+  onTurn: () => void;
+  finder: RefObject<HTMLInputElement | null>;
+  onFind: (part: string) => void;
+  onUndo: () => void;
+  onRedo: () => void;
+  onReplaced: (edited: Edited) => void;
+}
+
+/** Over the elevations: layers, turn view, finding a part, undo, the sheet as a file. */
+export function Toolbar(props: Props) {
+  const { figure, layers, onLayer, turning, onTurn, finder, onFind, onUndo, onRedo, onReplaced } =
+    props;
+  const parts = figure.sheet.parts;
+  return (
+    <Flex gap="1.5" px="3" py="1" align="center" wrap="wrap">
+      {LAYERS.map((layer) => (
+        <Button
+          key={layer}
+          size="2xs"
+          variant="outline"
+          aria-pressed={layers[layer]}
+          borderColor={layers[layer] ? "verdigris" : "hairline"}
+          bg={layers[layer] ? "verdigrisSoft" : "transparent"}
+          color="ink"
+          onClick={() => onLayer(layer)}
+        >
+          {layers[layer] ? "●" : "○"} {layer}
+        </Button>
+      ))}
+      <Button
+        size="2xs"
+        variant="outline"
+        ml="2"
+        aria-pressed={turning}
+        borderColor={turning ? "clay" : "hairline"}
+        bg={turning ? "claySoft" : "transparent"}
+        color="ink"
+        onClick={onTurn}
+      >
+        {turning ? "elevations" : "turn view"}
+      </Button>
+      <Input
+        ref={finder}
+        size="2xs"
+        width="9rem"
+        ml="2"
+        bg="sheet"
+        list="parts"
+        placeholder="find a part  /"
+        aria-label="Find a part"
+        onChange={(event) => {
+          const found = parts.find(
+            (part) => part.label === event.target.value || part.id === event.target.value,
+          );
+          if (found) onFind(found.id);
+        }}
+      />
+      <datalist id="parts">
+        {parts.map((part) => (
+          <option key={part.id} value={part.label} />
+        ))}
+      </datalist>
+      <Box flex="1" />
+      <Button
+        size="2xs"
+        variant="outline"
+        borderColor="hairline"
+        disabled={!figure.can_undo}
+        onClick={onUndo}
+        title={figure.undo_label ? `Undo: ${figure.undo_label}` : "Nothing to undo"}
+      >
+        Undo
+      </Button>
+      <Button
+        size="2xs"
+        variant="outline"
+        borderColor="hairline"
+        disabled={!figure.can_redo}
+        onClick={onRedo}
+      >
+        Redo
+      </Button>
+      <SheetFile id={figure.id} revision={figure.revision} onReplaced={onReplaced} />
+    </Flex>
+  );
+}

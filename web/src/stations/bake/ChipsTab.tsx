@@ -1,0 +1,207 @@
+import { Box, Button, Flex, Heading, NativeSelect, Stack, Text } from "@chakra-ui/react";
+import { useChipRates } from "../../api/useBakes";
+import { useCatalogue, useStores, useStoresChanges } from "../../api/useRules";
+import type { BakePlan, Catalogue, Owned, TestChip } from "../../api/types";
+import { useFigurePage } from "../../figure/useFigurePage";
+import { degreeSign, length, minutes, shownDegrees, typedDegrees } from "../../units/format";
+import { Note, NumberField } from "../../ui/fields";
+import { tellProblem } from "../../ui/notices";
+import { useUnits } from "../../ui/UnitsContext";
+
+const VERDICTS: { value: TestChip["verdict"]; label: string }[] = [
+  { value: "riding", label: "riding along" },
+  { value: "bends", label: "bends: cured" },
+  { value: "good", label: "good" },
+  { value: "snaps", label: "snaps" },
+  { value: "tacky", label: "tacky" },
+  { value: "colour shift", label: "its colour shifted" },
+];
+
+/** Chips that ride along, what they did, and what the maker's label says of each clay. */
+export function ChipsTab({ bake }: { bake: BakePlan }) {
+  const { figure, plan } = useFigurePage();
+  const stores = useStores().data?.stores;
+  const catalogue = useCatalogue().data;
+  const rates = useChipRates(figure.id).data ?? [];
+  const { set } = useStoresChanges();
+  const units = useUnits();
+  if (!stores || !catalogue) return null;
+  const keep = (next: Partial<Owned>) => set.mutateAsync({ ...stores, ...next });
+  const tried = stores.tried ?? [];
+  const ride = (chip: Pick<TestChip, "of" | "product" | "label">) =>
+    void keep({
+      tried: [
+        ...tried,
+        {
+          ...chip,
+          thick_mm: 3,
+          minutes: bake.done_min ?? bake.advised_min.value,
+          air_c: bake.steady_air_c,
+          verdict: "riding",
+        },
+      ],
+    }).catch(tellProblem);
+  const judge = (at: number, verdict: TestChip["verdict"]) =>
+    void keep({
+      tried: tried.map((chip, index) => (index === at ? { ...chip, verdict } : chip)),
+    }).catch(tellProblem);
+  const here = new Set(
+    bake.parts.map((part) => figure.sheet.parts.find((row) => row.id === part.id)?.clay),
+  );
+  const mixed = plan.colour.areas.flatMap((area) => area.recipe);
+  const paints = [...new Map(mixed.map((row) => [row.paint, row])).values()];
+  return (
+    <Stack gap="4">
+      {rates
+        .filter((rate) => here.has(rate.clay))
+        .map((rate) => (
+          <Box as="section" key={rate.clay} aria-label={rate.label}>
+            <Flex justify="space-between" align="center" gap="2">
+              <Heading size="sm">{rate.label}</Heading>
+              <Button
+                size="xs"
+                variant="outline"
+                borderColor="hairline"
+                flexShrink="0"
+                onClick={() => ride({ of: "clay", product: rate.clay, label: rate.label })}
+              >
+                Let a chip ride along
+              </Button>
+            </Flex>
+            <Text fontSize="sm">{rate.opened ? "Tried and open for use" : "Not tried yet"}</Text>
+            <Note>{rate.words}.</Note>
+            <LabelFields clay={rate.clay} owned={stores} catalogue={catalogue} keep={keep} />
+          </Box>
+        ))}
+      <Box as="section" aria-label="Paints of this figure">
+        <Heading size="sm">Paints of this figure</Heading>
+        <Flex gap="1.5" wrap="wrap" py="1">
+          {paints.map((row) => (
+            <Button
+              key={row.paint}
+              size="2xs"
+              variant="outline"
+              borderColor="hairline"
+              onClick={() => ride({ of: "paint", product: row.paint, label: row.label })}
+            >
+              + {row.label}
+            </Button>
+          ))}
+        </Flex>
+      </Box>
+      <Box as="section" aria-label="Chips so far">
+        <Heading size="sm">Chips so far</Heading>
+        {tried.length === 0 ? (
+          <Note>
+            None yet. A chip of 3 mm on the tile, baked with the piece: bend it cold. It bends when
+            it is cured and snaps when it is not.
+          </Note>
+        ) : null}
+        {tried.map((chip, at) => (
+          <Flex key={at} align="center" justify="space-between" gap="2" py="1">
+            <Text fontSize="sm">
+              {chip.label}, {length(chip.thick_mm ?? 3, units)}
+              {chip.minutes ? `, ${minutes(chip.minutes)}` : ""}
+            </Text>
+            <Flex gap="1" flexShrink="0">
+              <NativeSelect.Root size="xs" width="8.5rem">
+                <NativeSelect.Field
+                  bg="sheet"
+                  aria-label={`What the chip of ${chip.label} did`}
+                  value={chip.verdict}
+                  onChange={(event) => {
+                    const found = VERDICTS.find((row) => row.value === event.currentTarget.value);
+                    if (found) judge(at, found.value);
+                  }}
+                >
+                  {VERDICTS.map((row) => (
+                    <option key={row.value} value={row.value}>
+                      {row.label}
+                    </option>
+                  ))}
+                </NativeSelect.Field>
+                <NativeSelect.Indicator />
+              </NativeSelect.Root>
+              <Button
+                size="xs"
+                variant="ghost"
+                aria-label={`Remove the chip of ${chip.label}`}
+                onClick={() =>
+                  void keep({ tried: tried.filter((_, index) => index !== at) }).catch(tellProblem)
+                }
+              >
+                ×
+              </Button>
+            </Flex>
+          </Flex>
+        ))}
+      </Box>
+      <Note>
+        A chip that bends or snaps corrects how fast this clay fuses in every plan from now on; Undo
+        is in Stores. The maker's label stands above all of this.
+      </Note>
+    </Stack>
+  );
+}
+
+interface LabelProps {
+  clay: string;
+  owned: Owned;
+  catalogue: Catalogue;
+  keep: (next: Partial<Owned>) => Promise<unknown>;
+}
+
+/** What the label of one's own pack says, where it differs from the catalogue. */
+function LabelFields({ clay, owned, catalogue, keep }: LabelProps) {
+  const units = useUnits();
+  const usual = catalogue.clays[clay];
+  if (!usual) return null;
+  const own = owned.labels?.[clay];
+  const now = own ?? {
+    label_c: usual.label_c.value,
+    maximum_c: usual.maximum_c.value,
+    min_per_6mm: usual.label_min_per_6mm.value,
+  };
+  const put = (next: Partial<typeof now>) =>
+    keep({ labels: { ...owned.labels, [clay]: { ...now, ...next } } });
+  return (
+    <Box as="details" fontSize="sm">
+      <Box as="summary" cursor="pointer" color="verdigris">
+        {own ? "The label of your own pack" : "Label assumed: write down your pack's"}
+      </Box>
+      <Stack gap="1" py="1">
+        <NumberField
+          label="Bake at"
+          value={shownDegrees(now.label_c, units)}
+          unit={degreeSign(units)}
+          onCommit={(typed) => put({ label_c: typedDegrees(typed, units) })}
+        />
+        <NumberField
+          label="Never above"
+          value={shownDegrees(now.maximum_c, units)}
+          unit={degreeSign(units)}
+          onCommit={(typed) => put({ maximum_c: typedDegrees(typed, units) })}
+        />
+        <NumberField
+          label="Minutes for every 6 mm"
+          value={now.min_per_6mm}
+          unit="min"
+          onCommit={(typed) => put({ min_per_6mm: typed })}
+        />
+        {own ? (
+          <Button
+            size="xs"
+            variant="outline"
+            borderColor="hairline"
+            onClick={() => {
+              const rest = Object.entries(owned.labels ?? {}).filter(([key]) => key !== clay);
+              void keep({ labels: Object.fromEntries(rest) }).catch(tellProblem);
+            }}
+          >
+            Back to the assumed label
+          </Button>
+        ) : null}
+      </Stack>
+    </Box>
+  );
+}

@@ -1,0 +1,144 @@
+import { Box, Flex, Slider, Spinner, Stack, Text } from "@chakra-ui/react";
+import { lazy, Suspense, useEffect, useState } from "react";
+import { useInside } from "../../api/useBakes";
+import type { BakePlan, InsideBake } from "../../api/types";
+import { useFigurePage } from "../../figure/useFigurePage";
+import { tint } from "../../theme";
+import { temperature } from "../../units/format";
+import { ChoiceField, Note } from "../../ui/fields";
+import { PanelTable } from "../../ui/Table";
+import { faultText } from "../../ui/useDraft";
+import { useUnits } from "../../ui/UnitsContext";
+import { momentAt, SHOWN, stateOf, tintsAt, type Shown } from "./insideAt";
+
+const InsideCurve = lazy(() => import("./InsideCurve"));
+
+/** What happens inside each part, minute by minute, on the elevation and in numbers. */
+export function InsideTab({ bake }: { bake: BakePlan }) {
+  const { figure } = useFigurePage();
+  const found = useInside(figure.id, bake.number, figure.revision);
+  if (found.error) return <Text color="stop">{faultText(found.error)}</Text>;
+  if (!found.data)
+    return (
+      <Flex gap="2">
+        <Spinner size="sm" /> Working out the inside…
+      </Flex>
+    );
+  return <Inside bake={found.data} slowest={bake.slowest} />;
+}
+
+function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
+  const { selected, select, setTints } = useFigurePage();
+  const units = useUnits();
+  const [minute, setMinute] = useState(Math.round(bake.off_min));
+  const [shown, setShown] = useState<Shown>("fusion");
+  const at = momentAt(bake, minute);
+  useEffect(() => {
+    setTints(tintsAt(bake, shown, at));
+  }, [bake, shown, at, setTints]);
+  useEffect(() => () => setTints(null), [setTints]);
+  const part =
+    bake.parts.find((row) => row.id === selected) ?? bake.parts.find((row) => row.id === slowest);
+  const off = minute > bake.off_min + 0.5;
+  return (
+    <Stack gap="3">
+      <ChoiceField
+        label="Colour the parts by"
+        value={shown}
+        options={[
+          { value: "fusion", label: "how far they are fused" },
+          { value: "set", label: "how deep they have set" },
+          { value: "scorch", label: "scorch" },
+        ]}
+        onChange={(next) => {
+          if (next in SHOWN) setShown(next as Shown);
+        }}
+        width="13rem"
+      />
+      <Slider.Root
+        min={0}
+        max={Math.round(bake.cool_min)}
+        step={1}
+        value={[minute]}
+        onValueChange={({ value }) => setMinute(value[0] ?? 0)}
+        aria-label={["Minute of the bake"]}
+        size="sm"
+      >
+        <Flex justify="space-between" fontSize="sm">
+          <Text>
+            Minute <b>{minute}</b>
+            {off ? ", oven off, door ajar" : ""}
+          </Text>
+          <Text>air {temperature(bake.air_c[at] ?? 20, units)}</Text>
+        </Flex>
+        <Slider.Control>
+          <Slider.Track bg="sheetDeep">
+            <Slider.Range bg="clay" />
+          </Slider.Track>
+          <Slider.Thumbs />
+        </Slider.Control>
+        <Flex justify="space-between" fontSize="xs" color="inkSoft">
+          <Text>in</Text>
+          <Text>
+            off at {bake.off_min.toFixed(0)}, handle it from {bake.cool_min.toFixed(0)} min
+          </Text>
+        </Flex>
+      </Slider.Root>
+      <Legend shown={shown} />
+      {part ? (
+        <Suspense fallback={<Box height="170px" />}>
+          <Text fontSize="sm" fontWeight="600">
+            {part.label}: surface {temperature(part.surface_c[at] ?? 20, units)}, core{" "}
+            {temperature(part.core_c[at] ?? 20, units)}
+          </Text>
+          <InsideCurve bake={bake} part={part} minute={bake.minutes[at] ?? 0} />
+        </Suspense>
+      ) : null}
+      <PanelTable
+        label="Each part at this minute"
+        head={["part", "core", SHOWN[shown], "may crack"]}
+        right={[1, 2]}
+        rows={bake.parts.map((row) => ({
+          key: row.id,
+          chosen: row.id === part?.id,
+          onClick: () => select(row.id),
+          cells: [
+            row.label,
+            temperature(row.core_c[at] ?? 20, units),
+            stateOf(row, shown, at)[1],
+            row.raw_in ? row.crack_risk : "–",
+          ],
+        }))}
+      />
+      <Note>
+        Crack: how far the core lags when the surface is at 100 °C; low under 10 °C, high above 25,
+        one up where the inside is under 80 % fused (assumed).{" "}
+        {bake.parts.some((row) => row.vent)
+          ? "Air shut up round a core pushes when it is hot: prick a vent through the clay where it does not show."
+          : ""}
+      </Note>
+    </Stack>
+  );
+}
+
+function Legend({ shown }: { shown: Shown }) {
+  const [from, to] = {
+    fusion: ["raw", "cured"],
+    set: ["soft", "set through"],
+    scorch: ["as it was", "browns"],
+  }[shown];
+  const full = tint(shown === "scorch" ? "stop" : "verdigris");
+  return (
+    <Flex align="center" gap="2" fontSize="xs" color="inkSoft">
+      <Text>{from}</Text>
+      <Box
+        flex="1"
+        height="10px"
+        borderWidth="1px"
+        borderColor="hairline"
+        background={`linear-gradient(to right, ${tint("clayFill")}, ${full})`}
+      />
+      <Text>{to}</Text>
+    </Flex>
+  );
+}
