@@ -2,22 +2,27 @@
 
 from __future__ import annotations
 
-from server.bench.models import StepDone
+import re
+
+from server.bench.models import BakeRecord, StepDone
 from server.problems import Problem
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, plan_of
 from windcrest_core.context import Context
 from windcrest_core.errors import Fault
+from windcrest_core.plan import Plan
 
 
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
     """Tick all of `keys`, or none where one is unknown; or take the ticks back.
 
-    With its last step ticked a figure keeps the house rules and stores it was made by; with a tick
+    A bake ticked is a bake run, and one whose tick is taken back is not. With its last step ticked a figure keeps the house rules and stores it was made by; with a tick
     taken back it goes by those of today.
     """
+    bakes = [int(key.removeprefix("bake.")) for key in keys if re.fullmatch(r"bake\.\d+", key)]
     if not done:
         StepDone.objects.filter(figure=figure, key__in=keys).delete()
+        BakeRecord.objects.filter(figure=figure, number__in=bakes).delete()
         _pin(figure, None)
         return
     plan = plan_of(figure)
@@ -28,12 +33,26 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
     for key in keys:
         if key not in known:
             raise Problem(422, "No such step.", [Fault("key", key, "a step of this plan")])
+    _write_down(figure, plan, bakes)
     StepDone.objects.bulk_create(
         [StepDone(figure=figure, key=key, snapshot=known[key]) for key in keys],
         ignore_conflicts=True,
     )
     if figure.pinned is None and plan_of(figure).order.next_step is None:
         _pin(figure, context_of(figure.owner_id))
+
+
+def _write_down(figure: Figure, plan: Plan, bakes: list[int]) -> None:
+    """A ticked bake took the minutes that were advised, until somebody says otherwise; what went in
+    raw stays in it."""
+    needs = {step.key: [need.key for need in step.needs] for step in plan.order.steps}
+    for bake in plan.bake.bakes:
+        if bake.number in bakes:
+            BakeRecord.objects.get_or_create(
+                figure=figure,
+                number=bake.number,
+                defaults={"minutes": bake.advised_min.value, "steps": needs[f"bake.{bake.number}"]},
+            )
 
 
 def _pin(figure: Figure, context: Context | None) -> None:

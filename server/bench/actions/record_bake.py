@@ -20,7 +20,6 @@ def record_bake(
     """What went in raw stays in that bake however the plan changes. `minutes` None takes the record
     back; `air_c` is the air that was measured, every 15 s."""
     if minutes is None:
-        BakeRecord.objects.filter(figure=figure, number=number).delete()
         mark_steps(figure, [f"bake.{number}"], False)
         return
     if not 0 < minutes <= LONGEST_MIN:
