@@ -21,6 +21,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 import numpy as np  # noqa: E402
+from bench_bake import live_page_ms, ordering_ms, probes, reach_ms  # noqa: E402
 from bench_server import CHROMIUM, demo_server  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
 
@@ -288,6 +289,13 @@ def main() -> None:
             "ms",
         ),
         ("bake of 30 parts over two hours, ms", bake_ms(), 25, "ms"),
+        ("200 steps laid into bakes, ten of them moved, ms", ordering_ms(median_ms), 100, "ms"),
+        (
+            "reach of a 60-part figure, ten put on last, ms",
+            reach_ms(median_ms, sixty(sheet)),
+            1500,
+            "ms",
+        ),
         ("recipe from 14 paints, ms", recipe_ms(), 60, "ms"),
         ("first load, gzipped, kB", first_load_kb(), 400, ""),
     ]
@@ -297,7 +305,17 @@ def main() -> None:
         trip, frame = preview_ms(page, server.url)
         turn = turn_view_ms(page)
         stores = stores_ms(page, server.url, server.database)
+        live = live_page_ms(page, server.url, server.database)
+        lost, answered = probes(server.url, server.database)
         rows += [
+            (
+                "live page with 20,000 readings, from the click until it is drawn, ms",
+                live,
+                300,
+                "ms",
+            ),
+            ("readings lost of 30,000 from five probes at once", lost, 0, ""),
+            ("the live page's answer meanwhile, ms", answered, 200, "ms"),
             ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
             ("frame while dragging, ms", frame, 34, ""),
             ("turn view, from the key to first pixels, ms", turn, 3000, ""),

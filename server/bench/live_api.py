@@ -5,6 +5,8 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 
 from django.db import transaction
+from django.db.models import Avg
+from django.db.models.functions import Floor
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import File, Router, Schema
@@ -32,6 +34,7 @@ from windcrest_core.bake.trace import (
     refuse_unreal,
     trace_csv,
     trace_of,
+    trace_of_probes,
 )
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.errors import SheetError
@@ -83,8 +86,17 @@ def _elapsed_s(bake: LiveBake) -> float:
 
 
 def _trace(bake: LiveBake) -> Trace:
-    rows = bake.readings.values_list("at_s", "temp_c")
-    return trace_of([AirReading(at_s=at, temp_c=temp) for at, temp in rows])
+    """By the second: a probe that speaks ten times in one says the same ten times."""
+    seconds = (
+        bake.readings.order_by()
+        .annotate(second=Floor("at_s"))
+        .values("device_id", "second")
+        .annotate(at=Avg("at_s"), air=Avg("temp_c"))
+    )
+    by_probe: dict[int | None, list[tuple[float, float]]] = {}
+    for row in seconds:
+        by_probe.setdefault(row["device_id"], []).append((row["at"], row["air"]))
+    return trace_of_probes(list(by_probe.values()))
 
 
 def bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
@@ -166,7 +178,9 @@ def get_csv(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
     bake = figure.live_bakes.filter(number=number).first()
     if bake is None:
         raise Problem(404, "This bake was not followed.")
-    answer = HttpResponse(trace_csv(_trace(bake)), content_type="text/csv; charset=utf-8")
+    rows = bake.readings.values_list("at_s", "temp_c")
+    whole = trace_of([AirReading(at_s=at, temp_c=temp) for at, temp in rows])
+    answer = HttpResponse(trace_csv(whole), content_type="text/csv; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="bake-{number}.csv"'
     return answer
 
@@ -212,11 +226,17 @@ def post_readings(request: HttpRequest, body: ProbeReadings) -> Taken:
         return Taken(taken=0, known=0, outside=len(body.readings))
     begun = bake.started.timestamp()
     rows = [
-        BakeReading(bake=bake, at_s=round((row.at - begun) * bake.speed, 2), temp_c=row.temp_c)
+        BakeReading(
+            bake=bake,
+            device=device,
+            at_s=round((row.at - begun) * bake.speed, 2),
+            temp_c=row.temp_c,
+        )
         for row in body.readings
         if row.at >= begun
     ]
-    before = bake.readings.count()
+    mine = bake.readings.filter(device=device)
+    before = mine.count()
     BakeReading.objects.bulk_create(rows, ignore_conflicts=True)
-    taken = bake.readings.count() - before
+    taken = mine.count() - before
     return Taken(taken=taken, known=len(rows) - taken, outside=len(body.readings) - len(rows))

@@ -84,14 +84,20 @@ class LiveBake(models.Model):
 
 
 class BakeReading(models.Model):
-    """Air beside the piece, seconds of the bake's own time after it was begun."""
+    """Air beside the piece, seconds of the bake's own time after it was begun, by the probe that
+    measured it; none where it was read in."""
 
     bake = models.ForeignKey(LiveBake, on_delete=models.CASCADE, related_name="readings")
+    device = models.ForeignKey(
+        "Device", on_delete=models.SET_NULL, null=True, related_name="bake_readings"
+    )
     at_s = models.FloatField()
     temp_c = models.FloatField()
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["bake", "at_s"], name="one_reading")]
+        constraints = [
+            models.UniqueConstraint(fields=["bake", "device", "at_s"], name="one_reading")
+        ]
         ordering = ["at_s"]
 
 

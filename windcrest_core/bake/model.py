@@ -43,14 +43,17 @@ class PartBake(Frozen):
     why: Why
 
 
-class InsertBake(Frozen):
-    """A bought piece in the oven: the hottest it gets against what it can take, °C."""
+class Passenger(Frozen):
+    """What is in the oven beside clay: the hottest it gets against what it can take, °C. `id` is of
+    the part it is in or on; `harmless` says why it does not matter that it is too hot."""
 
+    what: Literal["bought piece", "core", "tape", "cable", "glue", "paint"]
     id: str
     label: str
     material: str
     limit_c: float
     peak_c: float
+    harmless: str = ""
 
 
 SupportKind = Literal["card on edge", "foil nest", "wire stand", "hung", "lying down"]
@@ -102,7 +105,7 @@ class BakePlan(Frozen):
     measured: bool
     curve: list[CurePoint]
     parts: list[PartBake]
-    inserts: list[InsertBake]
+    inserts: list[Passenger]
     supports: list[Support]
     fit: Fit
 

@@ -12,11 +12,11 @@ from numpy.typing import NDArray
 from windcrest_core.bake.bodies import rule_thickness_mm
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C
 from windcrest_core.bake.heat import STEP_S, HeatBody
-from windcrest_core.bake.model import CrackRisk, CurePoint, InsertBake, PartBake
+from windcrest_core.bake.model import CrackRisk, CurePoint, PartBake
 from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fused_in, in_the_oven
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import Clay, catalogue
+from windcrest_core.catalogue import Clay
 from windcrest_core.findings import Input, Why
 
 Array = NDArray[np.float64]
@@ -155,25 +155,6 @@ def crack_risk(index_c: float, fused: float) -> CrackRisk:
     grades: tuple[CrackRisk, ...] = ("low", "moderate", "high")
     grade = 0 if index_c < CRACK_LOW else 1 if index_c <= CRACK_HIGH else 2
     return grades[min(2, grade + (1 if fused < BRITTLE_BELOW else 0))]
-
-
-def insert_bake(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> InsertBake:
-    """A bought piece is as hot as the surface it lies in, or as the air where it stands free."""
-    part = work.sheet.part(part_id)
-    material = catalogue().stock_materials[part.stock or ""]
-    host = part.lies_on
-    trace = (
-        sim.temps.surface_c[: last + 1, sim.column[host]]
-        if host in sim.column
-        else sim.temps.air_c[: last + 1]
-    )
-    return InsertBake(
-        id=part.id,
-        label=part.label,
-        material=material.label,
-        limit_c=part.limit_c if part.limit_c is not None else material.limit_c.value,
-        peak_c=float(trace.max()),
-    )
 
 
 @lru_cache(maxsize=48)

@@ -17,6 +17,12 @@ SWAPS = {
     "card": ("wood",),
     "cotton": ("steel",),
 }
+SPOILED = {
+    "glue": "It lets go when it is hot: take the part off before the bake and glue it again after, or "
+    "mend cold, at Mend.",
+    "cable": "Take light and cable out of their bore before the bake and draw them in again after.",
+    "paint": "It browns and blisters: mend cold, at Mend, or take the paint off and paint again after.",
+}
 WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
 
 
@@ -94,22 +100,37 @@ def _scorched(bake: BakePlan) -> list[Finding]:
 
 
 def _melting(work: Workpiece, bake: BakePlan) -> list[Finding]:
+    """A core that melts is told of at Bulk, where its kind is chosen."""
     found = []
-    for insert in bake.inserts:
-        if insert.peak_c <= insert.limit_c:
+    for row in bake.inserts:
+        if row.peak_c <= row.limit_c or row.harmless or row.what == "core":
+            continue
+        numbers = {"peak_c": row.peak_c, "limit_c": row.limit_c}
+        if row.what == "bought piece":
+            found.append(
+                Finding(
+                    id="bake.insert.melts",
+                    station="bake",
+                    severity="stop",
+                    subject=row.id,
+                    title=f"Bake {bake.number}: the {row.label} of {row.material} "
+                    "cannot take the oven",
+                    reason="It softens, warps or clouds at this temperature. A lower oven is no way "
+                    "out: the clay would not fuse.",
+                    numbers=numbers,
+                    fixes=ways_out(work, row.id, bake.peak_air_c),
+                )
+            )
             continue
         found.append(
             Finding(
-                id="bake.insert.melts",
+                id="bake.finish.spoiled",
                 station="bake",
-                severity="stop",
-                subject=insert.id,
-                title=f"Bake {bake.number}: the {insert.label} of {insert.material} "
-                "cannot take the oven",
-                reason="It softens, warps or clouds at this temperature. A lower oven is no way "
-                "out: the clay would not fuse.",
-                numbers={"peak_c": insert.peak_c, "limit_c": insert.limit_c},
-                fixes=ways_out(work, insert.id, bake.peak_air_c),
+                severity="stop" if row.what in ("glue", "cable") else "warn",
+                subject=f"{row.what}.{row.id}",
+                title=f"Bake {bake.number}: {row.label} is on it already and cannot take the oven",
+                reason=f"{SPOILED[row.what]} A lower oven is no way out: the clay would not fuse.",
+                numbers=numbers,
             )
         )
     return found

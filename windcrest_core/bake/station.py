@@ -22,11 +22,11 @@ from windcrest_core.bake.outcome import (
     Carried,
     curve,
     ends,
-    insert_bake,
     part_bake,
     rule_min,
 )
 from windcrest_core.bake.ovenful import FusedIn, OvenRun, fused_in, simulate
+from windcrest_core.bake.passengers import passengers
 from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.bake.supports import fit, supports
 from windcrest_core.body.figure import Piece
@@ -218,7 +218,7 @@ def _one_bake(
         measured=bool(measured),
         curve=list(curve(sim.ovenful, went_in, column, last)),
         parts=parts,
-        inserts=[insert_bake(work, key, sim, last) for key in inserts],
+        inserts=passengers(work, inside, inserts, sim, last, record is not None),
         supports=supports(work, raw),
         fit=fit(work, {*inside, *inserts}),
     )

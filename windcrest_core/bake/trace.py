@@ -5,14 +5,16 @@ from __future__ import annotations
 import csv
 import io
 import math
+from collections.abc import Sequence
+from dataclasses import dataclass
 from itertools import pairwise
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.heat import STEP_S
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
 
 Array = NDArray[np.float64]
 LEAST_C, MOST_C = -20.0, 300.0
@@ -23,14 +25,15 @@ MOST_ROWS = 50_000
 FAHRENHEIT_FROM_C = 200.0  # no oven for clay stays above this: the readings are °F [A]
 
 
-class AirReading(Frozen):
+class AirReading(NamedTuple):
     """The air beside the piece: seconds since the bake was begun, and °C."""
 
     at_s: float
     temp_c: float
 
 
-class Trace(Frozen):
+@dataclass(frozen=True)
+class Trace:
     """Readings in order, each moment once. `gaps` are spans in which nothing was heard, s."""
 
     readings: list[AirReading]
@@ -54,6 +57,34 @@ def trace_of(readings: list[AirReading]) -> Trace:
     rows = [by_time[at] for at in sorted(by_time)]
     gaps = [(a.at_s, b.at_s) for a, b in pairwise(rows) if b.at_s - a.at_s > GAP_S]
     return Trace(readings=rows, gaps=gaps)
+
+
+def trace_of_probes(rows: Sequence[Sequence[tuple[float, float]]]) -> Trace:
+    """A trace of what one or more probes measured at once: (seconds, °C) of each.
+
+    Of several, the mean of every second in which any was heard: each probe counts once.
+
+    Examples
+    --------
+    >>> found = trace_of_probes([[(0, 100), (1, 110)], [(1.2, 130), (1.4, 134)]])
+    >>> [(row.at_s, row.temp_c) for row in found.readings]
+    [(0.0, 100.0), (1.0, 121.0)]
+    """
+    if len(rows) <= 1:
+        return trace_of([AirReading(at_s=at, temp_c=temp) for own in rows for at, temp in own])
+    sums: dict[int, list[float]] = {}
+    for probe in rows:
+        mine: dict[int, list[float]] = {}
+        for at, temp in probe:
+            mine.setdefault(math.floor(at), []).append(temp)
+        for second, temps in mine.items():
+            sums.setdefault(second, []).append(sum(temps) / len(temps))
+    return trace_of(
+        [
+            AirReading(at_s=float(second), temp_c=sum(temps) / len(temps))
+            for second, temps in sums.items()
+        ]
+    )
 
 
 def air_along(trace: Trace, planned_c: Array) -> Array:

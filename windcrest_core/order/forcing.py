@@ -116,7 +116,11 @@ def _moved(
     out: Rearranged, by_key: dict[str, Step], cold: set[str], move: Move, ran: dict[str, int]
 ) -> Rearranged:
     """With one more move in it. `cold` are the steps after the last bake."""
-    placed = stages([s for s in by_key.values() if s.key not in cold], out.least, ran)
+    placed = (
+        stages([s for s in by_key.values() if s.key not in cold], out.least, ran)
+        if move.bake is not None
+        else {}
+    )
     out_of_place = _out_of_place(by_key, cold, move, placed)
     if out_of_place is not None:
         return replace(out, states=[*out.states, _state(by_key, move, "idle", [out_of_place])])

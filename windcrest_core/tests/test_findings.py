@@ -171,7 +171,7 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "finish.peg.shallow": (plain(base__thickness_mm=4), Context(), plain(), Context()),
 }  # fmt: skip
 
-ELSEWHERE = {"bake.labels.clash", "bake.scorch.pale", "order.reach.brush"}
+ELSEWHERE = {"bake.labels.clash", "bake.scorch.pale", "order.reach.brush", "bake.finish.spoiled"}
 
 
 class FindingTest(unittest.TestCase):

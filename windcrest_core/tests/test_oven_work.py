@@ -18,6 +18,7 @@ from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.context import (
     BakeDone,
     Context,
+    Mishap,
     Oven,
     Owned,
     Progress,
@@ -27,6 +28,7 @@ from windcrest_core.context import (
 )
 from windcrest_core.errors import SheetError
 from windcrest_core.labels import clay_of
+from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.tests.support import biped, changed, context, example, planned
 
@@ -303,3 +305,55 @@ class HeatGunTest(unittest.TestCase):
             with self.subTest(path), self.assertRaises(SheetError) as caught:
                 gun_set(work(biped()), part, air, minutes)
             self.assertEqual(caught.exception.faults[0].path, path)
+
+
+class PassengersTest(unittest.TestCase):
+    def rows(
+        self, sheet: FigureSheet, done: Progress | None = None, bake: int = 0
+    ) -> dict[str, Any]:
+        found = planned(sheet, progress=done).bake.bakes[bake].inserts
+        return {f"{row.what} {row.id}": row for row in found}
+
+    def test_a_bought_piece_is_as_hot_as_what_it_lies_in(self) -> None:
+        sheet = changed(biped(), part__eye_r__stock="acrylic")
+        eye = self.rows(sheet)["bought piece eye_r"]
+        skull = next(p for p in planned(sheet).bake.bakes[0].parts if p.id == "skull")
+        self.assertAlmostEqual(eye.peak_c, skull.surface_peak_c, 6)
+        self.assertEqual(eye.limit_c, 90)
+
+    def test_every_way_out_of_an_acrylic_eye_settles_it(self) -> None:
+        sheet = changed(biped(), part__eye_r__stock="acrylic")
+        told = next(f for f in planned(sheet).findings if f.id == "bake.insert.melts")
+        labels = [remedy.label for remedy in told.fixes]
+        self.assertEqual(len(labels), 4)
+        self.assertIn("Swap it for glass", labels)
+        self.assertTrue(any("of clay" in label for label in labels))
+        for remedy in told.fixes:
+            after = planned(apply_edits(sheet, remedy.operations)[0])
+            left = [f.subject for f in after.findings if f.id == "bake.insert.melts"]
+            self.assertNotIn("eye_r", left, remedy.label)
+
+    def test_tape_under_clay_is_named_as_harmless_and_foam_is_not(self) -> None:
+        taped = self.rows(biped(part__chest__core="foil_tape"))["tape chest"]
+        self.assertGreater(taped.peak_c, taped.limit_c)
+        self.assertIn("no longer matters", taped.harmless)
+        foam = self.rows(biped(part__chest__core="foam"))["core chest"]
+        self.assertEqual((foam.harmless, foam.limit_c), ("", 75))
+
+    def test_what_was_glued_or_painted_is_not_baked_again_unsaid(self) -> None:
+        """A figure that is finished but for a mend that wants the oven."""
+        sheet = biped(part__hand_r__made_apart=True)
+        steps = planned(sheet).order.steps
+        every = [step.key for step in steps]
+        bakes = [BakeDone(bake=n, minutes=70) for n in (1, 2)]
+        finished = Progress(steps_done=every, bakes=bakes)
+        self.assertFalse([f for f in planned(sheet, progress=finished).findings
+                          if f.id == "bake.finish.spoiled"])  # fmt: skip
+        for way, told in (("pin_bake", True), ("pin_glue", False)):
+            broke = Mishap(id="m1", kind="broke", part="forearm_l", way=way, after_bake=2)
+            plan = planned(sheet, progress=finished.model_copy(update={"mishaps": [broke]}))
+            found = [f for f in plan.findings if f.id == "bake.finish.spoiled"]
+            self.assertEqual(bool(found), told, way)
+            if told:
+                self.assertIn("glue.hand_r", [f.subject for f in found])
+                self.assertTrue(all("no way out" in f.reason for f in found))

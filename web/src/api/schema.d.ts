@@ -1733,7 +1733,7 @@ export interface components {
             done_min: number | null;
             fit: components["schemas"]["Fit"];
             /** Inserts */
-            inserts: components["schemas"]["InsertBake"][];
+            inserts: components["schemas"]["Passenger"][];
             label_c: components["schemas"]["Quantity"];
             /** Maximum C */
             maximum_c: number;
@@ -3919,22 +3919,6 @@ export interface components {
             value: number;
         };
         /**
-         * InsertBake
-         * @description A bought piece in the oven: the hottest it gets against what it can take, °C.
-         */
-        InsertBake: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Limit C */
-            limit_c: number;
-            /** Material */
-            material: string;
-            /** Peak C */
-            peak_c: number;
-        };
-        /**
          * Inside
          * @description What is inside an oven, mm: its clear breadth, depth and height, and how high the rack stands
          *     above the lower element or floor.
@@ -5415,6 +5399,33 @@ export interface components {
             middling_mm: number;
             /** Thinnest Mm */
             thinnest_mm: number;
+        };
+        /**
+         * Passenger
+         * @description What is in the oven beside clay: the hottest it gets against what it can take, °C. `id` is of
+         *     the part it is in or on; `harmless` says why it does not matter that it is too hot.
+         */
+        Passenger: {
+            /**
+             * Harmless
+             * @default
+             */
+            harmless: string;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Limit C */
+            limit_c: number;
+            /** Material */
+            material: string;
+            /** Peak C */
+            peak_c: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "bought piece" | "core" | "tape" | "cable" | "glue" | "paint";
         };
         /** PasswordChange */
         PasswordChange: {

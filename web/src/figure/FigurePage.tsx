@@ -30,6 +30,7 @@ import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
 import { calloutsOf, markedOf, type Place } from "./callouts";
 import { Findings } from "./Findings";
+import { Running } from "./Running";
 import { Saved } from "./Saved";
 import { Strip } from "./Strip";
 import { Toolbar } from "./Toolbar";
@@ -173,6 +174,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
           />
         </Box>
         <WorkLine plan={plan} at={place} onGo={goTo} />
+        <Running id={id} onGo={() => goTo("bake")} />
         <Button
           size="sm"
           variant={place === "log" ? "solid" : "outline"}

@@ -126,15 +126,19 @@ function OvenTab({ bake }: { bake: BakePlan }) {
       />
       {bake.inserts.length ? (
         <PanelTable
-          label="Bought pieces in this bake"
-          head={["bought piece", "gets to", "takes"]}
+          label="What else is in this bake"
+          head={["beside the clay", "gets to", "takes"]}
           right={[1, 2]}
           rows={bake.inserts.map((row) => ({
-            key: row.id,
+            key: `${row.what} ${row.id}`,
             cells: [
-              `${row.label}, ${row.material}`,
+              `${row.label}, ${row.material}${row.harmless ? `: ${row.harmless}` : ""}`,
               temperature(row.peak_c, units),
-              <Text key="l" as="span" color={row.peak_c > row.limit_c ? "stop" : "ink"}>
+              <Text
+                key="l"
+                as="span"
+                color={row.peak_c > row.limit_c && !row.harmless ? "stop" : "ink"}
+              >
                 {temperature(row.limit_c, units)}
               </Text>,
             ],

@@ -22,6 +22,7 @@ const TEXTURES: Part["texture"][] = [
 ];
 const FLAGS = [
   { key: "made_apart", label: "made apart" },
+  { key: "rests", label: "bakes in place, lifts off to be painted" },
   { key: "delicate", label: "delicate" },
   { key: "press_in", label: "hard before it is pressed in" },
   { key: "contact", label: "stands on the ground" },

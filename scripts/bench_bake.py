@@ -1,0 +1,176 @@
+"""Measurements of Order and Bake: ordering, reach, a live page, probes that never stop."""
+
+from __future__ import annotations
+
+import json
+import math
+import sqlite3
+import statistics
+import threading
+import time
+import urllib.request
+from collections.abc import Callable
+from http.cookiejar import CookieJar
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page
+
+from windcrest_core.findings import Operation
+from windcrest_core.order.forcing import rearranged
+from windcrest_core.order.reach import look
+from windcrest_core.order.stages import stages
+from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.ordering import Move
+from windcrest_core.steps import Need, Step
+
+READINGS = 20_000
+PROBES, A_SECOND, SECONDS = 5, 10, 600
+
+
+def two_hundred() -> list[Step]:
+    """A plan of 200 steps, each waiting for up to six before it."""
+    return [
+        Step(
+            key=f"step{n}", station="clay", label=f"step {n}", minutes=5, into_oven=True,
+            needs=[
+                Need(key=f"step{n - back}", reason="a reason", cured=back == 34, kind="under")
+                for back in (1, 2, 5, 13, 21, 34) if n >= back
+            ],
+        )
+        for n in range(200)
+    ]  # fmt: skip
+
+
+def ordering_ms(median_ms: Callable[..., float]) -> float:
+    """200 steps laid into bakes, with ten of them moved by hand."""
+    steps = two_hundred()
+    moves = [
+        Move(id=f"m{n}", step=f"step{20 * n + 9}", before=f"step{20 * n + 7}", forced=True)
+        for n in range(10)
+    ]
+
+    def work(_: int) -> None:
+        out = rearranged(steps, [], moves, {}, {})
+        stages(out.steps, out.least)
+
+    return median_ms(work, 9)
+
+
+def reach_ms(median_ms: Callable[..., float], sheet: FigureSheet) -> float:
+    """What a brush reaches of a 60-part figure, all of it painted, ten parts put on at the end."""
+    painted = [
+        {"path": f"part/{part.id}/area", "value": sheet.colour.areas[0].id} for part in sheet.parts
+    ]
+    late = [{"path": f"part/button_{n}/made_apart", "value": True} for n in range(10)]
+    whole, _ = apply_edits(sheet, [Operation.model_validate(row) for row in [*painted, *late]])
+    return median_ms(lambda _: look(whole, 6.0, lambda share: None), 5)
+
+
+class _Person:
+    """Somebody at the demo bench, over HTTP."""
+
+    def __init__(self, url: str) -> None:
+        self.url = url
+        self.jar = CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
+        self.ask("GET", "/api/v1/me")
+        self.ask("POST", "/api/v1/session/demo")
+
+    def ask(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
+        csrf = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "") or ""
+        request = urllib.request.Request(
+            self.url + path,
+            method=method,
+            data=json.dumps(body).encode()
+            if body is not None
+            else (b"" if method == "POST" else None),
+            headers={"Content-Type": "application/json", "X-CSRFToken": csrf, **headers},
+        )
+        with self.opener.open(request, timeout=30) as answer:
+            return json.loads(answer.read() or b"null")
+
+
+def _figure(person: _Person) -> str:
+    found: str = next(
+        row["id"] for row in person.ask("GET", "/api/v1/figures") if "pelican" in row["name"]
+    )
+    return found
+
+
+def live_page_ms(page: Page, url: str, database: Path) -> float:
+    """From the click on Bake until a running bake with 20,000 readings is drawn, ms."""
+    person = _Person(url)
+    figure = _figure(person)
+    person.ask("POST", f"/api/v1/figures/{figure}/live/1", {"speed": 1})
+    with sqlite3.connect(database) as store:
+        (bake,) = store.execute("SELECT id FROM bench_livebake WHERE ended IS NULL").fetchone()
+        began = time.strftime("%Y-%m-%d %H:%M:%S", time.gmtime(time.time() - 3600))
+        store.execute("UPDATE bench_livebake SET started = ? WHERE id = ?", (began, bake))
+        rows = [(bake, 3600 * n / READINGS, 135 + 6 * math.sin(n / 60)) for n in range(READINGS)]
+        store.executemany(
+            "INSERT INTO bench_bakereading (bake_id, at_s, temp_c) VALUES (?, ?, ?)", rows
+        )
+    store.close()
+    taken = []
+    for _ in range(7):
+        page.goto(f"{url}/figures/{figure}/clay")
+        page.get_by_role("heading", name="Clay", exact=True).wait_for()
+        page.evaluate(
+            """() => { window.opened = new Promise((done) => {
+              const look = () => document.querySelector('[data-live] [data-measured]')
+                ? done(performance.now() - window.asked) : requestAnimationFrame(look);
+              window.asked = performance.now(); look(); });
+              [...document.querySelectorAll('nav[aria-label=Stations] button')]
+                .find((b) => b.textContent.includes('Bake')).click(); }"""
+        )
+        taken.append(float(page.evaluate("() => window.opened")))
+    person.ask("POST", f"/api/v1/figures/{figure}/live-end")
+    return statistics.median(taken)
+
+
+def probes(url: str, database: Path) -> tuple[int, float]:
+    """Ten minutes of ten readings a second from five probes, sent as fast as the server takes them:
+    how many were lost, and the median answer of the live page meanwhile, ms."""
+    person = _Person(url)
+    figure = _figure(person)
+    person.ask("POST", f"/api/v1/figures/{figure}/live/2", {"speed": 100})
+    tokens = [
+        person.ask("POST", "/api/v1/devices", {"name": f"probe {n}"})["token"]
+        for n in range(PROBES)
+    ]
+    begun = time.time()
+
+    def send(number: int) -> None:
+        sender = _Person(url)
+        for second in range(SECONDS):
+            # Each second is a hundredth on the clock, as a hurried stand-in sends it.
+            rows = [
+                {"at": begun + (second + n / A_SECOND) / 100 + 0.02, "temp_c": 130 + number}
+                for n in range(A_SECOND)
+            ]
+            sender.ask(
+                "POST", "/api/v1/probe/readings", {"readings": rows},
+                Authorization=f"Bearer {tokens[number]}",
+            )  # fmt: skip
+
+    threads = [threading.Thread(target=send, args=(n,)) for n in range(PROBES)]
+    for thread in threads:
+        thread.start()
+    waits = []
+    while any(thread.is_alive() for thread in threads):
+        asked = time.perf_counter()
+        person.ask("GET", f"/api/v1/figures/{figure}/live")
+        waits.append((time.perf_counter() - asked) * 1000)
+        time.sleep(0.2)
+    for thread in threads:
+        thread.join()
+    with sqlite3.connect(database) as store:
+        (kept,) = store.execute(
+            "SELECT count(*) FROM bench_bakereading JOIN bench_livebake ON bake_id = "
+            "bench_livebake.id WHERE ended IS NULL"
+        ).fetchone()
+    store.close()
+    person.ask("POST", f"/api/v1/figures/{figure}/live-end")
+    return PROBES * SECONDS * A_SECOND - kept, statistics.median(waits)

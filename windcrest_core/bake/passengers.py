@@ -1,0 +1,157 @@
+"""What goes into the oven with the clay and may not take it: bought pieces, cores, tape, and what was
+painted, glued or wired before a bake that is still to come."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+import numpy as np
+
+from windcrest_core.bake.model import Passenger
+from windcrest_core.bake.outcome import Array
+from windcrest_core.bake.ovenful import OvenRun
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue, is_putty
+
+TAPE_C = 80.0  # adhesive of plain masking tape [L]
+PAINT_C = 150.0  # dry acrylic paint or ink [L]
+GLUE_C = {"epoxy": 120.0, "instant": 80.0}  # [L]; by product, its label stands above this
+LED_C = 100.0  # [L]
+
+
+def passengers(
+    work: Workpiece, inside: list[str], stock: list[str], sim: OvenRun, last: int, over: bool
+) -> list[Passenger]:
+    """Everything that is in or on the figure at a bake beside its clay.
+
+    Parameters
+    ----------
+    inside : ids of the parts of clay in it. stock : those of the bought pieces. last : its last step.
+    over : the bake was run; what was painted or glued since was not in it.
+    """
+    found = [_stock(work, key, sim, last) for key in stock]
+    found += _cores(work, inside, sim, last)
+    if not over:
+        found += _painted(work, inside, sim, last)
+        found += _glued(work, inside, sim, last)
+        found += _wired(work, sim, last)
+    return found
+
+
+def _hottest(trace: Array, last: int) -> float:
+    return float(trace[: last + 1].max())
+
+
+def _stock(work: Workpiece, part_id: str, sim: OvenRun, last: int) -> Passenger:
+    """A bought piece is as hot as the surface it lies in, or as the air where it stands free."""
+    part = work.sheet.part(part_id)
+    material = catalogue().stock_materials[part.stock or ""]
+    host = part.lies_on
+    trace = sim.temps.surface_c[:, sim.column[host]] if host in sim.column else sim.temps.air_c
+    return Passenger(
+        what="bought piece",
+        id=part.id,
+        label=part.label,
+        material=material.label,
+        limit_c=part.limit_c if part.limit_c is not None else material.limit_c.value,
+        peak_c=_hottest(trace, last),
+    )
+
+
+def _cores(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
+    """Cores that cannot take any heat, and the tape round foil: as hot as the clay over them inside."""
+    found = []
+    for key in inside:
+        piece = work.figure.piece(key)
+        if piece.core is None:
+            continue
+        kind = catalogue().cores[piece.part.core]
+        peak = _hottest(sim.temps.core_c[:, sim.column[key]], last)
+        if kind.limit_c is not None:
+            found.append(
+                Passenger(
+                    what="core", id=key, label=f"core of the {piece.part.label}",
+                    material=kind.label, limit_c=kind.limit_c.value, peak_c=peak,
+                )
+            )  # fmt: skip
+        elif kind.taped:
+            found.append(
+                Passenger(
+                    what="tape", id=key, label=f"tape round the core of the {piece.part.label}",
+                    material="masking tape", limit_c=TAPE_C, peak_c=peak,
+                    harmless="its adhesive lets go, which no longer matters under clay",
+                )
+            )  # fmt: skip
+    return found
+
+
+def _done(work: Workpiece, ending: str) -> Iterable[str]:
+    return (key.removesuffix(ending) for key in work.progress.steps_done if key.endswith(ending))
+
+
+def _surface(inside: Iterable[str], sim: OvenRun, last: int) -> float:
+    columns = [sim.column[key] for key in inside if key in sim.column]
+    return float(np.max(sim.temps.surface_c[: last + 1, columns])) if columns else 0.0
+
+
+def _painted(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
+    areas = {area.id: area.label for area in work.sheet.colour.areas}
+    found = []
+    for area in _done(work, ".coats.1"):
+        on = [p.id for p in work.sheet.parts if p.area == area and p.id in inside]
+        if area in areas and on:
+            found.append(
+                Passenger(
+                    what="paint", id=on[0], label=f"paint: {areas[area]}",
+                    material="dry acrylic paint", limit_c=PAINT_C,
+                    peak_c=_surface(on, sim, last),
+                )
+            )  # fmt: skip
+    return found
+
+
+def _glued(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
+    glue = work.context.rules.glue
+    found = []
+    for key in _done(work, ".join.1"):
+        part = next((p for p in work.sheet.parts if p.id == key), None)
+        if part is not None and part.assembled and not is_putty(part.stock):
+            hosts = [key] if key in inside else inside
+            found.append(
+                Passenger(
+                    what="glue", id=key, label=f"glue under the {part.label}",
+                    material=f"{glue} glue", limit_c=GLUE_C[glue],
+                    peak_c=_surface(hosts, sim, last),
+                )
+            )  # fmt: skip
+    for mishap in work.progress.mishaps:
+        if mishap.way == "pin_glue" and f"{mishap.part}.{mishap.id}.2" in work.progress.steps_done:
+            part = next((p for p in work.sheet.parts if p.id == mishap.part), None)
+            if part is None:
+                continue
+            found.append(
+                Passenger(
+                    what="glue", id=part.id, label=f"glue in the mended {part.label}",
+                    material=f"{glue} glue", limit_c=GLUE_C[glue],
+                    peak_c=_surface([part.id], sim, last),
+                )
+            )  # fmt: skip
+    return found
+
+
+def _wired(work: Workpiece, sim: OvenRun, last: int) -> list[Passenger]:
+    done = set(work.progress.steps_done)
+    air = _hottest(sim.temps.air_c, last)
+    found = []
+    for light in work.sheet.lights:
+        if f"light_{light.id}.wire.1" not in done:
+            continue
+        cable = catalogue().cables[light.cable]
+        limit = min(LED_C, cable.limit_c.value)
+        found.append(
+            Passenger(
+                what="cable", id=light.part, label=f"light and cable: {light.label}",
+                material=cable.label, limit_c=limit, peak_c=air,
+            )
+        )  # fmt: skip
+    return found
