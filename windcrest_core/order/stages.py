@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import bisect
 from collections.abc import Mapping
 
 import networkx as nx
@@ -40,7 +41,17 @@ def stages(
             default=1,
         )
         found[key] = max(found[key], least.get(key, 1))
-    return found
+    return _without_gaps(steps, found)
+
+
+def _without_gaps(steps: list[Step], found: dict[str, int]) -> dict[str, int]:
+    """The same with no bake that nothing goes into; a step goes up to the next bake there is."""
+    used = sorted({found[step.key] for step in steps if step.into_oven})
+    if not used or len(used) == used[-1]:
+        return found
+    return {
+        key: min(bisect.bisect_left(used, bake), len(used) - 1) + 1 for key, bake in found.items()
+    }
 
 
 def _graph(steps: list[Step]) -> nx.DiGraph[str]:

@@ -158,6 +158,12 @@ class MovingTest(unittest.TestCase):
         forgotten, _ = apply_edits(sheet, told.fixes[0].operations)
         self.assertEqual(forgotten.order.moves, [])
 
+    def test_no_bake_is_left_empty(self) -> None:
+        sheet = moved(biped(), {"step": "frame.cut.1", "bake": 3})
+        plan = planned(sheet)
+        self.assertEqual(len(plan.bake.bakes), 2)
+        self.assertEqual({step.bake for step in plan.order.steps}, {1, 2, None})
+
     def test_what_a_move_may_say(self) -> None:
         for wrong in (
             {"step": "a.b.1"},
