@@ -1,0 +1,229 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { describe, expect, test, vi } from "vitest";
+import type { GunSet, InsideBake, Owned, PartInside, Plan } from "../../api/types";
+import type { Tints } from "../../elevation/Parts";
+import { ABOUT, bench, ferrywoman, server, showStation } from "../../testing/bench";
+import { BakePanel } from "./BakePanel";
+import { momentAt, stateOf, tintsAt } from "./insideAt";
+
+const ID = "f".repeat(32);
+const AT = `/api/v1/figures/${ID}`;
+const { figure, plan } = ferrywoman();
+const CHEST: PartInside = {
+  id: "chest",
+  label: "chest",
+  clay_mm: 6,
+  raw_in: true,
+  surface_c: [20, 110, 130, 50],
+  core_c: [20, 80, 128, 44],
+  fusion: [0, 0.2, 0.97, 0.97],
+  scorch: [0, 0.1, 0.6, 0.6],
+  set_mm: [0, 1.5, 6, 6],
+  scorch_limit: 3,
+  crack_index: 12,
+  crack_risk: "moderate",
+  vent: true,
+};
+const INSIDE: InsideBake = {
+  number: 1,
+  off_min: 60,
+  cool_min: 95,
+  minutes: [0, 30, 60, 95],
+  air_c: [120, 137, 133, 20],
+  parts: [CHEST],
+};
+const panel = <BakePanel shown={1} onShow={() => undefined} />;
+
+describe("The inside at a moment", () => {
+  test("is that of the nearest minute", () => {
+    expect([0, 14, 16, 60, 300].map((minute) => momentAt(INSIDE, minute))).toEqual([0, 0, 1, 2, 3]);
+  });
+
+  test("is said in words and in a share", () => {
+    expect(stateOf(CHEST, "fusion", 2)).toEqual([0.97, "97 % fused"]);
+    expect(stateOf(CHEST, "scorch", 2)[1]).toBe("20 % of the scorch it can take");
+    expect(stateOf(CHEST, "set", 1)).toEqual([0.25, "1.5 of 6 mm set"]);
+    expect(stateOf({ ...CHEST, scorch: [9] }, "scorch", 0)[0]).toBe(1);
+  });
+
+  test("lays a colour over each part, deeper the further it is", () => {
+    const at = (moment: number) => tintsAt(INSIDE, "fusion", moment).get("chest");
+    expect(at(0)?.fill).toContain(" 0%");
+    expect(at(2)?.fill).toContain(" 97%");
+    expect(at(2)?.words).toBe("97 % fused");
+    expect(tintsAt(INSIDE, "scorch", 2).get("chest")?.fill).toContain("--chakra-colors-stop");
+  });
+});
+
+describe("The tab of the inside", () => {
+  test("colours the elevation by the slider and takes the colour off again", async () => {
+    server({ ...ABOUT, [`GET ${AT}/bakes/1/inside`]: INSIDE });
+    const setTints = vi.fn<(tints: Tints | null) => void>();
+    const { user } = showStation(panel, { setTints });
+    await user.click(screen.getByRole("tab", { name: "Inside" }));
+    const slider = await screen.findByRole("slider");
+    expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
+    expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("97 % fused");
+    slider.focus();
+    await user.keyboard("{Home}");
+    await waitFor(() => expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("0 % fused"));
+    const table = screen.getByRole("table", { name: "Each part at this minute" });
+    expect(table.textContent).toContain("moderate");
+    expect(screen.getByText(/prick a vent/)).toBeTruthy();
+    await user.click(screen.getByRole("tab", { name: "Oven" }));
+    await waitFor(() => expect(setTints.mock.lastCall?.[0]).toBeNull());
+  });
+});
+
+describe("Hold and fit", () => {
+  const held = (more: object): Plan => ({
+    ...plan,
+    bake: {
+      ...plan.bake,
+      bakes: plan.bake.bakes.map((bake) => ({ ...bake, ...more })),
+    },
+  });
+
+  test("says what is held up, with what, and whether the figure goes in", async () => {
+    server(ABOUT);
+    const shown = held({
+      supports: [
+        {
+          part: "apron",
+          label: "oilskin apron",
+          kind: "card on edge",
+          words: "a strip of card on edge under it",
+          root: [0, 0, 90],
+          tip: [0, 40, 80],
+          overhang_mm: 40,
+          allowed_mm: 15,
+        },
+      ],
+      fit: {
+        state: "lying",
+        words: "It goes in lying only.",
+        box_mm: [150, 90, 310],
+        above_mm: 120,
+        below_mm: 45,
+      },
+    });
+    const { user } = showStation(panel, { figure, plan: shown });
+    await user.click(screen.getByRole("tab", { name: "Hold and fit" }));
+    expect(screen.getByText("It goes in lying only.")).toBeTruthy();
+    expect(screen.getByText(/oilskin apron: card on edge/)).toBeTruthy();
+    expect(screen.getByText(/hangs out 40.0 mm/)).toBeTruthy();
+  });
+
+  test("an oven that nobody measured is said, with where to measure it", async () => {
+    server(ABOUT);
+    const { user } = showStation(panel);
+    await user.click(screen.getByRole("tab", { name: "Hold and fit" }));
+    expect(screen.getByRole("link", { name: /House rules/ })).toBeTruthy();
+  });
+});
+
+describe("Chips", () => {
+  const rate = {
+    clay: "rigid",
+    label: "rigid polymer clay, terracotta",
+    rate: 1,
+    between: [0.2, 5],
+    tried: 0,
+    opened: false,
+    words: "no chip of it was bent yet",
+  };
+
+  async function open(stores: Partial<Owned> = {}) {
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/stores": {
+        stores: { ...bench().stores, ...stores },
+        can_undo: true,
+        can_redo: false,
+      },
+      [`GET ${AT}/chips`]: [rate],
+      "PUT /api/v1/stores": { stores: bench().stores, can_undo: true, can_redo: false },
+    });
+    const shown = showStation(panel);
+    await shown.user.click(screen.getByRole("tab", { name: "Chips" }));
+    await screen.findByText("Not tried yet");
+    const written = async (): Promise<Owned> => {
+      await waitFor(() => expect(asked.some((row) => row.method === "PUT")).toBe(true));
+      return asked.find((row) => row.method === "PUT")?.body as Owned;
+    };
+    return { ...shown, written };
+  }
+
+  test("one rides along with the minutes and the air of its bake", async () => {
+    const { user, written } = await open();
+    await user.click(screen.getByRole("button", { name: "Let a chip ride along" }));
+    const [first] = plan.bake.bakes;
+    expect((await written()).tried).toEqual([
+      {
+        of: "clay",
+        product: "rigid",
+        label: rate.label,
+        thick_mm: 3,
+        minutes: first?.advised_min.value,
+        air_c: first?.steady_air_c,
+        verdict: "riding",
+      },
+    ]);
+  });
+
+  test("what it did is written down", async () => {
+    const chip = { of: "clay", product: "rigid", label: "a chip", verdict: "riding" } as const;
+    const { user, written } = await open({
+      tried: [{ ...chip, thick_mm: 3, minutes: null, air_c: null }],
+    });
+    expect(screen.getByRole("button", { name: "Remove the chip of a chip" })).toBeTruthy();
+    await user.selectOptions(screen.getByLabelText("What the chip of a chip did"), "snaps");
+    expect((await written()).tried?.[0]?.verdict).toBe("snaps");
+  });
+
+  test("the label of the own pack is kept beside the catalogue's", async () => {
+    const { user, written } = await open();
+    await user.click(screen.getByText(/write down your pack's/));
+    const field = screen.getByLabelText("Bake at");
+    await user.clear(field);
+    await user.type(field, "130{Enter}");
+    expect((await written()).labels?.rigid).toMatchObject({ label_c: 130, maximum_c: 150 });
+  });
+});
+
+describe("A heat gun", () => {
+  const set: GunSet = {
+    part: "chest",
+    label: "chest",
+    air_c: 150,
+    minutes: 2,
+    set_mm: 0.8,
+    clay_mm: 6,
+    through: false,
+    surface_c: 104,
+    core_c: 50,
+    back_c: null,
+    fusion: 0.02,
+    scorch: 0.01,
+    scorch_limit: 3,
+    warmed: [{ id: "eye_r", label: "right eye", peak_c: 95, limit_c: 90, harmed: true }],
+    cautions: ["Never near alcohol."],
+  };
+
+  test("says how deep it sets, what else gets hot, and the caution", async () => {
+    const asked = server({ ...ABOUT, [`POST ${AT}/heat-gun`]: set });
+    const { user } = showStation(panel);
+    await user.click(screen.getByRole("tab", { name: "Heat gun" }));
+    await user.selectOptions(screen.getByLabelText("Part"), "chest");
+    await user.click(screen.getByRole("button", { name: "What it does" }));
+    const said = await screen.findByRole("region", { name: "What the heat gun does" });
+    expect(said.textContent).toContain("0.80 mm deep");
+    expect(within(said).getByText(/too hot/)).toBeTruthy();
+    expect(within(said).getByText("Never near alcohol.")).toBeTruthy();
+    expect(asked.find((row) => row.method === "POST")?.body).toMatchObject({
+      air_c: 150,
+      minutes: 2,
+      side: "one",
+    });
+  });
+});
