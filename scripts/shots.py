@@ -49,7 +49,15 @@ def main(wanted: set[str]) -> None:
             page.goto(f"{server.url}/figures/{ids[name]}/{station}")
             page.get_by_role("heading", name=name).wait_for()
             if station == "bake":
+                page.get_by_role("tab", name="Inside").click()
+                page.get_by_role("slider").focus()
+                for _ in range(28):
+                    page.keyboard.press("ArrowLeft")
                 page.locator(".recharts-line").first.wait_for()
+            if station == "order":
+                page.get_by_role("button", name="Board").click()
+                page.get_by_role("region", name="Up to bake 2").wait_for()
+                page.wait_for_timeout(600)
             shot(station)
         if not wanted or wanted & {"parts", "measure"}:
             page.goto(f"{server.url}/figures/{ids['The newt drummer']}/character")

@@ -167,18 +167,24 @@ def _peak(bake: BakePlan) -> list[Finding]:
     limit = min(bake.maximum_c, WARN_AIR_C)
     if bake.peak_air_c <= limit:
         return []
-    return [
-        Finding(
-            id="bake.peak.over",
-            station="bake",
-            severity="stop" if bake.peak_air_c > min(bake.maximum_c, STOP_AIR_C) else "warn",
-            subject=bake.slowest,
-            title=f"Bake {bake.number}: the air swings past the maker's maximum",
-            reason="Overheated polymer clay gives off irritating hydrogen chloride. Steady the oven "
-            "with a stone or a tent, or correct its offset in House rules.",
-            numbers={"peak_c": bake.peak_air_c, "maximum_c": bake.maximum_c},
-        )
-    ]
+    over = bake.done_min is not None
+    stop = bake.peak_air_c > min(bake.maximum_c, STOP_AIR_C) and not over
+    found = Finding(
+        id="bake.peak.over",
+        station="bake",
+        severity="stop" if stop else "warn",
+        subject=bake.slowest,
+        title=f"Bake {bake.number}: the air {'swung' if over else 'swings'} past the maker's maximum",
+        reason=(
+            "It is over: air the room, look for browning, and correct the oven's offset in House rules "
+            "before the next bake."
+            if over
+            else "Overheated polymer clay gives off irritating hydrogen chloride. Steady the oven with a "
+            "stone or a tent, or correct its offset in House rules."
+        ),
+        numbers={"peak_c": bake.peak_air_c, "maximum_c": bake.maximum_c},
+    )
+    return [found]
 
 
 def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:

@@ -11,6 +11,7 @@ from django.core.management.base import BaseCommand, CommandParser
 
 from windcrest_core.context import Context, Progress, load_progress, load_rules, load_stores
 from windcrest_core.errors import Fault, SheetError
+from windcrest_core.order.reach import look
 from windcrest_core.plan import plan
 from windcrest_core.sheet import load_sheet, parse
 
@@ -31,13 +32,20 @@ class Command(BaseCommand):
         parser.add_argument("sheet")
         for name in ("rules", "stores", "progress"):
             parser.add_argument(f"--{name}")
+        parser.add_argument(
+            "--reach", action="store_true", help="work out what a brush reaches; takes a second"
+        )
         parser.add_argument("--today", type=date.fromisoformat, default=None)
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
             context, progress = self._context(options)
+            sheet = load_sheet(_read(options["sheet"]))
+            if options["reach"]:
+                found_reach = look(sheet, context.rules.wall_mm, lambda share: None)
+                context = context.model_copy(update={"reach": found_reach})
             found = plan(
-                load_sheet(_read(options["sheet"])),
+                sheet,
                 context,
                 progress,
                 options["today"] or date.today(),

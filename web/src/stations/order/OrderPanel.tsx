@@ -120,29 +120,31 @@ function StepRow({ step, labels, onMove }: RowProps) {
           >
             {step.label}
           </Text>
-          {reasons.size ? (
-            <Box as="details" fontSize="xs" color="inkSoft">
-              <Box
-                as="summary"
-                cursor="pointer"
-                listStyleType="none"
-                textDecoration="underline dotted"
-                color="verdigris"
-                width="fit-content"
-              >
-                Why here?
+          <Flex gap="2" wrap="wrap" align="baseline">
+            {reasons.size ? (
+              <Box as="details" fontSize="xs" color="inkSoft">
+                <Box
+                  as="summary"
+                  cursor="pointer"
+                  listStyleType="none"
+                  textDecoration="underline dotted"
+                  color="verdigris"
+                  width="fit-content"
+                >
+                  Why here?
+                </Box>
+                {[...reasons].map(([reason, before]) => (
+                  <Text key={reason}>
+                    {reason}: after {before.slice(0, 3).join(", ")}
+                    {before.length > 3 ? ` and ${before.length - 3} more` : ""}
+                  </Text>
+                ))}
               </Box>
-              {[...reasons].map(([reason, before]) => (
-                <Text key={reason}>
-                  {reason}: after {before.slice(0, 3).join(", ")}
-                  {before.length > 3 ? ` and ${before.length - 3} more` : ""}
-                </Text>
-              ))}
-            </Box>
-          ) : null}
-          {step.done || step.key.startsWith("bake.") ? null : (
-            <MovePicker step={step} order={plan.order} onMove={onMove} />
-          )}
+            ) : null}
+            {step.done || step.key.startsWith("bake.") ? null : (
+              <MovePicker step={step} order={plan.order} onMove={onMove} />
+            )}
+          </Flex>
           {step.caution ? (
             <Text fontSize="xs" color="warn">
               {step.caution}
