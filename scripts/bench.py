@@ -314,7 +314,7 @@ def main() -> None:
                 300,
                 "ms",
             ),
-            ("readings lost of 30,000 from five probes at once", lost, 0, ""),
+            ("readings lost of 3,000 in a minute from five probes", lost, 0, ""),
             ("the live page's answer meanwhile, ms", answered, 200, "ms"),
             ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
             ("frame while dragging, ms", frame, 34, ""),

@@ -33,7 +33,7 @@ class Kept(NamedTuple):
 
 _kept: OrderedDict[tuple[str, str, str, date], Kept] = OrderedDict()
 _lock = Lock()
-MOST_KEPT = 24
+MOST_KEPT = 16
 
 
 def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Kept:

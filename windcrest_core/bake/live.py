@@ -6,11 +6,13 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.ndimage import maximum_filter1d
 
+from windcrest_core.bake.answers import LEAST_SET_MIN
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
-from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, fusion, scorch
+from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, temperatures
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.oven import air_c
@@ -120,7 +122,11 @@ def follow(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) * STEP_S / 60, HORIZON_MIN
     )
     slowest = int(np.argmax(np.where(paced, cured, -1)))
-    needed = max(float(cured[slowest]), bake.rule_min.value)
+    needed = (
+        _sets_min(temps.set_c, label, raw)
+        if bake.sets_only
+        else max(float(cured[slowest]), bake.rule_min.value)
+    )
     elapsed_min = elapsed_s / 60
     silent = elapsed_s - trace.last_s if trace.readings else elapsed_s
     patience = max(SILENT_S, 4 * _between_s(trace))
@@ -160,6 +166,13 @@ def follow(
             trace, silent if silent > patience else None, coming, peak, bake.maximum_c
         ),
     )
+
+
+def _sets_min(set_c: Array, label_c: Array, raw: NDArray[np.bool_]) -> float:
+    """When all that went in raw has set, of a bake that another one cures."""
+    hot = set_c >= label_c - SETS_BELOW_C
+    first = np.where(hot.any(axis=0), np.argmax(hot, axis=0) * STEP_S / 60, HORIZON_MIN)
+    return max(LEAST_SET_MIN, float(first[raw].max(initial=0.0)))
 
 
 def _coming_c(trace: Trace, air: Array, now: int) -> float:

@@ -72,7 +72,7 @@ def bake_station(
         if not short:
             uncured = [key for key in inside if carried.fusion.get(key, 0.0) < CURED]
             paced = [key for key in inside if key in raw or key in uncured] or inside
-        clays = [work.clay(pieces[key].part.clay) for key in paced]
+        clays = [work.clay(pieces[key].part.clay) for key in raw or paced]
         label = max(clay.label_c.value for clay in clays)
         inserts = [key for key, first in inserts_from.items() if first <= number]
         bakes.append(

@@ -121,7 +121,7 @@ def _moved(
         if move.bake is not None
         else {}
     )
-    out_of_place = _out_of_place(by_key, cold, move, placed)
+    out_of_place = _out_of_place(by_key, cold, move, placed, out.least)
     if out_of_place is not None:
         return replace(out, states=[*out.states, _state(by_key, move, "idle", [out_of_place])])
     against = _in_the_way(by_key, move, placed)
@@ -152,7 +152,11 @@ def _moved(
 
 
 def _out_of_place(
-    by_key: dict[str, Step], cold: set[str], move: Move, placed: dict[str, int]
+    by_key: dict[str, Step],
+    cold: set[str],
+    move: Move,
+    placed: dict[str, int],
+    least: dict[str, int],
 ) -> Need | None:
     """Why a move cannot be weighed at all."""
     if move.step not in by_key or (move.before is not None and move.before not in by_key):
@@ -160,6 +164,8 @@ def _out_of_place(
     mixed = move.before is not None and (move.step in cold) != (move.before in cold)
     if mixed or (move.bake is not None and move.step in cold):
         return Need(key="", reason="work on raw clay and work after the last bake do not mix")
+    if move.bake is not None and move.bake < least.get(move.step, 1):
+        return Need(key="", reason="that bake has been run, or an earlier move puts it later")
     if move.bake is not None and move.bake > max(placed.values(), default=1) + 1:
         return Need(key="", reason="there are not so many bakes before it")
     return None

@@ -100,6 +100,10 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
             LEAD,
         )
     )
+    held = [f"{row.label}: {row.words}" for row in bake.supports]
+    words = [*([bake.fit.words] if bake.fit.state != "not measured" else []), *held]
+    if words:
+        story.append(Paragraph(escaped("Before it goes in: " + "; ".join(words)), LEAD))
     story.append(
         Paragraph(
             "Started ______   Out ______   Thermometer ______   Notes ____________________", LEAD

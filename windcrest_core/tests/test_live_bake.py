@@ -23,7 +23,7 @@ from windcrest_core.bake.trace import (
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.context import Context, Oven, Progress
 from windcrest_core.errors import SheetError
-from windcrest_core.tests.support import example, planned
+from windcrest_core.tests.support import context, example, planned
 
 SHEET = example("newt_drummer")
 PLAN = planned(SHEET)
@@ -97,6 +97,15 @@ class TraceTest(unittest.TestCase):
 
 
 class LiveTest(unittest.TestCase):
+    def test_a_short_bake_is_over_when_it_has_set(self) -> None:
+        given = context(bake_school="short_sets")
+        short = planned(SHEET, given).bake.bakes[0]
+        self.assertTrue(short.sets_only)
+        live = follow(workpiece(SHEET, given, Progress()), short, {}, trace_of([]), 0.0)
+        self.assertAlmostEqual(live.to_go_min, short.advised_min.value, delta=1.1)
+        whole = follow(WORK, BAKE, {}, trace_of([]), 0.0)
+        self.assertLess(live.to_go_min, 0.7 * whole.to_go_min)
+
     def test_in_the_oven_as_planned_it_ends_as_planned(self) -> None:
         advised = BAKE.advised_min.value
         early = at(measured(Oven(), 30), 30)

@@ -209,6 +209,11 @@ class AfterABakeTest(unittest.TestCase):
         self.assertEqual((bakes["chest.cover.1"], bakes["hump.cover.1"]), (1, 2))
         self.assertIn(("hump", "raw to cured"), [(j.part, j.state) for j in plan.order.joins])
 
+    def test_nothing_is_put_into_a_bake_that_has_been_run(self) -> None:
+        answer = try_move(biped(), Context(), self.ran(biped()), TODAY, "hand_r.cover.1", None, 1)
+        self.assertEqual(answer.allowed, "cannot")
+        self.assertIn("has been run", answer.against[0])
+
     def test_a_bake_nobody_wrote_the_contents_of_is_as_planned(self) -> None:
         steps = planned(biped()).order.steps
         made = [
