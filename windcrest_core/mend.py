@@ -8,7 +8,7 @@ from windcrest_core.body.workpiece import workpiece
 from windcrest_core.context import Context, Mishap, MishapKind, Progress
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
-from windcrest_core.order.rescue import Way, ways
+from windcrest_core.order.ways import Way, ways
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.model import FigureSheet

@@ -17,7 +17,7 @@ from server.shelf.planning import given_of
 from windcrest_core.context import MishapKind
 from windcrest_core.errors import SheetError
 from windcrest_core.mend import WayOn, ways_on
-from windcrest_core.order.rescue import KINDS
+from windcrest_core.order.ways import KINDS
 
 router = Router(tags=["mending"])
 ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}

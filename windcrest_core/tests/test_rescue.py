@@ -8,7 +8,7 @@ import unittest
 from windcrest_core.context import BakeDone, Context, Mishap, MishapKind, Progress
 from windcrest_core.errors import SheetError
 from windcrest_core.mend import WayOn, ways_on
-from windcrest_core.order.rescue import KINDS
+from windcrest_core.order.ways import KINDS
 from windcrest_core.tests.support import TODAY, biped, context, example, planned
 
 EVERY: tuple[MishapKind, ...] = typing.get_args(MishapKind)

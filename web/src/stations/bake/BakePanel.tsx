@@ -15,7 +15,7 @@ import { HoldTab } from "./HoldTab";
 import { InsideTab } from "./InsideTab";
 import { LiveBake } from "./LiveBake";
 
-const BakeCurve = lazy(() => import("./BakeCurve"));
+const HeatChart = lazy(() => import("./HeatChart"));
 
 interface Props {
   shown: number;
@@ -70,6 +70,7 @@ function OvenTab({ bake }: { bake: BakePlan }) {
   const { figure, plan, selected, select } = useFigurePage();
   const bench = useBench(figure.id);
   const units = useUnits();
+  const last = bake.curve.at(-1);
   const slowest = plan.bulk.parts.find((part) => part.id === bake.slowest)?.label ?? bake.slowest;
   return (
     <Stack gap="3">
@@ -82,7 +83,11 @@ function OvenTab({ bake }: { bake: BakePlan }) {
       </Text>
       <LiveBake bake={bake} />
       <Suspense fallback={<Skeleton height="210px" />}>
-        <BakeCurve bake={bake} />
+        <HeatChart
+          points={bake.curve}
+          height="210px"
+          says={`Bake ${bake.number}: after ${last?.minute} minutes the core is at ${temperature(last?.core_c ?? 0, units)}`}
+        />
       </Suspense>
       <Answer label="Minutes advised" q={bake.advised_min} />
       <Answer label="By the label" q={bake.rule_min} />

@@ -9,9 +9,9 @@ import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
-import { momentAt, SHOWN, stateOf, tintsAt, type Shown } from "./insideAt";
+import { curveOf, momentAt, SHOWN, stateOf, tintsAt, type Shown } from "./insideAt";
 
-const InsideCurve = lazy(() => import("./InsideCurve"));
+const HeatChart = lazy(() => import("./HeatChart"));
 
 /** What happens inside each part, minute by minute, on the elevation and in numbers. */
 export function InsideTab({ bake }: { bake: BakePlan }) {
@@ -91,7 +91,12 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
             {part.label}: surface {temperature(part.surface_c[at] ?? 20, units)}, core{" "}
             {temperature(part.core_c[at] ?? 20, units)}
           </Text>
-          <InsideCurve bake={bake} part={part} minute={bake.minutes[at] ?? 0} />
+          <HeatChart
+            points={curveOf(bake, part)}
+            height="180px"
+            says={`${part.label}: air dotted, surface dashed, core whole, over ${Math.round(bake.cool_min)} minutes`}
+            marks={{ at: bake.minutes[at] ?? 0, off: bake.off_min }}
+          />
         </Suspense>
       ) : null}
       <PanelTable

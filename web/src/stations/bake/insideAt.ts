@@ -46,3 +46,12 @@ export function tintsAt(bake: InsideBake, shown: Shown, at: number): Tints {
     }),
   );
 }
+
+/** Air, surface and core of a part, for a chart. */
+export const curveOf = (bake: InsideBake, part: PartInside) =>
+  bake.minutes.map((minute, at) => ({
+    minute,
+    air_c: bake.air_c[at] ?? 20,
+    surface_c: part.surface_c[at] ?? 20,
+    core_c: part.core_c[at] ?? 20,
+  }));

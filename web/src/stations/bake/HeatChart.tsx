@@ -1,28 +1,39 @@
 import { Chart, useChart } from "@chakra-ui/charts";
-import { CartesianGrid, Legend, Line, LineChart, Tooltip, XAxis, YAxis } from "recharts";
-import type { BakePlan } from "../../api/types";
+import {
+  CartesianGrid,
+  Legend,
+  Line,
+  LineChart,
+  ReferenceLine,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from "recharts";
 import { tint } from "../../theme";
 import { useUnits } from "../../ui/UnitsContext";
 import { temperature } from "../../units/format";
 
 const LINES = [
-  { name: "air_c", label: "air", colour: "airLine", dash: "2 3", width: 1.5 },
-  { name: "surface_c", label: "surface", colour: "surfaceLine", dash: "7 3", width: 2 },
-  { name: "core_c", label: "core", colour: "coreLine", dash: "0", width: 3 },
+  { key: "air_c", label: "air", colour: "airLine", dash: "2 3", width: 1.5 },
+  { key: "surface_c", label: "surface", colour: "surfaceLine", dash: "7 3", width: 2 },
+  { key: "core_c", label: "core", colour: "coreLine", dash: "0", width: 3 },
 ] as const;
 
-/** Air, surface and core of the slowest part over the bake. */
-export default function BakeCurve({ bake }: { bake: BakePlan }) {
+interface Props {
+  points: { minute: number; air_c: number; surface_c: number; core_c: number }[];
+  /** What it shows, for those who do not see it. */
+  says: string;
+  height: string;
+  /** A minute that is looked at, and the one the oven goes off at. */
+  marks?: { at: number; off: number };
+}
+
+/** Air, surface and core of one part over a bake. */
+export default function HeatChart({ points, says, height, marks }: Props) {
   const units = useUnits();
-  const chart = useChart({ data: bake.curve.map((point) => ({ ...point })) });
-  const last = bake.curve.at(-1);
+  const chart = useChart({ data: points });
   return (
-    <Chart.Root
-      height="210px"
-      chart={chart}
-      role="img"
-      aria-label={`Bake ${bake.number}: after ${last?.minute} minutes the core is at ${temperature(last?.core_c ?? 0, units)}`}
-    >
+    <Chart.Root height={height} chart={chart} role="img" aria-label={says}>
       <LineChart
         responsive
         data={chart.data}
@@ -59,11 +70,15 @@ export default function BakeCurve({ bake }: { bake: BakePlan }) {
           formatter={(v) => temperature(Number(v), units)}
         />
         <Legend verticalAlign="top" height={22} iconType="plainline" />
+        {marks ? (
+          <ReferenceLine x={marks.off} stroke={tint("inkSoft")} strokeDasharray="3 3" />
+        ) : null}
+        {marks ? <ReferenceLine x={marks.at} stroke={tint("clay")} strokeWidth={2} /> : null}
         {LINES.map((line) => (
           <Line
-            key={line.name}
+            key={line.key}
             name={line.label}
-            dataKey={line.name}
+            dataKey={line.key}
             stroke={tint(line.colour)}
             strokeDasharray={line.dash}
             strokeWidth={line.width}
