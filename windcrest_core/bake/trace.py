@@ -51,7 +51,7 @@ def trace_of(readings: list[AirReading]) -> Trace:
     --------
     >>> rows = [AirReading(at_s=t, temp_c=100 + t) for t in (30, 0, 30, 15)]
     >>> [row.at_s for row in trace_of(rows).readings]
-    [0.0, 15.0, 30.0]
+    [0, 15, 30]
     """
     by_time = {row.at_s: row for row in readings}
     rows = [by_time[at] for at in sorted(by_time)]
