@@ -123,10 +123,16 @@ def bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
 def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tuple[int, Done]:
     """The piece is in the oven from now on."""
     figure = own_figure(request, figure_id)
-    bake_of(figure, number)
+    planned, _ = bake_of(figure, number)
     if LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).exists():
         raise Problem(409, "A bake is running already; end it before another is begun.")
-    LiveBake.objects.create(figure=figure, number=number, speed=body.speed, started=timezone.now())
+    LiveBake.objects.create(
+        figure=figure,
+        number=number,
+        speed=body.speed,
+        dial_c=planned.dial_c.value,
+        started=timezone.now(),
+    )
     return 201, Done()
 
 
@@ -142,6 +148,9 @@ def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
 
 def _followed(figure: Figure, bake: LiveBake) -> Live:
     planned, before = bake_of(figure, bake.number)
+    if bake.dial_c is not None:
+        dial = planned.dial_c.model_copy(update={"value": bake.dial_c})
+        planned = planned.model_copy(update={"dial_c": dial})
     work = workpiece(figure.sheet, *given_of(figure))
     return follow(work, planned, before, _trace(bake), _elapsed_s(bake))
 

@@ -71,11 +71,13 @@ class MishapRecord(models.Model):
 
 class LiveBake(models.Model):
     """A bake that was begun. Time in the oven runs `speed` times as fast as the clock, which is 1 but
-    for a stand-in oven that is hurried along."""
+    for a stand-in oven that is hurried along. `dial_c` is what the dial was set to then, whatever has
+    been learned of the oven since."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="live_bakes")
     number = models.PositiveIntegerField()
     speed = models.FloatField(default=1.0)
+    dial_c = models.FloatField(null=True, default=None)
     started = models.DateTimeField()
     ended = models.DateTimeField(null=True, default=None)
 

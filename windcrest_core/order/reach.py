@@ -153,8 +153,14 @@ def reach_findings(work: Workpiece, plan: ReachPlan) -> list[Finding]:
         )
         cover = work.sheet.part(patch.in_the_way) if patch.in_the_way else None
         if cover is not None and (cover.layer > 0 or cover.lies_on) and not cover.assembled:
-            label = f"Let the {cover.label} rest: it lifts off to paint behind it"
-            fixes.append(fix(label, (f"part/{cover.id}/rests", True)))
+            fixes.append(
+                fix(f"Put the {cover.label} on at the end", (f"part/{cover.id}/made_apart", True))
+                if cover.stock is not None
+                else fix(
+                    f"Let the {cover.label} rest: it lifts off to paint behind it",
+                    (f"part/{cover.id}/rests", True),
+                )
+            )
         behind = f" The {cover.label} is in the way." if cover else ""
         found.append(
             Finding(

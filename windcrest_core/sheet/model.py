@@ -166,7 +166,7 @@ class Part(Frozen):
     @property
     def assembled(self) -> bool:
         """Whether it is put on when all is baked and painted."""
-        return self.made_apart or self.rests
+        return self.made_apart or (self.rests and self.stock is None)
 
 
 End = Literal[

@@ -6,6 +6,7 @@ from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from server.bench.actions.mark_steps import mark_steps
 from server.bench.models import BakeRecord, MishapRecord
 from server.testing import ApiCase, person
 
@@ -62,6 +63,16 @@ class MendingTest(ApiCase):
         self.assertTrue(steps["forearm_r.mishap.3"]["done"])
         self.assertTrue(steps["bake.3"]["done"])
         self.assertIn("forearm_r.mishap.3", BakeRecord.objects.get(number=3).steps)
+
+    def test_a_finished_figure_that_broke_is_in_the_calendar_again(self) -> None:
+        keys = [step["key"] for step in self.plan()["order"]["steps"]]
+        mark_steps(self.figure, keys, True)
+        at = "/api/v1/calendar?at=2026-11-23T18:00:00"
+        self.assertEqual(self.client.get(at).json()["finishes"], [])
+        self.call("POST", f"{self.at}/mend", self.happened(way="pin_glue"))
+        (row,) = self.client.get(at).json()["finishes"]
+        self.assertEqual(row["name"], "Test")
+        self.assertAlmostEqual(row["hands_min"], 22, delta=1)
 
     def test_what_cannot_be_is_refused_with_what_is_allowed(self) -> None:
         self.assert_problem(
