@@ -17,7 +17,8 @@ from windcrest_core.sheet.model import FigureSheet
 class WayOn(Frozen):
     """A way on from a mishap with what it costs from here.
 
-    `scorch` is the part's at the end against its limit. `steps` are what it adds, in order.
+    `scorch` is the part's at the end against its limit. `steps` are what it adds, in order, `spoils`
+    what is on the figure already and cannot take the bake it wants.
     """
 
     mishap: Mishap
@@ -32,6 +33,7 @@ class WayOn(Frozen):
     scorch: float
     scorch_limit: float
     too_scorched: bool
+    spoils: list[str]
 
 
 def ways_on(
@@ -103,4 +105,9 @@ def _cost(way: Way, mishap: Mishap, now: Plan, then: Plan) -> WayOn:
         scorch=scorch,
         scorch_limit=limit,
         too_scorched=scorch > limit,
+        spoils=[
+            finding.title
+            for finding in then.findings
+            if finding.id == "bake.finish.spoiled" and finding not in now.findings
+        ],
     )

@@ -128,6 +128,17 @@ class WaysTest(unittest.TestCase):
             brown["new_skin"].scorch > offered("over_baked", baked(2))["new_skin"].scorch
         )
 
+    def test_what_a_bake_would_spoil_is_told_before_it_is_taken(self) -> None:
+        """A hand that is glued on already would come off in the oven."""
+        sheet = biped(part__hand_r__made_apart=True)
+        every = [step.key for step in planned(sheet).order.steps]
+        bakes = [BakeDone(bake=n, minutes=70) for n in (1, 2)]
+        finished = Progress(steps_done=every, bakes=bakes)
+        found = ways_on(sheet, Context(), finished, TODAY, "broke", "forearm_l")
+        spoils = {way.mishap.way: way.spoils for way in found}
+        self.assertTrue(any("glue under the right hand" in line for line in spoils["pin_bake"]))
+        self.assertEqual(spoils["pin_glue"], [])
+
     def test_several_mishaps_have_ids_of_their_own(self) -> None:
         progress = baked(2)
         one = offered("broke", progress)["pin_bake"]

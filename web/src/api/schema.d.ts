@@ -7246,7 +7246,8 @@ export interface components {
          * WayOn
          * @description A way on from a mishap with what it costs from here.
          *
-         *     `scorch` is the part's at the end against its limit. `steps` are what it adds, in order.
+         *     `scorch` is the part's at the end against its limit. `steps` are what it adds, in order, `spoils`
+         *     what is on the figure already and cannot take the bake it wants.
          */
         WayOn: {
             /** Bakes */
@@ -7268,6 +7269,8 @@ export interface components {
             scorch: number;
             /** Scorch Limit */
             scorch_limit: number;
+            /** Spoils */
+            spoils: string[];
             /** Steps */
             steps: string[];
             /** Too Scorched */

@@ -1,5 +1,5 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { Fragment } from "react";
+import { Fragment, useEffect, useRef } from "react";
 import { STATIONS, TITLES, type Plan, type StationName } from "../api/types";
 import { tint } from "../theme";
 
@@ -15,6 +15,10 @@ const bendY = (index: number) => (index % 2 === 0 ? 15 : 21);
 /** One wire with a bend at each station: done, now, held up by a finding, untouched. */
 export function WorkLine({ plan, at, onGo }: Props) {
   const states = plan.line;
+  const current = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    current.current?.scrollIntoView({ inline: "center", block: "nearest" });
+  }, [at]);
   return (
     <Box as="nav" aria-label="Stations" overflowX="auto" flex="1">
       <Box position="relative" minWidth="640px" height="54px">
@@ -48,6 +52,7 @@ export function WorkLine({ plan, at, onGo }: Props) {
             <Fragment key={name}>
               <chakra.button
                 type="button"
+                ref={here ? current : undefined}
                 onClick={() => onGo(name)}
                 aria-current={here ? "page" : undefined}
                 title={words}

@@ -130,6 +130,11 @@ function WayCard({ way, busy, onTake }: { way: WayOn; busy: boolean; onTake: () 
         Scorch in the end {way.scorch.toFixed(2)} of {way.scorch_limit}
         {way.too_scorched ? ": it browns; take a way without the oven" : ""}
       </Text>
+      {way.spoils.map((line) => (
+        <Text key={line} fontSize="xs" color="stop">
+          {line}
+        </Text>
+      ))}
       <Box as="details" fontSize="xs">
         <Box as="summary" cursor="pointer" color="verdigris">
           Its steps

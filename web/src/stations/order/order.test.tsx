@@ -175,6 +175,7 @@ describe("Mend", () => {
     scorch: 0.4,
     scorch_limit: 3,
     too_scorched: false,
+    spoils: [],
     ...more,
   });
 
@@ -188,13 +189,17 @@ describe("Mend", () => {
 
   test("each way says what it costs before it is taken", async () => {
     const { user, asked } = await open({
-      [`POST ${AT}/mend/try`]: [way(), way({ bakes: 0, too_scorched: true })],
+      [`POST ${AT}/mend/try`]: [
+        way(),
+        way({ bakes: 0, too_scorched: true, spoils: ["Bake 3: the paint"] }),
+      ],
       [`POST ${AT}/mend`]: { ok: true },
     });
     await user.selectOptions(screen.getByLabelText("What part"), "chest");
     await user.click(screen.getByRole("button", { name: "Show the ways on" }));
     expect(await screen.findByText(/1 bake more, 45 min in the oven/)).toBeTruthy();
     expect(screen.getByText(/no bake more/)).toBeTruthy();
+    expect(screen.getByText("Bake 3: the paint")).toBeTruthy();
     expect(screen.getByText(/it browns; take a way without the oven/)).toBeTruthy();
     const [take] = screen.getAllByRole("button", { name: "Take this way" });
     if (!take) throw new Error("a way can be taken");
