@@ -191,7 +191,12 @@ describe("Mend", () => {
     const { user, asked } = await open({
       [`POST ${AT}/mend/try`]: [
         way(),
-        way({ bakes: 0, too_scorched: true, spoils: ["Bake 3: the paint"] }),
+        way({
+          mishap: { ...way().mishap, way: "new_skin" },
+          bakes: 0,
+          too_scorched: true,
+          spoils: ["Bake 3: the paint"],
+        }),
       ],
       [`POST ${AT}/mend`]: { ok: true },
     });
