@@ -121,7 +121,7 @@ def _moved(
         if move.bake is not None
         else {}
     )
-    out_of_place = _out_of_place(by_key, cold, move, placed, out.least)
+    out_of_place = _out_of_place(by_key, cold, move, placed, ran)
     if out_of_place is not None:
         return replace(out, states=[*out.states, _state(by_key, move, "idle", [out_of_place])])
     against = _in_the_way(by_key, move, placed)
@@ -156,7 +156,7 @@ def _out_of_place(
     cold: set[str],
     move: Move,
     placed: dict[str, int],
-    least: dict[str, int],
+    ran: dict[str, int],
 ) -> Need | None:
     """Why a move cannot be weighed at all."""
     if move.step not in by_key or (move.before is not None and move.before not in by_key):
@@ -164,8 +164,10 @@ def _out_of_place(
     mixed = move.before is not None and (move.step in cold) != (move.before in cold)
     if mixed or (move.bake is not None and move.step in cold):
         return Need(key="", reason="work on raw clay and work after the last bake do not mix")
-    if move.bake is not None and move.bake < least.get(move.step, 1):
-        return Need(key="", reason="that bake has been run, or an earlier move puts it later")
+    if move.bake is not None and (move.step in ran or move.bake in ran.values()):
+        return Need(
+            key="", reason="a bake that has been run keeps what was in it, and takes no more"
+        )
     if move.bake is not None and move.bake > max(placed.values(), default=1) + 1:
         return Need(key="", reason="there are not so many bakes before it")
     return None

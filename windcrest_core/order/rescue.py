@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.context import Mishap
 from windcrest_core.order.ways import Way, ways
@@ -12,13 +14,7 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
     """The steps of every mishap's chosen way, and the first bake each may go into."""
     steps: list[Step] = []
     least: dict[str, int] = {}
-    known = {piece.part.id for piece in work.clay_pieces}
-    for mishap in work.progress.mishaps:
-        if mishap.part not in known:
-            continue
-        way = chosen(work, mishap)
-        if way is None:
-            continue
+    for mishap, way in _chosen(work):
         before: list[Need] = []
         for number, task in enumerate(way.tasks, start=1):
             step = Step(
@@ -42,19 +38,22 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
 
 def remade_steps(work: Workpiece) -> list[tuple[str, str]]:
     """The step that puts a remade part into the oven again, and that part."""
+    return [
+        (f"{mishap.part}.{mishap.id}.{len(way.tasks)}", mishap.part)
+        for mishap, way in _chosen(work)
+        if way.remade
+    ]
+
+
+def _chosen(work: Workpiece) -> Iterator[tuple[Mishap, Way]]:
+    """Every mishap with the way that was chosen, but of parts and ways that are no more."""
     known = {piece.part.id for piece in work.clay_pieces}
-    found = []
     for mishap in work.progress.mishaps:
-        way = chosen(work, mishap) if mishap.part in known else None
-        if way is not None and way.remade:
-            found.append((f"{mishap.part}.{mishap.id}.{len(way.tasks)}", mishap.part))
-    return found
-
-
-def chosen(work: Workpiece, mishap: Mishap) -> Way | None:
-    """The way that was chosen; None where it is not among those of its kind."""
-    found = ways(work, mishap.kind, mishap.part, mishap.after_bake > 0)
-    return next((way for way in found if way.id == mishap.way), None)
+        if mishap.part not in known:
+            continue
+        for way in ways(work, mishap.kind, mishap.part, mishap.after_bake > 0):
+            if way.id == mishap.way:
+                yield mishap, way
 
 
 def mended_first(finishing: list[Step], mends: list[Step]) -> list[Step]:

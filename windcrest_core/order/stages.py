@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import bisect
+import itertools
 from collections.abc import Mapping
 
 import networkx as nx
@@ -41,12 +42,14 @@ def stages(
             default=1,
         )
         found[key] = max(found[key], least.get(key, 1))
-    return _without_gaps(steps, found)
+    return _without_gaps(steps, found, max(ran.values(), default=0))
 
 
-def _without_gaps(steps: list[Step], found: dict[str, int]) -> dict[str, int]:
-    """The same with no bake that nothing goes into; a step goes up to the next bake there is."""
-    used = sorted({found[step.key] for step in steps if step.into_oven})
+def _without_gaps(steps: list[Step], found: dict[str, int], over: int) -> dict[str, int]:
+    """The same with no bake that nothing goes into; a step goes up to the next bake there is. Bakes up
+    to `over` keep their numbers: one of them has been run."""
+    fed = {found[step.key] for step in steps if step.into_oven}
+    used = sorted({*fed, *range(1, over + 1)})
     if not used or len(used) == used[-1]:
         return found
     return {
@@ -68,20 +71,20 @@ def _graph(steps: list[Step]) -> nx.DiGraph[str]:
 
 def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict[str, int]]:
     """What the bakes that were run leave open: the first bake each step may go into, and the bake
-    that each step was in. A bake whose contents nobody wrote down is as the plan has it."""
+    that each step was in. What would have gone into a bake that was run without it goes into the next
+    that was not; a bake whose contents nobody wrote down is as the plan has it."""
     ran = {key: done.bake for done in progress.bakes for key in done.steps}
     if not ran:
         return {}, {}
     making = [step for step in steps if not step.after_bakes]
-    unwritten = {done.bake for done in progress.bakes if not done.steps}
-    coming = max(done.bake for done in progress.bakes) + 1
+    over = set(ran.values())
     graph = _graph(making)
     # What a baked step waited for was done before it, ticked or not.
     before = {key for step in ran if step in graph for key in nx.ancestors(graph, step)}
     done = {*progress.steps_done, *before}
     least = {
-        key: coming
+        key: next(number for number in itertools.count(bake) if number not in over)
         for key, bake in stages(making).items()
-        if key not in ran and key not in done and bake not in unwritten
+        if bake in over and key not in ran and key not in done
     }
     return least, ran

@@ -209,6 +209,15 @@ class AfterABakeTest(unittest.TestCase):
         self.assertEqual((bakes["chest.cover.1"], bakes["hump.cover.1"]), (1, 2))
         self.assertIn(("hump", "raw to cured"), [(j.part, j.state) for j in plan.order.joins])
 
+    def test_a_bake_run_before_an_earlier_one_keeps_its_number(self) -> None:
+        bake = next(s for s in planned(biped()).order.steps if s.key == "bake.2")
+        went_in = [need.key for need in bake.needs]
+        early = Progress(bakes=[BakeDone(bake=2, minutes=40, steps=went_in)])
+        plan = planned(biped(), None, early)
+        bakes = {step.key: step.bake for step in plan.order.steps}
+        self.assertEqual((bakes["chest.cover.1"], bakes["hand_r.cover.1"]), (1, 2))
+        self.assertEqual([row.done_min for row in plan.bake.bakes], [None, 40])
+
     def test_nothing_is_put_into_a_bake_that_has_been_run(self) -> None:
         answer = try_move(biped(), Context(), self.ran(biped()), TODAY, "hand_r.cover.1", None, 1)
         self.assertEqual(answer.allowed, "cannot")
