@@ -1,5 +1,5 @@
 # make demo starts it; make test tries it. Both install what they need.
-.PHONY: demo run test lint format bench shots types install browser clean
+.PHONY: demo run dev test test-core test-server test-web test-e2e test-slow lint format bench shots types install browser clean
 PY := .venv/bin/python
 export PYTHONDONTWRITEBYTECODE := 1
 export OPENBLAS_NUM_THREADS ?= 1
@@ -24,11 +24,32 @@ install: .make/python .make/web
 browser:
 	@sh scripts/install.sh browser
 
-test: .make/built browser
-	$(PY) -W error::SyntaxWarning -m unittest discover -s windcrest_core/tests -t .
+# One suite alone, and of it what K names: make test-core K=bending
+test: test-core test-server test-web test-e2e
+
+test-core: .make/python
+	$(PY) -W error::SyntaxWarning scripts/suites.py core --match '$(K)'
+
+test-server: .make/python
+	$(PY) scripts/suites.py server --match '$(K)'
+
+test-web: .make/python .make/web web/made/bench.json
+	cd web && npm test --silent -- $(if $(K),-t '$(K)')
+
+test-e2e: .make/built browser
+	$(PY) scripts/suites.py e2e --match '$(K)'
+
+# What the sweeps leave out of make test.
+test-slow: .make/built browser
+	$(PY) scripts/suites.py core --slow
+	$(PY) scripts/suites.py e2e --slow
+
+web/made/bench.json: .make/python scripts/web_fixtures.py $(shell find windcrest_core server examples -name '*.py' -not -path '*/tests/*' -o -name '*.json' -path 'windcrest_core/*' -o -name '*.json' -path 'examples/*')
 	$(PY) scripts/web_fixtures.py
-	cd web && npm test --silent
-	WINDCREST_TESTING=1 WINDCREST_DATA=$(CURDIR)/.make/testdata $(PY) manage.py test server e2e --noinput
+
+# Both servers, each with its reload, on http://127.0.0.1:5173; data in data/.
+dev: install
+	@sh scripts/dev.sh
 
 lint: .make/python .make/web
 	.venv/bin/ruff check .

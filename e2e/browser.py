@@ -5,14 +5,15 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any, TypeVar
 
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
 
-from server.testing import PASSWORD, sign_up
+from server.testing import PASSWORD, session_of, sign_up
 
 T = TypeVar("T")
 AXE = Path(settings.ROOT) / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -27,52 +28,69 @@ ARGS = [
 ]
 
 
+@dataclass
+class _Open:
+    """The one browser of this process, and the thread that Playwright's loop lives in."""
+
+    worker: ThreadPoolExecutor
+    driver: Playwright
+    browser: Browser
+
+
+_opened: list[_Open] = []
+
+
+def open_browser() -> _Open:
+    if not _opened:
+        worker = ThreadPoolExecutor(max_workers=1)
+
+        def start() -> _Open:
+            driver = sync_playwright().start()
+            browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+            return _Open(worker, driver, browser)
+
+        _opened.append(worker.submit(start).result())
+    return _opened[0]
+
+
+def close_browser() -> None:
+    while _opened:
+        one = _opened.pop()
+
+        def stop(one: _Open = one) -> None:
+            one.browser.close()
+            one.driver.stop()
+
+        one.worker.submit(stop).result()
+        one.worker.shutdown()
+
+
 class Journey(StaticLiveServerTestCase):
     """A signed-in person at 1280 × 800; ends with no error on the console and none from axe."""
 
     width = 1280
-    worker: ThreadPoolExecutor
-    driver: Playwright
-    browser: Browser
     page: Page
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        super().setUpClass()
-        cls.worker = ThreadPoolExecutor(max_workers=1)
-
-        def start() -> None:
-            cls.driver = sync_playwright().start()
-            cls.browser = cls.driver.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
-
-        cls.worker.submit(start).result()
-
-    @classmethod
-    def tearDownClass(cls) -> None:
-        def stop() -> None:
-            cls.browser.close()
-            cls.driver.stop()
-
-        cls.worker.submit(stop).result()
-        cls.worker.shutdown()
-        super().tearDownClass()
+    context: BrowserContext
 
     def setUp(self) -> None:
         self.user = sign_up("maker", PASSWORD)
         self.complaints: list[str] = []
         self.expected_statuses: set[int] = set()
+        self.open = open_browser()
+        session = session_of(self.user)
 
         def open_page() -> None:
-            self.page = self.browser.new_page(
+            self.context = self.open.browser.new_context(
                 viewport={"width": self.width, "height": 800}, bypass_csp=False
             )
+            self.context.add_cookies(
+                [{"name": "sessionid", "value": session, "url": self.live_server_url}]
+            )
+            self.page = self.context.new_page()
             self.page.set_default_timeout(PATIENCE_MS)
             self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
             self.page.on("console", self._listen)
             self.page.goto(self.live_server_url)
-            self.page.get_by_label("Name").fill("maker")
-            self.page.get_by_label("Password").fill(PASSWORD)
-            self.page.get_by_role("button", name="Sign in").click()
             self.page.get_by_role("heading", name="Shelf").wait_for()
 
         self.drive(open_page)
@@ -83,11 +101,11 @@ class Journey(StaticLiveServerTestCase):
             self.complaints.append(message.text)
 
     def tearDown(self) -> None:
-        self.drive(self.page.close)
+        self.drive(self.context.close)
 
     def drive(self, piece: Callable[[], T]) -> T:
         """Run a piece of work in the browser's thread."""
-        return self.worker.submit(piece).result()
+        return self.open.worker.submit(piece).result()
 
     def finish(self) -> None:
         """No complaint on the console, nothing that keeps anybody out."""

@@ -16,6 +16,7 @@ from server.shelf.actions.create_figure import create_figure, put_on_shelf
 from server.shelf.models import Figure
 from server.testing import EXAMPLES
 from windcrest_core.sheet import load_sheet
+from windcrest_core.tests.sweeps import slow
 
 
 class NewFigureJourney(Journey):
@@ -40,6 +41,8 @@ class NewFigureJourney(Journey):
                 page.keyboard.press(str(key))
                 expect(page.get_by_role("heading", name=name, exact=True)).to_be_visible()
                 expect(page.get_by_text("Why").first).to_be_visible()
+                if name in ("Colour", "Finish"):  # journeys of their own look at the others
+                    self.assertEqual(self.barriers(), [], name)
             page.keyboard.press("2")
             page.get_by_role("tab", name="Pose").click()
             with page.expect_response(re.compile("/edits")):
@@ -194,6 +197,7 @@ class LogJourney(Journey):
 
 
 class EveryPageJourney(Journey):
+    @slow
     def test_every_page_by_day_and_by_night_is_open_to_all(self) -> None:
         raw = json.loads((EXAMPLES / "newt_drummer.figure.json").read_text())
         figure = put_on_shelf(self.user, load_sheet(raw), "New figure")

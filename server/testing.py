@@ -25,6 +25,13 @@ def person(name: str) -> tuple[User, Client]:
     return user, client
 
 
+def session_of(user: User) -> str:
+    """The cookie of a browser in which this person has signed in."""
+    client = Client()
+    client.force_login(user, backend="django.contrib.auth.backends.ModelBackend")
+    return client.cookies["sessionid"].value
+
+
 class ApiCase(TestCase):
     """A signed-in person with one figure."""
 

@@ -8,6 +8,8 @@ from datetime import date
 from threading import Lock
 from typing import NamedTuple
 
+from django.conf import settings
+
 from server.accounts.models import HouseRules
 from server.bench.models import progress_of
 from server.shelf.models import Figure
@@ -33,7 +35,6 @@ class Kept(NamedTuple):
 
 _kept: OrderedDict[tuple[str, str, str, date], Kept] = OrderedDict()
 _lock = Lock()
-MOST_KEPT = 16
 
 
 def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Kept:
@@ -48,7 +49,7 @@ def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: da
     kept = Kept(made, made.model_dump_json())
     with _lock:
         _kept[key] = kept
-        while len(_kept) > MOST_KEPT:
+        while len(_kept) > settings.PLANS_KEPT:
             _kept.popitem(last=False)
     return kept
 

@@ -1,8 +1,10 @@
 """The bend card of a run: where along the straight wire to bend, how far, and which way round.
 
 The wire is laid with its START end to the left and bent at its marks one after another, always
-upwards; between two bends it is turned about itself. A turn is clockwise as seen from the START
-end along the wire (right-hand rule along the feed). A mark is the middle of its bend.
+upwards; between two bends the wire is turned about itself, so that its next bend is made upwards too.
+A turn above nought is clockwise as seen from the START end along the wire (right-hand rule along the
+feed); the wire turns, so the plane of its bends turns the other way round about it. A mark is the
+middle of its bend.
 """
 
 from __future__ import annotations
@@ -79,17 +81,20 @@ def setback_mm(angle_deg: float, radius_mm: float) -> float:
 
 
 def turn_deg(before: Array, at: Array, after: Array) -> float:
-    """Turn of the bend plane from the bend (before, at) to (at, after) about `at`, degrees.
+    """Turn of the wire about `at`, from the bend (before, at) to (at, after), that brings the second
+    bend upwards where the first was, degrees, clockwise as seen along it.
 
     Examples
     --------
     >>> path = np.array([[0, 0, 0], [0, 0, 60], [40, 0, 100], [40, 30, 130.0]])
-    >>> round(abs(turn_deg(*np.diff(path, axis=0))), 2)
-    125.26
+    >>> round(turn_deg(*np.diff(path, axis=0)), 2)
+    -125.26
+    >>> round(turn_deg(*np.diff(np.array([[0, -1, 0], [0, 0, 0], [1, 0, 0], [1, 0, 1.0]]), axis=0)), 1)
+    90.0
     """
     along = _unit(at)
     one, two = cross(before, at), cross(at, after)
-    return math.degrees(math.atan2(float(along @ cross(one, two)), float(one @ two)))
+    return math.degrees(math.atan2(float(along @ cross(two, one)), float(one @ two)))
 
 
 def pin_for_mm(diameter_mm: float) -> float:
@@ -149,7 +154,8 @@ def bent_back(card: BendCard) -> Array:
         back = setback_mm(bend.angle_deg, card.radius_mm)
         at = at + way * (bend.mark_mm - reached + behind + back)
         path.append(at)
-        turn, angle = math.radians(bend.turn_deg), math.radians(bend.angle_deg)
+        # In the wire's own frame it is "up" that goes round, against the turn of the wire.
+        turn, angle = -math.radians(bend.turn_deg), math.radians(bend.angle_deg)
         up = up * math.cos(turn) + cross(way, up) * math.sin(turn)
         way, up = (
             way * math.cos(angle) + up * math.sin(angle),

@@ -121,11 +121,16 @@ def bend_card_pdf(plan: Plan, run_id: str) -> bytes:
     bent = _Bent(run)
     story: list[Flowable] = [
         Paragraph(f"{escaped(plan.name)}: {escaped(run.label)}", TITLE),
-        Paragraph(f"Cut {run.cut_mm:.0f} mm of {escaped(strands)}{escaped(run.gauge)}", BIG),
+        Paragraph(
+            f"Cut {run.cut_mm:.0f} mm of {escaped(strands)}{escaped(run.chosen.label)} "
+            f"({escaped(run.gauge)})",
+            BIG,
+        ),
         Paragraph(
             f"START is {escaped(card.start_words)}. Lay START to your left and look along the wire "
-            "from it: turns are as you see them from there, every bend goes up, and its mark is the "
-            f"middle of the bend. Bend round a {card.pin_mm:g} mm rod with {escaped(card.tool)}; eye "
+            "from it. Before each bend turn the wire itself, with what is bent of it, as printed and as you "
+            "see it from there; then bend what lies beyond the mark upwards. The mark is the middle of the "
+            f"bend. Bend round a {card.pin_mm:g} mm rod with {escaped(card.tool)}; eye "
             "protection when cutting.",
             LEAD,
         ),

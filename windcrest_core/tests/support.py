@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections import OrderedDict
 from datetime import date
 from pathlib import Path
 from typing import Any
@@ -42,10 +43,22 @@ def context(stores: dict[str, Any] | None = None, **rules: Any) -> Context:
     )
 
 
+_plans: OrderedDict[tuple[str, str, str], Plan] = OrderedDict()
+PLANS_KEPT = 200
+
+
 def planned(
     sheet: FigureSheet, given: Context | None = None, progress: Progress | None = None
 ) -> Plan:
-    return plan(sheet, given or Context(), progress or Progress(), TODAY)
+    """The plan; one that another test has had already is the same one."""
+    given, progress = given or Context(), progress or Progress()
+    key = (sheet.model_dump_json(), given.model_dump_json(), progress.model_dump_json())
+    if key not in _plans:
+        _plans[key] = plan(sheet, given, progress, TODAY)
+        while len(_plans) > PLANS_KEPT:
+            _plans.popitem(last=False)
+    _plans.move_to_end(key)
+    return _plans[key]
 
 
 def loaded(

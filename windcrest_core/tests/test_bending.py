@@ -9,6 +9,7 @@ import numpy as np
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from pypdf import PdfReader
+from scipy.spatial.transform import Rotation
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.errors import SheetError
@@ -19,9 +20,12 @@ from windcrest_core.frame.bending import (
     bent_back,
     corners,
     pin_for_mm,
+    setback_mm,
 )
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.prints import bend_card_pdf
+from windcrest_core.prints.bend_card import turn_words
+from windcrest_core.tests.sweeps import examples, sweep
 from windcrest_core.tests.support import biped, example, planned
 
 REFERENCE = [np.array(p, dtype=float) for p in ((0, 0, 0), (0, 0, 60), (40, 0, 100), (40, 30, 130))]
@@ -37,13 +41,14 @@ class BendCardTest(unittest.TestCase):
         """Lengths 60, 56.57, 42.43; bends 45° and 60°; turned 125.26° between (SCIENCE 2)."""
         card = card_of(REFERENCE, diameter_mm=0.001)
         self.assertEqual([bend.angle_deg for bend in card.bends], [45.0, 60.0])
-        self.assertAlmostEqual(abs(card.bends[1].turn_deg), 125.3)
+        self.assertAlmostEqual(card.bends[1].turn_deg, -125.3)
         self.assertEqual(card.bends[0].turn_deg, 0.0)
         self.assertAlmostEqual(card.bends[0].mark_mm, 60 - 0.05, delta=0.06)
         self.assertAlmostEqual(card.bends[1].mark_mm - card.bends[0].mark_mm, 56.57, delta=0.3)
         self.assertAlmostEqual(card.tail_mm, 42.43, delta=0.3)
 
-    @settings(max_examples=150)
+    @sweep
+    @settings(max_examples=examples(150, 40))
     @given(
         st.lists(st.tuples(*[st.floats(-90, 90)] * 3), min_size=3, max_size=9),
         st.floats(0.6, 3.5), st.floats(0, 60),
@@ -84,6 +89,74 @@ class BendCardTest(unittest.TestCase):
                     marks = [bend.mark_mm for bend in run.card.bends]
                     self.assertEqual(marks, sorted(marks))
                     self.assertLessEqual((marks or [0])[-1] + run.card.tail_mm, run.cut_mm + 1e-6)
+
+
+def by_the_words(card: BendCard) -> Array:
+    """A wire on the bench, bent as the printed words say, each joint of its sharp path, mm.
+
+    START lies to the left, x runs along the wire to the right, z is up. It is turned with all that is bent
+    of it, and what lies beyond the mark is bent upwards. Corners stand where the two straight pieces meet.
+    """
+    length = (card.bends[-1].mark_mm if card.bends else card.before_mm) + card.tail_mm
+    dots = np.array([[x, 0.0, 0.0] for x in (card.before_mm, length)])
+    for bend in reversed(card.bends):
+        # The free end is bent first here: what lies beyond a mark is moved as one piece.
+        back = setback_mm(bend.angle_deg, card.radius_mm)
+        at = np.array([bend.mark_mm + back, 0.0, 0.0])
+        beyond = dots[1:] + np.array([2 * back, 0.0, 0.0])
+        angle = np.radians(bend.angle_deg)
+        x, y, z = (beyond - at).T
+        bent = np.array(
+            [x * np.cos(angle) - z * np.sin(angle), y, x * np.sin(angle) + z * np.cos(angle)]
+        )
+        dots = np.vstack([dots[:1], at, bent.T + at])
+        dots = turned_as_printed(dots, turn_words(bend.turn_deg), undo=True)
+    return dots
+
+
+def turned_as_printed(dots: Array, words: str, undo: bool) -> Array:
+    """Clockwise, looking along +x, takes what is up (z) to the right-hand side, which is −y."""
+    if words == "–":
+        return dots
+    degrees, way = words.split("° ")
+    angle = np.radians(float(degrees)) * (1 if way == "clockwise" else -1) * (-1 if undo else 1)
+    x, y, z = dots.T
+    up, right = z * np.cos(angle) + y * np.sin(angle), z * np.sin(angle) - y * np.cos(angle)
+    return np.column_stack([x, -right, up])
+
+
+def laid_on_mm(made: Array, wanted: Array) -> float:
+    """The worst distance of two paths laid on each other without mirroring, mm."""
+    rotation, _ = Rotation.align_vectors(wanted - wanted.mean(axis=0), made - made.mean(axis=0))
+    laid = rotation.apply(made - made.mean(axis=0)) + wanted.mean(axis=0)
+    return float(np.linalg.norm(laid - wanted, axis=1).max())
+
+
+class WordsTest(unittest.TestCase):
+    """The printed words carried out to the letter."""
+
+    def test_the_least_case_is_turned_clockwise(self) -> None:
+        """(0,−1,0) → (0,0,0) → (1,0,0) → (1,0,1): the first bend is to the right of +y; looking along +x
+        what is up lies to the left of it, and a quarter turn clockwise brings it up."""
+        points = [
+            np.array(p, dtype=float) * 50 for p in ((0, -1, 0), (0, 0, 0), (1, 0, 0), (1, 0, 1))
+        ]
+        self.assertEqual(turn_words(card_of(points).bends[1].turn_deg), "90.0° clockwise")
+
+    def test_every_run_of_every_example_meets_its_joints(self) -> None:
+        mirrored = 0
+        for name in ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox"):
+            for run in planned(example(name)).frame.runs:
+                points = [np.array(p) for p in run.points]
+                wanted = np.array([points[0], *(points[i] for i, _ in corners(points)), points[-1]])
+                with self.subTest(name, run=run.id):
+                    made = by_the_words(run.card)
+                    self.assertLess(laid_on_mm(made, wanted), 2.0)
+                    other = laid_on_mm(made, wanted * np.array([-1.0, 1.0, 1.0]))
+                    flat = np.linalg.svd(wanted - wanted.mean(axis=0))[1][-1] < 5.0
+                    mirrored += not flat
+                    self.assertTrue(flat or other > 2.0, other)
+        self.assertGreater(mirrored, 8)
 
 
 class PaperTest(unittest.TestCase):

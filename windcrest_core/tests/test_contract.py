@@ -17,6 +17,7 @@ from types import FunctionType, ModuleType
 
 import windcrest_core
 from windcrest_core import errors
+from windcrest_core.tests.sweeps import ALL, sweep
 
 ROOT = Path(windcrest_core.__file__).parent
 UNITS = re.compile(
@@ -111,29 +112,33 @@ class NameTest(unittest.TestCase):
                     self.assertRegex(bare, UNITS)
 
 
-PLANS_OF_THE_EXAMPLES = """
-from windcrest_core.tests.support import EXAMPLES, example, planned
-for path in sorted(EXAMPLES.glob("*.figure.json")):
-    print(planned(example(path.name.split(".")[0])).model_dump_json())
+EXAMPLES = ["barnacle_ox", "ferrywoman", "newt_drummer", "pelican_piper"]
+PLANS_OF = """
+import sys
+from windcrest_core.tests.support import example, planned
+for name in sys.argv[1:]:
+    print(planned(example(name)).model_dump_json())
 """
 
 
 class PurityTest(unittest.TestCase):
     """The core opens no socket and reads no clock, so that the same in gives the same out."""
 
+    @sweep
     def test_another_process_with_another_hash_seed_gives_the_same_plans(self) -> None:
+        figures = EXAMPLES if ALL else EXAMPLES[1:2]
         processes = [
             subprocess.Popen(
-                [sys.executable, "-c", PLANS_OF_THE_EXAMPLES],
+                [sys.executable, "-c", PLANS_OF, *figures],
                 env={**os.environ, "PYTHONHASHSEED": str(seed)},
                 cwd=ROOT.parent,
                 stdout=subprocess.PIPE,
             )
-            for seed in (1, 2, 3)
+            for seed in ((1, 2, 3) if ALL else (1, 2))
         ]
         plans = [process.communicate()[0] for process in processes]
-        self.assertEqual(plans[0].count(b"\n"), 4)
-        self.assertTrue(plans[0] == plans[1] == plans[2], "the plans differ between processes")
+        self.assertEqual(plans[0].count(b"\n"), len(figures))
+        self.assertEqual(len(set(plans)), 1, "the plans differ between processes")
 
     FORBIDDEN = ("socket", "urllib", "requests", "subprocess", "random", "time", "django", "ninja")
 

@@ -8,9 +8,18 @@ from pathlib import Path
 from typing import Any
 
 from windcrest_core.context import BakeDone, Context, Oven, Progress, Rules
+from windcrest_core.plan import plan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
+from windcrest_core.tests.support import (
+    TODAY,
+    biped,
+    changed,
+    context,
+    example,
+    findings_of,
+    planned,
+)
 
 DOCS = Path(__file__).resolve().parents[2] / "docs" / "findings.md"
 STRONG = {"wires": ["st_2_5", "st_3_2"]}
@@ -251,7 +260,8 @@ class FindingTest(unittest.TestCase):
 class PlanTest(unittest.TestCase):
     def test_the_same_in_gives_the_same_out(self) -> None:
         sheet = example("newt_drummer")
-        self.assertEqual(planned(sheet), planned(sheet))
+        once, twice = (plan(sheet, Context(), Progress(), TODAY) for _ in range(2))
+        self.assertEqual(once, twice)
 
     def test_each_choice_moves_the_plan(self) -> None:
         sheet = biped()

@@ -15,6 +15,7 @@ from windcrest_core.findings import Operation
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 from windcrest_core.sheet.edits import apply_edits, collide
+from windcrest_core.tests.sweeps import examples, sweep
 from windcrest_core.tests.support import biped, example
 
 SHEET = biped()
@@ -35,13 +36,14 @@ PATHS = st.sampled_from(
         "part//", "part/chest/id", "sheet",
     ]
 )  # fmt: skip
-SLOW = settings(max_examples=150, suppress_health_check=[HealthCheck.too_slow])
+SLOW = settings(max_examples=examples(150, 30), suppress_health_check=[HealthCheck.too_slow])
 
 
 def faults(error: SheetError) -> list[str]:
     return [fault.path for fault in error.faults]
 
 
+@sweep
 class AnythingTest(unittest.TestCase):
     @SLOW
     @given(ANYTHING)

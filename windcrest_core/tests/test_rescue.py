@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import typing
+import itertools
 import unittest
 
 from windcrest_core.context import BakeDone, Context, Mishap, MishapKind, Progress
 from windcrest_core.errors import SheetError
 from windcrest_core.mend import WayOn, ways_on
 from windcrest_core.order.ways import KINDS
+from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.tests.support import TODAY, biped, context, example, planned
 
 EVERY: tuple[MishapKind, ...] = typing.get_args(MishapKind)
@@ -43,17 +45,18 @@ def taken(way: WayOn, progress: Progress) -> Progress:
 
 
 class WaysTest(unittest.TestCase):
+    @sweep
     def test_there_is_a_way_on_from_everything_raw_and_cured(self) -> None:
         self.assertEqual(set(KINDS), set(EVERY))
-        for kind in EVERY:
-            for progress in (Progress(), baked(1), baked(2)):
-                with self.subTest(kind, bakes=len(progress.bakes)):
-                    found = offered(kind, progress)
-                    self.assertTrue(found)
-                    for way in found.values():
-                        self.assertTrue(way.steps)
-                        self.assertGreater(way.hands_min, 0)
-                        self.assertGreaterEqual(way.clay_g, 0)
+        for bakes, kind in some(itertools.product(range(3), EVERY), least=5):
+            progress = baked(bakes) if bakes else Progress()
+            with self.subTest(kind, bakes=len(progress.bakes)):
+                found = offered(kind, progress)
+                self.assertTrue(found)
+                for way in found.values():
+                    self.assertTrue(way.steps)
+                    self.assertGreater(way.hands_min, 0)
+                    self.assertGreaterEqual(way.clay_g, 0)
 
     def test_a_way_adds_just_its_steps_and_touches_nothing_that_is_done(self) -> None:
         progress = baked(2)

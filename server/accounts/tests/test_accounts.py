@@ -19,7 +19,9 @@ class SessionTest(ApiCase):
         self.assertEqual(self.call("POST", "/api/v1/session", body).json()["name"], "newcomer")
 
     def test_passwords_are_kept_with_argon2(self) -> None:
-        self.assertTrue(User.objects.get(username="maker").password.startswith("argon2"))
+        with self.settings(PASSWORD_HASHERS=settings.KEEPS_PASSWORDS):
+            sign_up("newcomer", PASSWORD)
+        self.assertTrue(User.objects.get(username="newcomer").password.startswith("argon2"))
 
     def test_weak_passwords_and_taken_names_are_refused(self) -> None:
         self.assert_problem(

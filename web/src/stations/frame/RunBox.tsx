@@ -153,7 +153,7 @@ function Bends({ run }: { run: RunPlan }) {
           <>
             <PanelTable
               label={`Bends of ${run.label}`}
-              head={["mark", "turn first", "bend up", "at"]}
+              head={["mark", "turn the wire first", "then bend up", "at"]}
               right={[0, 2]}
               rows={card.bends.map((bend, i) => ({
                 key: String(i),
@@ -166,8 +166,9 @@ function Bends({ run }: { run: RunPlan }) {
               }))}
             />
             <Note>
-              Marks from START, {card.start_words}; turns as seen from there along the wire; a mark
-              is the middle of its bend.
+              Marks from START, {card.start_words}, laid to your left. Turn the wire itself, as seen from
+              there along it, then bend what lies beyond the mark upwards; a mark is the middle of
+              its bend.
             </Note>
           </>
         ) : null}
