@@ -6,6 +6,7 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
+from server.accounts.reading_api import router as reading
 from server.bench.api import router as bench
 from server.bench.bakes_api import router as bakes
 from server.bench.calendar_api import router as calendar
@@ -32,6 +33,7 @@ api = NinjaAPI(
 )
 install(api)
 api.add_router("/v1/", accounts)
+api.add_router("/v1/", reading)
 api.add_router("/v1/", shelf)
 api.add_router("/v1/", references)
 api.add_router("/v1/", order)

@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
-import re
 from typing import get_args
 
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Frozen
-from windcrest_core.units import GaugeWords, gauge_diameter_mm, wire_diameter_mm
+from windcrest_core.units import (
+    LARGEST_BARE_MM,
+    GaugeWords,
+    gauge_diameter_mm,
+    gauge_name,
+    wire_diameter_mm,
+    written_gauge,
+)
 
 NEAR = 0.03  # of a diameter: the same wire to a caliper [A]
 TABLES: dict[GaugeWords, str] = {
     "awg": "AWG", "imperial": "imperial standard", "us_steel": "US steel", "mm": "mm",
 }  # fmt: skip
-_BARE = re.compile(r"^\s*(\d{1,2})\s*(gauge|ga|g)?\s*$", re.IGNORECASE)
 
 
 class WireReading(Frozen):
@@ -44,7 +49,8 @@ def _near(diameter_mm: float) -> list[str]:
 
 
 def read_wire(text: str, words: GaugeWords) -> WireWords:
-    """A wire as a person says it; a bare gauge follows `words`, and the other tables stand beside.
+    """A wire as a person says it; a bare gauge follows `words`, a bare number up to 6 is millimetres, and
+    whatever else it may be stands beside.
 
     Raises
     ------
@@ -56,8 +62,9 @@ def read_wire(text: str, words: GaugeWords) -> WireWords:
     ...  for r in read_wire("12 gauge", "awg").readings][:2]
     [('12 AWG', 2.05, 1.0, True), ('12 imperial standard', 2.64, 2.1, False)]
     """
-    bare = _BARE.match(text)
-    if bare is None or (words == "mm" and bare.group(2) is None):
+    gauge = written_gauge(text)
+    bare = gauge is not None and not gauge.said
+    if gauge is None or gauge.table is not None or (words == "mm" and bare):
         try:
             d = wire_diameter_mm(text, words)
         except UnitError as error:
@@ -66,25 +73,26 @@ def read_wire(text: str, words: GaugeWords) -> WireWords:
             label=text.strip(), diameter_mm=d, strength=1.0, taken=True, wires=_near(d)
         )
         return WireWords(text=text, asks=False, readings=[reading])
-    number = int(bare.group(1))
     sizes: dict[GaugeWords, float] = {}
+    if bare and gauge.number <= LARGEST_BARE_MM:
+        sizes["mm"] = float(gauge.number)
     for table in get_args(GaugeWords):
         if table == "mm":
             continue
         try:
-            sizes[table] = gauge_diameter_mm(number, table)
+            sizes[table] = gauge_diameter_mm(gauge.number, table)
         except UnitError:
             continue
     if not sizes:
-        raise SheetError.one("text", text, "a gauge from 0 to 40, or a length such as 2 mm")
-    taken = words if words in sizes else None
+        raise SheetError.one("text", text, "a gauge from 0000 to 40, or a length such as 2 mm")
+    taken = "mm" if "mm" in sizes else words if words in sizes else None
     own = sizes[taken] if taken is not None else next(iter(sizes.values()))
     return WireWords(
         text=text,
         asks=True,
         readings=[
             WireReading(
-                label=f"{number} {TABLES[table]}",
+                label=f"{gauge_name(gauge.number)} {TABLES[table]}",
                 diameter_mm=d,
                 strength=(d / own) ** 3,
                 taken=table == taken,

@@ -40,7 +40,7 @@ def _measured(path: str, value: Any) -> Any:
     """Text in a field of mm is read as a length in whatever unit it names."""
     if path.endswith("_mm") and isinstance(value, str):
         try:
-            return length_mm(value)
+            return length_mm(value, signed=True)  # the model says what may be below nought
         except UnitError as error:
             raise SheetError.one(path, value, error.allowed) from error
     return value

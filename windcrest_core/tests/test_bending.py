@@ -25,8 +25,8 @@ from windcrest_core.frame.bending import (
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.prints import bend_card_pdf
 from windcrest_core.prints.bend_card import turn_words
-from windcrest_core.tests.sweeps import examples, sweep
 from windcrest_core.tests.support import biped, example, planned
+from windcrest_core.tests.sweeps import examples, sweep
 
 REFERENCE = [np.array(p, dtype=float) for p in ((0, 0, 0), (0, 0, 60), (40, 0, 100), (40, 30, 130))]
 

@@ -17,8 +17,8 @@ from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import number_ranges
-from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.tests.support import changed, planned
+from windcrest_core.tests.sweeps import some, sweep
 
 BUILDS = {
     "build": (0.85, 1.4), "limb_thickness": (0.85, 1.4), "shoulder_breadth": (0.85, 1.15),

@@ -39,8 +39,8 @@ from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.tests.support import biped, changed, example, findings_of, planned
+from windcrest_core.tests.sweeps import some, sweep
 
 PX = (2400, 1600)
 

@@ -15,8 +15,8 @@ from windcrest_core.findings import Operation
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 from windcrest_core.sheet.edits import apply_edits, collide
-from windcrest_core.tests.sweeps import examples, sweep
 from windcrest_core.tests.support import biped, example
+from windcrest_core.tests.sweeps import examples, sweep
 
 SHEET = biped()
 PLAIN = SHEET.model_dump(mode="json")

@@ -21,8 +21,8 @@ from windcrest_core.reshape import worked_out
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import Feet, FrameSchool
-from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.tests.support import biped, changed, planned
+from windcrest_core.tests.sweeps import some, sweep
 
 SCHOOLS: tuple[FrameSchool, ...] = ("one_run", "bound", "taped", "rod")
 FEET: tuple[Feet, ...] = ("in_base", "loops")

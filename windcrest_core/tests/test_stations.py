@@ -19,8 +19,8 @@ from windcrest_core.findings import STATIONS
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.prints import bake_card_pdf, cut_list_pdf
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.tests.support import biped, changed, context, example, planned
+from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.units import gauge_text
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.contrib.auth.models import User
 from django.test import Client, override_settings
 
@@ -20,7 +21,7 @@ class SessionTest(ApiCase):
 
     def test_passwords_are_kept_with_argon2(self) -> None:
         with self.settings(PASSWORD_HASHERS=settings.KEEPS_PASSWORDS):
-            sign_up("newcomer", PASSWORD)
+            person("newcomer")
         self.assertTrue(User.objects.get(username="newcomer").password.startswith("argon2"))
 
     def test_weak_passwords_and_taken_names_are_refused(self) -> None:

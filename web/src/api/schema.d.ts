@@ -1110,6 +1110,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description A measure as it would be read; a bare number is in the person's own unit.
+         */
+        get: operations["server_accounts_reading_api_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reckon": {
         parameters: {
             query?: never;
@@ -4574,6 +4594,19 @@ export interface components {
             seen_mm: number;
             /** True Mm */
             true_mm: number | null;
+        };
+        /**
+         * MeasureRead
+         * @description A measure in mm, g, ml or °C.
+         */
+        MeasureRead: {
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "g" | "ml" | "C";
+            /** Value */
+            value: number;
         };
         /** Metal */
         Metal: {
@@ -10533,6 +10566,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_accounts_reading_api_read: {
+        parameters: {
+            query: {
+                of: "length" | "mass" | "volume" | "temperature" | "wire";
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureRead"];
                 };
             };
             /** @description Unprocessable Entity */

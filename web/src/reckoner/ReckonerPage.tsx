@@ -96,6 +96,7 @@ export function ReckonerPage() {
           {FORMS[form].map((name) => (
             <TypedField
               key={name}
+              of={name === "weight" ? "mass" : "length"}
               label={WORDS[name] ?? name}
               value={measures[name] ?? ""}
               onChange={(value) => setMeasures((now) => ({ ...now, [name]: value }))}
@@ -114,6 +115,7 @@ export function ReckonerPage() {
           {wanted.map(([key, label]) => (
             <TypedField
               key={key}
+              of={key === "pack" ? "mass" : "length"}
               label={label}
               value={how[key]}
               onChange={(value) => setHow((now) => ({ ...now, [key]: value }))}

@@ -25,12 +25,13 @@ export function SpacingStrip() {
       </Heading>
       <Stack gap="2.5">
         <TypedField
+          of="length"
           label={ring ? "the girth it goes round" : "the length it goes along"}
           value={length}
           onChange={setLength}
         />
         <TypedField label="how many" value={count} onChange={setCount} />
-        <TypedField label="each this broad" value={width} onChange={setWidth} />
+        <TypedField of="length" label="each this broad" value={width} onChange={setWidth} />
         <Checkbox.Root
           size="sm"
           checked={ring}

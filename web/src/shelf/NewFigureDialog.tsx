@@ -14,6 +14,7 @@ import {
 import { useState, type FormEvent } from "react";
 import { Problem, type Fault } from "../api/client";
 import { useBodies, useShelfActions } from "../api/useShelf";
+import { Reading } from "../ui/Reading";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { typedLength } from "../units/format";
@@ -96,7 +97,12 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                       <Field.Label>How tall</Field.Label>
                       <Input value={height} onChange={(event) => setHeight(event.target.value)} />
                       <Field.HelperText color="inkSoft">
-                        in any unit: 12 in, 30 cm, 310
+                        in any unit: 12 in, 30 cm, 310{" "}
+                        <Reading
+                          of="length"
+                          text={typedLength(height, units)}
+                          typed={height !== ""}
+                        />
                       </Field.HelperText>
                       <Field.ErrorText role="alert" color="stop">
                         {wrong("height_mm")

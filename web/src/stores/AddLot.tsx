@@ -3,11 +3,18 @@ import { useDeferredValue, useRef, useState } from "react";
 import { useWireWords } from "../api/useFrame";
 import { clientKey, useStockChanges } from "../api/useStock";
 import type { Catalogue, KindOfStock, StockKind } from "../api/types";
+import type { Measure } from "../api/useReading";
 import { TypedField } from "../ui/TypedField";
 import { ChoiceField, Note } from "../ui/fields";
 import { faultText, readNumber } from "../ui/useDraft";
 import { ScaleButton } from "./ScaleButton";
 
+const MEASURES: Record<KindOfStock["unit"], Measure | undefined> = {
+  mm: "length",
+  g: "mass",
+  ml: "volume",
+  count: undefined,
+};
 const HINTS: Record<KindOfStock["unit"], string> = {
   mm: "3 m, 10 ft",
   g: "454 g, 2 oz",
@@ -68,6 +75,7 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
       value={more[name]}
       hint={hint}
       type={type}
+      of={name === "amount" && about ? MEASURES[about.unit] : undefined}
       onChange={(value) => setMore((now) => ({ ...now, [name]: value }))}
     />
   );

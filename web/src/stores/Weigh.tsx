@@ -92,8 +92,8 @@ function WeighBall({ stores, catalogue }: Props) {
           ]}
           onChange={setWhat}
         />
-        <TypedField label="across" hint="40 mm" value={across} onChange={setAcross} />
-        <TypedField label="weighs" hint="17 g" value={weight} onChange={setWeight} />
+        <TypedField label="across" of="length" hint="40 mm" value={across} onChange={setAcross} />
+        <TypedField label="weighs" of="mass" hint="17 g" value={weight} onChange={setWeight} />
         <Flex justify="flex-end">
           <ScaleButton onTake={(grams) => setWeight(`${grams.toFixed(1)} g`)} />
         </Flex>

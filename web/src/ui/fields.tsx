@@ -1,6 +1,7 @@
 import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
 import { memo, useId } from "react";
 import { lengthAsTyped, typedLength } from "../units/format";
+import { Reading } from "./Reading";
 import { readNumber, useDraft } from "./useDraft";
 import { useUnits } from "./UnitsContext";
 
@@ -14,13 +15,15 @@ interface MeasureProps {
 export function MeasureField({ label, mm, onCommit }: MeasureProps) {
   const units = useUnits();
   const shown = lengthAsTyped(mm, units);
-  const draft = useDraft(shown, (text) => onCommit(typedLength(text, units)));
+  const draft = useDraft(shown, (typed) => onCommit(typedLength(typed, units)));
+  const text = draft.field.value;
   return (
     <Field.Root invalid={draft.wrong !== null}>
       <Flex align="center" justify="space-between" gap="3" width="100%">
         <Field.Label fontSize="sm" fontWeight="400">
           {label}
         </Field.Label>
+        <Reading of="length" text={typedLength(text, units)} typed={text !== shown} />
         <Input
           size="sm"
           width="8.5rem"

@@ -54,9 +54,11 @@ export function useDraft(shown: string, save: (text: string) => unknown) {
   };
 }
 
-/** A typed number, with a comma or a true minus too. */
+/** A typed number, with a comma or a true minus too; three digits after a comma are thousands. */
 export function readNumber(text: string): number {
-  const number = Number.parseFloat(text.replace("−", "-").replace(",", "."));
-  if (Number.isNaN(number)) throw new Unread(`"${text}" is not a number`);
+  const plain = text.trim().replace("−", "-");
+  const grouped = /^-?[1-9]\d{0,2}(,\d{3})+(\.\d+)?$/.test(plain);
+  const number = Number(grouped ? plain.replaceAll(",", "") : plain.replace(",", "."));
+  if (plain === "" || !Number.isFinite(number)) throw new Unread(`"${text}" is not a number`);
   return number;
 }

@@ -37,13 +37,6 @@ export const mass = (g: number, units: Units): string =>
 export const temperature = (c: number, units: Units): string =>
   units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;
 
-/** A temperature as a plain number of this person's degrees, and back. */
-export const shownDegrees = (c: number, units: Units): number =>
-  units.temperature_unit === "C" ? c : Math.round(c * 18 + 320) / 10;
-export const typedDegrees = (shown: number, units: Units): number =>
-  units.temperature_unit === "C" ? shown : (shown - 32) / 1.8;
-export const degreeSign = (units: Units): string => `°${units.temperature_unit}`;
-
 /** A difference of temperature, which has no zero to shift: 5 °C apart is 9 °F apart. */
 export const shownDifference = (c: number, units: Units): number =>
   units.temperature_unit === "C" ? c : Math.round(c * 18) / 10;
@@ -118,6 +111,18 @@ export function range(q: Quantity, units: Units): string | null {
   return `${value(q.low, q.unit, units)} to ${value(q.high, q.unit, units)}`;
 }
 
+/** What was typed, as it was read: exact, and in the unit inside too where that is another. */
+export function readAs(amount: number, unit: "mm" | "g" | "ml" | "C", units: Units): string {
+  const exact = `${digits(amount, 0, unit === "C" ? 1 : 2)} ${unit === "C" ? "°C" : unit}`;
+  const own = unit === "ml" ? exact : value(amount, unit, units);
+  const inside =
+    (unit === "mm" && units.length_unit === "mm") ||
+    (unit === "g" && units.mass_unit === "g") ||
+    (unit === "C" && units.temperature_unit === "C") ||
+    unit === "ml";
+  return inside ? exact : `${own} (${exact})`;
+}
+
 /** What a person typed, with their unit where they named none. */
 export const typedLength = (text: string, units: Units): string =>
-  /^[\s\d./+-]+$/.test(text) ? `${text.trim()} ${units.length_unit}` : text;
+  /^[\s\d.,/+−–¼-¾⅐-⅞-]+$/.test(text) ? `${text.trim()} ${units.length_unit}` : text;

@@ -3,8 +3,9 @@ import { useChipRates } from "../../api/useBakes";
 import { useCatalogue, useStores, useStoresChanges } from "../../api/useRules";
 import type { BakePlan, Catalogue, Owned, TestChip } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { degreeSign, length, minutes, shownDegrees, typedDegrees } from "../../units/format";
+import { length, minutes } from "../../units/format";
 import { Note, NumberField } from "../../ui/fields";
+import { TemperatureField } from "../../ui/TemperatureField";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 
@@ -153,7 +154,6 @@ interface LabelProps {
 
 /** What the label of one's own pack says, where it differs from the catalogue. */
 function LabelFields({ clay, owned, catalogue, keep }: LabelProps) {
-  const units = useUnits();
   const usual = catalogue.clays[clay];
   if (!usual) return null;
   const own = owned.labels?.[clay];
@@ -170,17 +170,15 @@ function LabelFields({ clay, owned, catalogue, keep }: LabelProps) {
         {own ? "The label of your own pack" : "Label assumed: write down your pack's"}
       </Box>
       <Stack gap="1" py="1">
-        <NumberField
+        <TemperatureField
           label="Bake at"
-          value={shownDegrees(now.label_c, units)}
-          unit={degreeSign(units)}
-          onCommit={(typed) => put({ label_c: typedDegrees(typed, units) })}
+          celsius={now.label_c}
+          onCommit={(label_c) => put({ label_c })}
         />
-        <NumberField
+        <TemperatureField
           label="Never above"
-          value={shownDegrees(now.maximum_c, units)}
-          unit={degreeSign(units)}
-          onCommit={(typed) => put({ maximum_c: typedDegrees(typed, units) })}
+          celsius={now.maximum_c}
+          onCommit={(maximum_c) => put({ maximum_c })}
         />
         <NumberField
           label="Minutes for every 6 mm"

@@ -3,17 +3,10 @@ import { useState } from "react";
 import { useHeatGun } from "../../api/useBakes";
 import type { GunSet } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
-import {
-  degreeSign,
-  length,
-  lengthAsTyped,
-  shownDegrees,
-  temperature,
-  typedDegrees,
-  type Units,
-} from "../../units/format";
+import { length, lengthAsTyped, temperature, type Units } from "../../units/format";
 import { ChoiceField, Note, NumberField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
+import { TemperatureField } from "../../ui/TemperatureField";
 import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
 
@@ -36,11 +29,10 @@ export function HeatGunTab() {
         options={clay.map((row) => ({ value: row.id, label: row.label }))}
         onChange={select}
       />
-      <NumberField
+      <TemperatureField
         label="Air where it meets the clay"
-        value={shownDegrees(air_c, units)}
-        unit={degreeSign(units)}
-        onCommit={(typed) => Promise.resolve(setAir(typedDegrees(typed, units)))}
+        celsius={air_c}
+        onCommit={(celsius) => Promise.resolve(setAir(celsius))}
       />
       <NumberField
         label="Minutes"

@@ -166,9 +166,9 @@ function Bends({ run }: { run: RunPlan }) {
               }))}
             />
             <Note>
-              Marks from START, {card.start_words}, laid to your left. Turn the wire itself, as seen from
-              there along it, then bend what lies beyond the mark upwards; a mark is the middle of
-              its bend.
+              Marks from START, {card.start_words}, laid to your left. Turn the wire itself, as seen
+              from there along it, then bend what lies beyond the mark upwards; a mark is the middle
+              of its bend.
             </Note>
           </>
         ) : null}
