@@ -45,6 +45,7 @@ class BenchDay(Frozen):
     hours: float = Field(ge=0, le=16)
 
 
+BakeTime = Literal["longer", "label", "fixed_30"]
 _EVENING, _WEEKEND = BenchDay(from_h=19, hours=2), BenchDay(from_h=10, hours=4)  # [A]
 
 
@@ -59,7 +60,7 @@ class Rules(Frozen):
     wall_mm: float = Field(default=6.0, ge=1, le=20)
     oven: Oven = Oven()
     bake_school: Literal["one_bake", "save_progress", "short_sets"] = "save_progress"
-    bake_time: Literal["longer", "label", "fixed_30"] = "longer"
+    bake_time: BakeTime = "longer"
     bond: Literal["liquid_clay", "key"] = Field(
         default="liquid_clay", description="what holds raw clay on cured: liquid clay, or a key"
     )
@@ -73,6 +74,10 @@ class Rules(Frozen):
         min_length=1,
         max_length=20,
         description="what the sheet machine rolls at each of its settings, from 1",
+    )
+    sanding: Literal["off", "smooth", "always"] = Field(
+        default="smooth",
+        description="what is sanded before paint: nothing, smooth and glossy areas, all",
     )
     hold_upright: float = Field(default=2.0, ge=1, le=10)
     frame_school: Literal["one_run", "bound", "taped", "rod"] = "one_run"

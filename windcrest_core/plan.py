@@ -10,7 +10,7 @@ from windcrest_core.bake.station import bake_station
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.model import BulkPlan
 from windcrest_core.bulk.station import bulk_plan
-from windcrest_core.catalogue import catalogue, is_putty
+from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue, is_putty
 from windcrest_core.character.station import CharacterPlan, character_plan
 from windcrest_core.clay.model import ClayPlan
 from windcrest_core.clay.station import by_stage, clay_plan
@@ -32,6 +32,7 @@ from windcrest_core.frame.model import FramePlan
 from windcrest_core.frame.paths import wire_in_parts
 from windcrest_core.frame.station import frame_plan
 from windcrest_core.frame.steps import frame_steps
+from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
@@ -105,14 +106,19 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
     least, ran = history(declared, progress)
     least = {**mend_from, **least}
-    finishing = mended_first(_finishing(colour.steps, finish.steps), mends)
     reach = reach_plan(work)
     declared = painted_first(declared, sheet, reach)
+    declared, finishing = chained(declared, mended_first([*colour.steps, *finish.steps], mends))
     moved = rearranged(declared, finishing, sheet.order.moves, least, ran)
     making = moved.steps[: len(declared)]
     placed = stages([step for step in making if not step.after_bakes], moved.least, ran)
     clay = by_stage(clay, placed)
-    bake = bake_station(work, _raw_by_bake(work, making, placed), _inserts_from(work, placed))
+    bake = bake_station(
+        work,
+        _raw_by_bake(work, making, placed),
+        _inserts_from(work, placed),
+        _mended_by_bake(making, placed),
+    )
     order = order_plan(work, making, placed, bake.steps, moved.steps[len(declared) :], moved, reach)
     findings = [
         *character.findings,
@@ -142,14 +148,6 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     )
 
 
-def _finishing(colour: list[Step], finish: list[Step]) -> list[Step]:
-    """Sanding comes before the ground, mounting after the seal."""
-    by_key = {step.key: step for step in [*colour, *finish]}
-    order = ["figure.sand.1", *(step.key for step in colour)]
-    order += [step.key for step in finish if step.key not in order]
-    return [by_key[key] for key in order]
-
-
 def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[list[str]]:
     """Clay parts that are first in the oven in bake 1, 2 …"""
     first: dict[str, int] = {}
@@ -164,6 +162,15 @@ def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) ->
         [part for part, at in [*first.items(), *again] if at == number]
         for number in range(1, most + 1)
     ]
+
+
+def _mended_by_bake(making: list[Step], placed: dict[str, int]) -> dict[int, list[str]]:
+    """Parts that a mend puts fresh clay on, by the bake that cures it."""
+    found: dict[int, list[str]] = {}
+    for step in making:
+        if step.kind == "mend" and step.into_oven and step.part and step.key in placed:
+            found.setdefault(placed[step.key], []).append(step.part)
+    return found
 
 
 def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
@@ -193,6 +200,8 @@ def _totals(
         for piece in run.pieces
     )
     foil_cost = bulk.foil_m.value * foil.price_per_m
+    bought = [p for p in work.figure.pieces if p.part.stock and not is_putty(p.part.stock)]
+    bought_cost = BOUGHT_PIECE_PRICE * len(bought)
     mass = net_clay + bulk.foil_g.value + bulk.other_g + frame.wire_g.value + stock_g
     clay_share = net_clay / clay.clay_g.value if clay.clay_g.value else 0.0
     return Totals(
@@ -252,14 +261,16 @@ def _totals(
         ),
         hands=order.hours,
         cost=Quantity(
-            value=clay.cost + wire_cost + foil_cost,
+            value=clay.cost + wire_cost + foil_cost + bought_cost,
             unit="cost",
             why=Why(
-                formula="packs of clay + cut wire + foil off the roll, at the catalogue's prices",
+                formula="packs of clay + cut wire + foil off the roll + bought pieces, all bought new: what Stores "
+                "hold is not taken off",
                 inputs=[
                     Input(name="clay, whole packs", value=clay.cost, unit="£"),
                     Input(name="wire", value=wire_cost, unit="£"),
                     Input(name="foil", value=foil_cost, unit="£"),
+                    Input(name="bought pieces", value=bought_cost, unit="£"),
                 ],
                 source="prices assumed",
                 assumed=True,

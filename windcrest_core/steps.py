@@ -17,13 +17,21 @@ NeedKind = Literal[
     "hard",
     "apart",
     "label",
+    "clean",
     "ground",
     "seal",
     "gloss",
-    "sand",
+    "bare",
+    "mount",
     "reach",
     "placed",
 ]
+
+StepKind = Literal[
+    "cut", "bend", "bind", "core", "get", "form", "press", "bore", "bake", "pull", "putty", "mend",
+    "fill", "sand", "wash", "ground", "coats", "seal", "gloss", "wire", "test", "assemble", "drill",
+    "mount", "photograph", "card",
+]  # fmt: skip
 
 
 class Need(Frozen):
@@ -45,6 +53,7 @@ class Step(Frozen):
     """
 
     key: str
+    kind: StepKind
     station: Station
     label: str
     part: str | None = None

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from windcrest_core.bake.bands import Grades
 from windcrest_core.bake.bodies import rule_thickness_mm
 from windcrest_core.bake.heat import AIR_H_W_M2K
 from windcrest_core.bake.outcome import rule_min
@@ -11,32 +12,38 @@ from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
+from windcrest_core.context import BakeTime
 from windcrest_core.findings import Input, Quantity, Why
 
-FIXED_MIN = 30.0
-
-
-LEAST_SET_MIN = 5.0
+FIXED_MIN, LEAST_SET_MIN = 30.0, 5.0
 
 
 def set_advice(set_min: float) -> tuple[float, str]:
     """Minutes of a bake that only sets: 2 mm deep, at least five minutes [A]."""
     if not math.isfinite(set_min):
-        return LONGEST_MIN, "the model does not set it within four hours"
+        return LONGEST_MIN, "it does not set within six hours"
     return (
         max(LEAST_SET_MIN, math.ceil(set_min)),
         "a short set, 2 mm deep; the last bake cures it through",
     )
 
 
-def advice(work: Workpiece, rule: float, model: float) -> tuple[float, str]:
-    school = work.context.rules.bake_time
+def advice(school: BakeTime, rule: float, model: float | None) -> tuple[float, str]:
+    """Minutes of a bake, and why.
+
+    Parameters
+    ----------
+    rule : the label's minutes. model : when the last of it is fused; infinite where that is not within six
+        hours, None where it never is at this temperature.
+    """
     if school == "label":
         return math.ceil(rule), "the label's minutes for the thickness"
     if school == "fixed_30":
         return FIXED_MIN, "a fixed half hour"
+    if model is None:
+        return math.ceil(rule), "the label's minutes: at this temperature it never fuses through"
     if not math.isfinite(model):
-        return LONGEST_MIN, "the model does not cure it within four hours"
+        return LONGEST_MIN, "it is not fused through within six hours"
     if model > rule:
         return math.ceil(model), "the longer of rule and model: heat takes this long to get inside"
     return math.ceil(rule), "the longer of rule and model: the label asks for more than the model"
@@ -78,15 +85,15 @@ def label_answer(clays: list[Clay], label_c: float) -> Quantity:
 
 
 def model_answer(
-    work: Workpiece, piece: Piece, minutes: float, sim: OvenRun, column: int
+    work: Workpiece, piece: Piece, minutes: float, sim: OvenRun, band: Grades
 ) -> Quantity:
     body = sim.bodies[piece.part.id]
-    oven = work.context.rules.oven
+    oven, alone = work.context.rules.oven, band.fused
     return Quantity(
         value=minutes,
         unit="min",
-        low=0.8 * minutes,
-        high=1.2 * minutes,
+        low=minutes * (alone.low_min / alone.min) if alone else None,
+        high=minutes * (alone.high_min / alone.min) if alone and alone.high_min else None,
         why=Why(
             formula=f"first moment the coldest clay of the {piece.part.label} is 95 % fused",
             inputs=[
@@ -95,7 +102,8 @@ def model_answer(
                 Input(name="heat transfer h", value=AIR_H_W_M2K[oven.air], unit="W/m²K"),
                 Input(name="swing", value=oven.swing_c, unit="°C"),
             ],
-            source="heat in clay by finite volumes; fusion calibrated and assumed, ± 20 %",
+            source="heat in clay by finite volumes; fusion calibrated and assumed; the range is of the "
+            "film of air, ± 25 %, and of a rate of half to four times",
             assumed=True,
         ),
     )

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 Array = NDArray[np.float64]
 GAS_R = 8.314462618
 CURED = 0.95
+FIRM = 0.5  # from here on clay is firm, though not yet at its full strength [A]
 SETS_BELOW_C = 45.0  # clay sets so far below its label temperature [A]
 SCORCH_LIMIT = {"pale": 1.0, "mid": 3.0, "dark": 10.0}
 
@@ -15,6 +16,19 @@ SCORCH_LIMIT = {"pale": 1.0, "mid": 3.0, "dark": 10.0}
 def _smoothstep(t: Array) -> Array:
     t = np.clip(t, 0, 1)
     return t * t * (3 - 2 * t)
+
+
+def ceiling(temp_c: Array | float, label_c: Array | float) -> Array:
+    """How far clay fuses if it stays at a temperature for ever, 0 to 1: X∞.
+
+    Source: smoothstep from label − 45 °C to label − 5 °C; calibrated and assumed.
+
+    Examples
+    --------
+    >>> round(float(ceiling(124.59, 135.0)), 3), float(ceiling(90.0, 135.0))
+    (0.95, 0.0)
+    """
+    return _smoothstep((np.asarray(temp_c) - (np.asarray(label_c) - SETS_BELOW_C)) / 40)
 
 
 def fusion(
@@ -39,8 +53,8 @@ def fusion(
     """
     kelvin = core_c + 273.15
     k = rate * 8.0e-3 * np.exp(-110e3 / GAS_R * (1 / kelvin - 1 / (label_c + 273.15)))
-    ceiling = _smoothstep((core_c - (label_c - SETS_BELOW_C)) / 40)
-    middle = (ceiling[1:] + ceiling[:-1]) / 2
+    most = ceiling(core_c, label_c)
+    middle = (most[1:] + most[:-1]) / 2
     gain = 1 - np.exp(-(k[1:] + k[:-1]) / 2 * step_s)
     out = np.empty_like(core_c)
     out[0] = 0.0 if start is None else start

@@ -122,14 +122,14 @@ def _modes(body: HeatBody, h: float) -> _Modes:
 
 
 def temperatures(
-    bodies: list[HeatBody], air_c: Array, h: float, start_c: float = 20.0
+    bodies: list[HeatBody], air_c: Array, h: float | list[float], start_c: float = 20.0
 ) -> Temperatures:
     """Surface and core of every body in an air that is linear between steps of 15 s.
 
     Parameters
     ----------
     air_c : (steps + 1,) air, °C, every `STEP_S`.
-    h : heat transfer coefficient, W/m²K.
+    h : heat transfer coefficient, W/m²K, of all bodies or of each.
     start_c : temperature of the bodies at the start, °C.
 
     Examples
@@ -139,7 +139,8 @@ def temperatures(
     >>> round(float(t.core_c[60, 0]), 1)
     76.6
     """
-    modes = [_modes(body, h) for body in bodies]
+    films = h if isinstance(h, list) else [h] * len(bodies)
+    modes = [_modes(body, film) for body, film in zip(bodies, films, strict=True)]
     states = _marched(modes, air_c, start_c)
     seen = np.array([[m.core, m.surface, m.set] for m in modes]).transpose(0, 2, 1)
     core, last, deep = np.moveaxis(states.transpose(1, 0, 2) @ seen, (0, 1, 2), (2, 1, 0))

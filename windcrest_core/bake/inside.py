@@ -10,8 +10,9 @@ from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import SETS_BELOW_C, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, set_depths_mm, temperatures
-from windcrest_core.bake.model import BakePlan, CrackRisk
+from windcrest_core.bake.model import BakePlan, CrackRisk, Grade
 from windcrest_core.bake.oven import ROOM_C
+from windcrest_core.bake.outcome import grade
 from windcrest_core.bake.ovenful import air_in
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Frozen
@@ -21,7 +22,7 @@ STEPS_PER_MIN = 60.0 / STEP_S
 
 
 class PartInside(Frozen):
-    """One part at every moment: °C at its surface and at its core, fusion 0 to 1, scorch with that of
+    """One part at every moment: °C at its surface and at its core, fusion 0 to 1 and its grade, scorch with that of
     earlier bakes, and mm set from the surface inwards. `vent` where air is shut up under its clay."""
 
     id: str
@@ -31,6 +32,7 @@ class PartInside(Frozen):
     surface_c: list[float]
     core_c: list[float]
     fusion: list[float]
+    grade: list[Grade]
     scorch: list[float]
     set_mm: list[float]
     scorch_limit: float
@@ -59,7 +61,7 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float
     before : fusion and scorch of each part when it went in, by id; nothing of what is raw.
     """
     oven = work.context.rules.oven
-    minutes = bake.done_min or bake.advised_min.value
+    minutes = bake.minutes
     record = next((done for done in work.progress.bakes if done.bake == bake.number), None)
     hot = air_in(oven, bake.dial_c.value, minutes, tuple(record.air_c) if record else ())
     cooling = math.ceil(bake.cooling_min * STEPS_PER_MIN)
@@ -93,6 +95,10 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float
                 surface_c=temps.surface_c[rows, at].round(1).tolist(),
                 core_c=temps.core_c[rows, at].round(1).tolist(),
                 fusion=fused[rows, at].round(3).tolist(),
+                grade=[
+                    grade(x, depth >= part.clay_mm or start[at] > 0)
+                    for x, depth in zip(fused[rows, at].tolist(), deep[rows, at].tolist(), strict=True)
+                ],
                 scorch=(burnt[rows, at] + before.get(part.id, (0.0, 0.0))[1]).round(3).tolist(),
                 set_mm=np.where(start[at] > 0, part.clay_mm, deep[rows, at]).round(2).tolist(),
                 scorch_limit=part.scorch_limit,

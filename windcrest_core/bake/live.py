@@ -9,13 +9,14 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import maximum_filter1d
 
-from windcrest_core.bake.answers import LEAST_SET_MIN
+from windcrest_core.bake.answers import LEAST_SET_MIN, advice
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, temperatures
-from windcrest_core.bake.model import BakePlan
+from windcrest_core.bake.model import BakePlan, Grade
 from windcrest_core.bake.oven import air_c
+from windcrest_core.bake.outcome import grade
 from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Frozen
@@ -61,7 +62,7 @@ class Learned(Frozen):
 
 class Live(Frozen):
     """A running bake. `to_go_min` is nought when it is done; `coming_c` is the hottest air that is to
-    be expected in the next minutes, `coldest_fusion` of what paces it, `browning` the labels of parts
+    be expected in the next minutes, `coldest` how far the coldest of what paces it has come, `browning` the labels of parts
     whose scorch is past their limit."""
 
     number: int
@@ -76,7 +77,7 @@ class Live(Frozen):
     core_c: float
     silent_s: float | None
     learned: Learned | None
-    coldest_fusion: float
+    coldest: Grade
     browning: list[str]
     parts: list[LivePart]
     points: list[LivePoint]
@@ -121,12 +122,20 @@ def follow(
     cured = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) * STEP_S / 60, HORIZON_MIN
     )
-    slowest = int(np.argmax(np.where(paced, cured, -1)))
-    needed = (
-        _sets_min(temps.set_c, label, raw)
-        if bake.sets_only
-        else max(float(cured[slowest]), bake.rule_min.value)
-    )
+    parts_most = np.array([part.most for part in bake.parts])
+    able = paced & (parts_most >= CURED)
+    slowest = int(np.argmax(np.where(able if able.any() else paced, cured, -1)))
+    if bake.sets_only:
+        needed = _sets_min(temps.set_c, label, raw)
+    elif bake.advised_min.value == 0:
+        needed = 0.0
+    else:
+        can = parts_most[slowest] >= CURED
+        needed, _ = advice(
+            work.context.rules.bake_time,
+            bake.rule_min.value,
+            float(cured[slowest]) if can else None,
+        )
     elapsed_min = elapsed_s / 60
     silent = elapsed_s - trace.last_s if trace.readings else elapsed_s
     patience = max(SILENT_S, 4 * _between_s(trace))
@@ -158,7 +167,10 @@ def follow(
         core_c=float(temps.core_c[now, slowest]),
         silent_s=silent if silent > patience else None,
         learned=_learned(trace, dial, oven.offset_c, oven.swing_c),
-        coldest_fusion=float(fused[now][paced].min()),
+        coldest=grade(
+            float(fused[now][paced].min()),
+            bool(np.all((temps.core_c[: now + 1].max(axis=0) >= label - SETS_BELOW_C)[paced])),
+        ),
         browning=[part.label for part in parts if part.scorch > part.scorch_limit],
         parts=parts,
         points=_points(trace, planned, air, temps.core_c[:, slowest], max(needed, elapsed_min)),

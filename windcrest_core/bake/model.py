@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from typing import Literal
 
+from windcrest_core.bake.bands import Grades
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
 from windcrest_core.steps import Undated
 
 CrackRisk = Literal["low", "moderate", "high"]
+Grade = Literal["raw", "set", "firm", "fused"]
 
 
 class CurePoint(Frozen):
@@ -21,7 +23,9 @@ class CurePoint(Frozen):
 
 
 class PartBake(Frozen):
-    """One part in a bake: what the oven does to it by the end."""
+    """One part in a bake: what the oven does to it by the end. `model_min` is None where it does not fuse
+    within six hours, or never: `most` is how far it would ever come at this temperature. `grade` is of its
+    coldest clay."""
 
     id: str
     label: str
@@ -33,12 +37,13 @@ class PartBake(Frozen):
     surface_peak_c: float
     fusion: float
     cured: bool
+    grade: Grade
+    most: float
     scorch: float
     scorch_limit: float
     crack_index: float
     crack_risk: CrackRisk
     set_min: float | None
-    set_depth_all: bool
     raw_in: bool
     why: Why
 
@@ -89,6 +94,7 @@ class BakePlan(Frozen):
 
     number: int
     label_c: Quantity
+    grades: Grades
     dial_c: Quantity
     peak_air_c: float
     steady_air_c: float
@@ -108,6 +114,11 @@ class BakePlan(Frozen):
     inserts: list[Passenger]
     supports: list[Support]
     fit: Fit
+
+    @property
+    def minutes(self) -> float:
+        """As it was, or as it is advised."""
+        return self.advised_min.value if self.done_min is None else self.done_min
 
 
 class BakeStation(Frozen):

@@ -10,9 +10,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import rule_thickness_mm
-from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C
+from windcrest_core.bake.cure import CURED, FIRM, SCORCH_LIMIT, SETS_BELOW_C
 from windcrest_core.bake.heat import STEP_S, HeatBody
-from windcrest_core.bake.model import CrackRisk, CurePoint, PartBake
+from windcrest_core.bake.model import CrackRisk, CurePoint, Grade, PartBake
 from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fused_in, in_the_oven
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
@@ -49,6 +49,7 @@ class End:
     scorch: float
     cured_min: float
     set_min: float
+    most: float
 
 
 def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
@@ -66,6 +67,7 @@ def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
             sim.scorch[last],
             cured_at,
             _set_min(sim),
+            sim.most,
         ]
     )
     return [End(*row) for row in rows.tolist()]
@@ -130,31 +132,38 @@ def _part_bake(
         surface_peak_c=end.surface_peak_c,
         fusion=fused,
         cured=fused >= CURED,
+        grade=grade(fused, before[0] > 0 or end.core_peak_c >= clay.label_c.value - SETS_BELOW_C),
+        most=end.most,
         scorch=before[1] + end.scorch,
         scorch_limit=SCORCH_LIMIT[clay.shade],
         crack_index=max(0.0, 100.0 - end.core_at_100_c),
-        crack_risk=crack_risk(100.0 - end.core_at_100_c, fused),
+        crack_risk=crack_risk(100.0 - end.core_at_100_c),
         set_min=end.set_min if math.isfinite(end.set_min) else None,
-        set_depth_all=end.core_peak_c >= clay.label_c.value - SETS_BELOW_C,
         raw_in=raw,
         why=_why(body, rule, end),
     )
 
 
 CRACK_LOW, CRACK_HIGH = 10.0, 25.0
-BRITTLE_BELOW = 0.8
 
 
-def crack_risk(index_c: float, fused: float) -> CrackRisk:
-    """Low under 10 °C, high above 25; one up where the coldest clay is fused under 0.8 [A].
+def crack_risk(index_c: float) -> CrackRisk:
+    """Low under 10 °C, high above 25 [A]: how fast it is heated. What is not fused is another matter.
 
     Parameters
     ----------
-    index_c : 100 °C less the core's temperature when the surface is at 100 °C. fused : 0 to 1.
+    index_c : 100 °C less the core's temperature when the surface is at 100 °C.
     """
-    grades: tuple[CrackRisk, ...] = ("low", "moderate", "high")
-    grade = 0 if index_c < CRACK_LOW else 1 if index_c <= CRACK_HIGH else 2
-    return grades[min(2, grade + (1 if fused < BRITTLE_BELOW else 0))]
+    return "low" if index_c < CRACK_LOW else "moderate" if index_c <= CRACK_HIGH else "high"
+
+
+def grade(fused: float, set_through: bool) -> Grade:
+    """How far the coldest clay of a part has come."""
+    if fused >= CURED:
+        return "fused"
+    if fused >= FIRM:
+        return "firm"
+    return "set" if set_through else "raw"
 
 
 @lru_cache(maxsize=48)

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
-from windcrest_core.bake.cure import fusion, scorch
+from windcrest_core.bake.cure import CURED, ceiling, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, Temperatures, temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.figure import Piece
@@ -18,8 +18,8 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.context import Oven
 
 Array = NDArray[np.float64]
-LONGEST_MIN = 240.0
-FIRST_LOOK_MIN = 120.0
+FIRST_LOOK_MIN, BLOCK_MIN, LONGEST_MIN = 120.0, 60.0, 360.0
+PLATEAU_C, PLATEAU_GAIN = 1.0, 0.001  # of air and of fusion over a swing of the thermostat [C]
 
 
 @dataclass(frozen=True)
@@ -45,13 +45,17 @@ class FusedIn:
 
 @dataclass(frozen=True)
 class OvenRun:
-    """The simulated oven: one air for all parts, long enough to cure the slowest."""
+    """The simulated oven: one air for all parts, long enough to cure the slowest that can be cured.
+
+    `most` is how far each body fuses if the bake goes on for ever, by the mean air.
+    """
 
     temps: Temperatures
     bodies: dict[str, HeatBody]
     column: dict[str, int]
     label_c: Array
     rate: Array
+    most: Array
     scorch: Array
     ovenful: Ovenful
 
@@ -63,7 +67,8 @@ def simulate(
     least_min: float,
     measured_c: tuple[float, ...] = (),
 ) -> OvenRun:
-    """All clay parts at once, in as much air as the slowest wants, up to four hours.
+    """All clay parts at once. The dial stays where it is for as long as the slowest wants that can be cured at
+    all, in blocks of an hour up to six.
 
     Parameters
     ----------
@@ -74,24 +79,34 @@ def simulate(
     unique: dict[HeatBody, int] = {}
     column = {key: unique.setdefault(body, len(unique)) for key, body in of_part.items()}
     bodies = tuple(unique)
-    minutes = max(least_min, FIRST_LOOK_MIN)
-    while True:
-        ovenful = Ovenful(bodies, oven, dial, minutes, measured_c)
-        temps = in_the_oven(ovenful)
-        if (
-            minutes >= LONGEST_MIN
-            or measured_c
-            or float(temps.core_c[-1].min()) > dial + oven.offset_c - 12
-        ):
-            break
-        minutes = min(LONGEST_MIN, minutes + 60)
     labels = np.zeros(len(unique))
     rates = np.full(len(unique), np.inf)
     for key, index in column.items():
         clay = work.clay(pieces[key].part.clay)
         labels[index] = max(labels[index], clay.label_c.value)
         rates[index] = min(rates[index], fusing_rate(work.context.stores, clay.id))
-    return OvenRun(temps, of_part, column, labels, rates, scorched_in(ovenful), ovenful)
+    most = ceiling(dial + oven.offset_c, labels)
+    raw = FusedIn(tuple(labels.tolist()), (0.0,) * len(bodies), tuple(rates.tolist()))
+    minutes = max(least_min, FIRST_LOOK_MIN)
+    ovenful = Ovenful(bodies, oven, dial, minutes, measured_c)
+    while not measured_c and ovenful.minutes < LONGEST_MIN and _some_to_come(ovenful, raw, most):
+        longer = min(LONGEST_MIN, ovenful.minutes + BLOCK_MIN)
+        ovenful = Ovenful(bodies, oven, dial, longer, measured_c)
+    temps = in_the_oven(ovenful)
+    return OvenRun(temps, of_part, column, labels, rates, most, scorched_in(ovenful), ovenful)
+
+
+def _some_to_come(ovenful: Ovenful, raw: FusedIn, most: Array) -> bool:
+    """Whether a body that can be cured is not, and is still getting hotter or fusing.
+
+    Source: by the mean air and not by the plateau alone, which stands just below cured for an hour.
+    """
+    temps, fused = in_the_oven(ovenful), fused_in(ovenful, raw)
+    period = max(1, round(ovenful.oven.period_min * 60 / STEP_S))
+    air = float(temps.air_c[-period:].mean())
+    hot = np.abs(temps.core_c[-period:].mean(axis=0) - air) < PLATEAU_C
+    stands = hot & (fused[-1] - fused[-1 - period] < PLATEAU_GAIN)
+    return bool(np.any((fused[-1] < CURED) & (most >= CURED) & ~stands))
 
 
 @lru_cache(maxsize=24)

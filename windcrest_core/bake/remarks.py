@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
-from windcrest_core.bake.model import BakePlan
+import math
+
+from windcrest_core.bake.bands import Reached
+from windcrest_core.bake.cure import CURED
+from windcrest_core.bake.model import BakePlan, PartBake
 from windcrest_core.bake.outcome import CRACK_HIGH
+from windcrest_core.body.figure import LEAST_CORE_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Fix, fix
@@ -23,6 +28,7 @@ SPOILED = {
     "cable": "Take light and cable out of their bore before the bake and draw them in again after.",
     "paint": "It browns and blisters: mend cold, at Mend, or take the paint off and paint again after.",
 }
+CORED_WALL_MM = 6.0
 WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
 
 
@@ -30,53 +36,139 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
     """What is wrong with the bakes; the same thing is said once, of the first bake that has it."""
     found: list[Finding] = []
     for bake in bakes:
-        found += [*_raw_inside(bake), *_scorched(bake), *_melting(work, bake), *_peak(bake)]
-        found += [*_cracks(work, bake), *_labels(work, bake), *_sagging(bake), *_too_large(bake)]
+        found += [*_not_fused(work, bake, bakes), *_scorched(bake), *_melting(work, bake)]
+        found += [*_peak(bake), *_cracks(work, bake), *_labels(work, bake), *_sagging(bake)]
+        found += _too_large(bake)
     first = {(finding.id, finding.subject): finding for finding in reversed(found)}
     return list(reversed(first.values()))
 
 
-def _raw_inside(bake: BakePlan) -> list[Finding]:
-    if bake.sets_only:
-        return []
-    raw = [part for part in bake.parts if not part.cured]
-    if not raw:
-        return []
-    worst = min(raw, key=lambda part: part.fusion)
-    hopeless = [part for part in raw if part.model_min is None]
+def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[Finding]:
+    """Of the parts that are raw in a bake, the worst of those that all bakes together leave short of full
+    strength: a stop where one is soft inside or the label's minutes were not given, else a note."""
+    at_last: dict[str, PartBake] = {}
+    minutes: dict[str, float] = {}
+    for one in bakes:
+        for part in one.parts:
+            at_last[part.id] = part
+            minutes[part.id] = minutes.get(part.id, 0.0) + one.minutes
+    raw = [at_last[part.id] for part in bake.parts if part.raw_in]
+    short = [part for part in raw if part.grade != "fused"]
+    if not short:
+        return _left_soft(bake)
+
+    def missed(part: PartBake) -> bool:
+        return minutes[part.id] < math.floor(part.rule_min)
+
+    def order(part: PartBake) -> tuple[bool, bool, bool, float]:
+        return part.most >= CURED, part.grade != "raw", not missed(part), part.fusion
+
+    worst = min(short, key=order)
+    never = worst.most < CURED
+    stop = never or worst.grade == "raw" or missed(worst)
+    numbers = {
+        "fusion": worst.fusion,
+        "minutes": minutes[worst.id],
+        "rule_min": worst.rule_min,
+        "core_c": worst.core_c,
+    }
+    if worst.model_min is not None:
+        numbers["model_min"] = worst.model_min
+    if never:
+        numbers["most"] = worst.most
+    piece = work.figure.piece(worst.id)
+    solid = never is False and worst.model_min is None and piece.core is None
+    cored = solid and piece.solid.thickness_mm >= 2 * CORED_WALL_MM + LEAST_CORE_MM
     return [
         Finding(
             id="bake.core.raw",
             station="bake",
-            severity="stop" if worst.fusion < 0.8 else "warn",
+            severity="stop" if stop else "note",
             subject=worst.id,
-            title=f"Bake {bake.number}: the {worst.label} is {worst.fusion:.0%} fused inside",
-            reason="Clay that is not fused through is brittle and crumbles later. House rules choose "
-            "the minutes, and the model asks for more: change them there, or bake a chip beside it and "
-            "bend it before you trust the shorter bake.",
-            numbers={
-                "fusion": worst.fusion,
-                "core_c": worst.core_c,
-                "minutes": bake.done_min or bake.advised_min.value,
-                "model_min": worst.model_min or 240.0,
-            },
+            title=f"Bake {bake.number}: the {worst.label} {_grade_words(worst, never)}",
+            reason=_strength_words(bake, worst, minutes[worst.id], never, missed(worst)),
+            numbers=numbers,
             fixes=[
                 fix(
-                    "Give the thickest a foil core under 6 mm",
-                    *(
-                        pair
-                        for part in hopeless
-                        for pair in (
-                            (f"part/{part.id}/wall_mm", 6.0),
-                            (f"part/{part.id}/core", "foil"),
-                        )
-                    ),
+                    "Give it a foil core under 6 mm",
+                    (f"part/{worst.id}/wall_mm", CORED_WALL_MM),
+                    (f"part/{worst.id}/core", "foil"),
                 )
             ]
-            if hopeless
+            if cored
             else [],
         )
     ]
+
+
+def _left_soft(bake: BakePlan) -> list[Finding]:
+    """What a bake that was run left short of its strength, and a later one finishes."""
+    soft = [part for part in bake.parts if part.raw_in and part.grade != "fused"]
+    if bake.done_min is None or bake.sets_only or not soft:
+        return []
+    worst = min(soft, key=lambda part: part.fusion)
+    return [
+        Finding(
+            id="bake.core.raw",
+            station="bake",
+            severity="note",
+            subject=worst.id,
+            title=f"Bake {bake.number}: the {worst.label} {_grade_words(worst, never=False)}",
+            reason="Handle it gently until then: the next bake is long enough to finish it.",
+            numbers={"fusion": worst.fusion, "minutes": bake.minutes, "core_c": worst.core_c},
+        )
+    ]
+
+
+def _grade_words(part: PartBake, never: bool) -> str:
+    if never:
+        return "never fuses through at this temperature"
+    return {
+        "raw": "is still soft inside",
+        "set": "is set right through, not yet firm inside",
+        "firm": "is firm, not yet at its full strength inside",
+        "fused": "is fused through",
+    }[part.grade]
+
+
+def _strength_words(
+    bake: BakePlan, part: PartBake, minutes: float, never: bool, missed: bool
+) -> str:
+    if never:
+        return (
+            f"Clay needs nearly the temperature of its label; here it comes to {part.most:.0%} of its "
+            "strength however long it stays. Set the dial to the label, or use a clay whose label is lower."
+        )
+    when = _when(bake) if part.id == bake.slowest else ""
+    if part.grade == "raw":
+        return f"It crumbles later, and sags when it is handled warm. {when}Leave it in longer.".strip()
+    if missed:
+        return (
+            f"Its label asks for {part.rule_min:.0f} min at this thickness, it gets {minutes:.0f}. {when}"
+            "House rules choose the minutes: change them there, or bake a chip beside it and bend it."
+        )
+    full = f"{part.model_min:.0f} min" if part.model_min is not None else "more than six hours"
+    band = bake.grades.fused if part.id == bake.slowest else None
+    within = f" ({_band(band)})" if band is not None else ""
+    return (
+        f"The label's minutes are given, and most people are content with that. {when}For full strength leave "
+        f"it in to {full}{within}; that costs nothing but time."
+    )
+
+
+def _when(bake: BakePlan) -> str:
+    """When it is firm and when fused, with the band of each."""
+    said = [
+        f"{word} at {reached.min:.0f} min ({_band(reached)})"
+        for word, reached in (("firm", bake.grades.firm), ("fused", bake.grades.fused))
+        if reached is not None
+    ]
+    return f"Inside it is {', '.join(said)}. " if said else ""
+
+
+def _band(reached: Reached) -> str:
+    high = f"{reached.high_min:.0f}" if reached.high_min is not None else "over 360"
+    return f"{reached.low_min:.0f} to {high}"
 
 
 def _scorched(bake: BakePlan) -> list[Finding]:
@@ -204,7 +296,7 @@ def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
             "or a start from cold makes it gentler.",
             numbers={"crack_index_c": worst.crack_index, "high_c": CRACK_HIGH},
             fixes=[fix("Wall of 4 mm there", (f"part/{worst.id}/wall_mm", 4.0))]
-            if worst.clay_mm > 4
+            if work.figure.piece(worst.id).core is not None and worst.clay_mm > 4
             else [],
         )
     ]

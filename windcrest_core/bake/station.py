@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Container
+from collections.abc import Container, Mapping
 
 import numpy as np
 
@@ -14,6 +14,7 @@ from windcrest_core.bake.answers import (
     rule_answer,
     set_advice,
 )
+from windcrest_core.bake.bands import grades
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, cooling_minutes
 from windcrest_core.bake.model import BakePlan, BakeStation
@@ -36,18 +37,23 @@ from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.steps import Step
 
 HANDLE_C = 45.0
+NOTHING: Mapping[int, list[str]] = {}
 SOFT_FUSION = 0.7  # of a part that was found soft whatever the model says [A]
 
 
 def bake_station(
-    work: Workpiece, groups: list[list[str]], inserts_from: dict[str, int]
+    work: Workpiece,
+    groups: list[list[str]],
+    inserts_from: dict[str, int],
+    mended: Mapping[int, list[str]] = NOTHING,
 ) -> BakeStation:
     """Plan every bake.
 
     Parameters
     ----------
     groups : ids of the parts that are raw in each bake, in order.
-    inserts_from : first bake that each bought piece is in.
+    inserts_from : first bake that each bought piece is in. mended : parts with fresh clay of a mend on them,
+        by bake.
     """
     pieces = {piece.part.id: piece for piece in work.clay_pieces}
     ran = {done.bake: done for done in work.progress.bakes}
@@ -55,6 +61,7 @@ def bake_station(
     soft = [mishap for mishap in work.progress.mishaps if mishap.kind == "too_soft"]
     bakes: list[BakePlan] = []
     inside: list[str] = []
+    hopeless: set[str] = set()  # what six hours do not fuse is not waited for again
     sims: dict[tuple[float, float, tuple[float, ...]], OvenRun] = {}
     fed = [number for number, raw in enumerate(groups, start=1) if raw]
     cures_all = max(fed, default=len(groups))
@@ -68,11 +75,15 @@ def bake_station(
         if not inside:
             continue
         short = work.context.rules.bake_school == "short_sets" and number < cures_all
-        paced = raw or inside
+        paced = list(raw)
         if not short:
-            uncured = [key for key in inside if carried.fusion.get(key, 0.0) < CURED]
-            paced = [key for key in inside if key in raw or key in uncured] or inside
-        clays = [work.clay(pieces[key].part.clay) for key in raw or paced]
+            paced += [
+                key
+                for key in inside
+                if key not in raw and key not in hopeless and carried.fusion.get(key, 0.0) < CURED
+            ]
+        paced = paced or [key for key in mended.get(number, []) if key in inside]
+        clays = [work.clay(pieces[key].part.clay) for key in raw or paced or inside]
         label = max(clay.label_c.value for clay in clays)
         inserts = [key for key, first in inserts_from.items() if first <= number]
         bakes.append(
@@ -91,11 +102,13 @@ def bake_station(
                 pieces,
             )
         )
+        if bakes[-1].done_min is None and not short:
+            hopeless |= {part.id for part in bakes[-1].parts if part.model_min is None}
         for mishap in soft:
             if mishap.after_bake == number and mishap.part in carried.fusion:
                 found_soft = min(SOFT_FUSION, carried.fusion[mishap.part])
                 carried.fusion[mishap.part] = found_soft
-    total = sum(bake.done_min or bake.advised_min.value for bake in bakes)
+    total = sum(bake.minutes for bake in bakes)
     return BakeStation(
         bakes=bakes,
         total_min=Quantity(
@@ -103,12 +116,7 @@ def bake_station(
             unit="min",
             why=Why(
                 formula="sum of the advised minutes, or of the real ones once a bake is done",
-                inputs=[
-                    Input(
-                        name=f"bake {b.number}", value=b.done_min or b.advised_min.value, unit="min"
-                    )
-                    for b in bakes
-                ],
+                inputs=[Input(name=f"bake {b.number}", value=b.minutes, unit="min") for b in bakes],
                 source="each bake below",
             ),
         ),
@@ -150,14 +158,22 @@ def _one_bake(
     cured_at = np.where(
         (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
     )
-    thickest = max((pieces[key] for key in pacing), key=lambda piece: rule_min(work, piece))
+    paced = pacing or inside
+    thickest = max((pieces[key] for key in paced), key=lambda piece: rule_min(work, piece))
     rule = rule_min(work, thickest)
-    slowest = max(pacing, key=lambda part_id: (cured_at[sim.column[part_id]], part_id))
+    able = [key for key in paced if sim.most[sim.column[key]] >= CURED] or paced
+    slowest = max(able, key=lambda part_id: (cured_at[sim.column[part_id]], part_id))
     model = float(cured_at[sim.column[slowest]])
     came_first = ends(sim, fused, cured_at, len(temps.time_s) - 1)
-    sets = max(came_first[sim.column[part_id]].set_min for part_id in pacing)
-    advised, because = set_advice(sets) if short else advice(work, rule, model)
-    minutes = done or advised
+    sets = max(came_first[sim.column[part_id]].set_min for part_id in paced)
+    if not pacing:
+        advised, because = 0.0, "nothing in it is raw: it needs no minutes of its own"
+    elif short:
+        advised, because = set_advice(sets)
+    else:
+        can = bool(sim.most[sim.column[slowest]] >= CURED)
+        advised, because = advice(work.context.rules.bake_time, rule, model if can else None)
+    minutes = advised if done is None else done
     last = min(len(temps.time_s) - 1, round(minutes * STEPS_PER_MIN))
     came_to = ends(sim, fused, cured_at, last)
     parts = [
@@ -168,11 +184,15 @@ def _one_bake(
         carried.fusion[part.id] = part.fusion
         carried.scorch[part.id] = part.scorch
     column = sim.column[slowest]
+    band = grades(
+        sim.bodies[slowest], rules.oven, dial, float(sim.label_c[column]), float(sim.rate[column])
+    )
     clays = [work.clay(pieces[key].part.clay) for key in inside]
     strictest = min(clays, key=lambda clay: clay.maximum_c.value)
     peak = float(temps.air_c[: last + 1].max())
     return BakePlan(
         number=number,
+        grades=band,
         label_c=label_answer(clays, label_c),
         dial_c=Quantity(
             value=dial,
@@ -191,7 +211,7 @@ def _one_bake(
         maximum_c=strictest.maximum_c.value,
         start=rules.oven.start,
         rule_min=rule_answer(work, thickest),
-        model_min=model_answer(work, pieces[slowest], model, sim, column)
+        model_min=model_answer(work, pieces[slowest], model, sim, band)
         if math.isfinite(model)
         else None,
         advised_min=Quantity(
@@ -231,11 +251,14 @@ def _cooling(work: Workpiece, body: HeatBody, label_c: float) -> float:
 
 
 def _step(bake: BakePlan) -> Step:
-    minutes = bake.done_min or bake.advised_min.value
+    minutes = bake.minutes
     return Step(
         key=f"bake.{bake.number}",
+        kind="bake",
         station="bake",
-        label=f"Bake {bake.number}: {minutes:.0f} min, then cool",
+        label=f"Bake {bake.number}: {minutes:.0f} min, then cool"
+        if minutes
+        else f"Bake {bake.number}: nothing in it is raw, it can be left out",
         minutes=10,
         wait_min=minutes + bake.cooling_min,
         caution="Thermometer beside the piece, air the room. Never above the maker's maximum. "

@@ -29,7 +29,8 @@ from windcrest_core.sheet.model import (
 
 COIL_STEP_DEG = 24.0
 FLAT = 0.6
-LEAST_CORE_MM3 = 400.0  # a smaller ball of foil is not worth making [A]
+HOLDS_MM3 = 400.0  # a core that holds anything [A]
+LEAST_CORE_MM3, LEAST_CORE_MM = 2000.0, 12.0  # 1 g of firm foil; less is not worth making [A]
 WORLD = np.eye(3)
 
 
@@ -179,10 +180,14 @@ def _known(solid: Solid) -> Solid:
 
 
 @lru_cache(maxsize=500)
-def _core(solid: Solid, wall_mm: float) -> Solid | None:
-    """What is under a wall, where there is enough of it to be worth making."""
+def _core(solid: Solid, wall_mm: float, asked: bool) -> Solid | None:
+    """What is under a wall, where there is enough of it to be worth making; any that something is put into
+    or that comes out again is `asked` for."""
     core = solid.shrunk(wall_mm)
-    return core if core is not None and core.volume_mm3 >= LEAST_CORE_MM3 else None
+    if core is None or core.volume_mm3 < HOLDS_MM3:
+        return None
+    small = core.volume_mm3 < LEAST_CORE_MM3 or core.greatest_thickness_mm < LEAST_CORE_MM
+    return None if small and not asked else core
 
 
 def clearance_mm(sheet: FigureSheet) -> float:
@@ -227,8 +232,9 @@ def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
     for part in sheet.parts:
         wall = part.wall_mm if part.wall_mm is not None else wall_mm
         solid = _known(solids[part.id])
+        asked = part.ballast_g > 0 or part.core == "pulled" or part.opening is not None
         cored = part.core != "wire" and part.stock is None
-        pieces.append(Piece(part, solid, _core(solid, wall) if cored else None, wall))
+        pieces.append(Piece(part, solid, _core(solid, wall, asked) if cored else None, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)
 
 

@@ -14,19 +14,26 @@ CELLS = 14
 
 
 @lru_cache(maxsize=4000)
-def touch(a: Solid, b: Solid, gap_mm: float) -> bool:
-    """Whether two solids whose boxes meet come within a gap of each other, tried on a lattice.
+def gap_mm(a: Solid, b: Solid) -> tuple[float, float]:
+    """How far two solids are apart, mm, below nought where they go into each other; and by how much that
+    may be too much, tried on a lattice.
 
-    The lattice lies over what their boxes share; between its points a solid is at most half a
-    diagonal nearer than at one, so that a thin meeting is not missed.
+    The lattice lies over what their boxes share, or over what is between them; between its points a solid
+    is at most half a diagonal nearer than at one, so that a thin meeting is not missed.
     """
-    low = np.maximum(a.bounds[0], b.bounds[0]) - gap_mm
-    high = np.minimum(a.bounds[1], b.bounds[1]) + gap_mm
+    low = np.maximum(a.bounds[0], b.bounds[0]) - TOUCH_MM
+    high = np.minimum(a.bounds[1], b.bounds[1]) + TOUCH_MM
     grid = [np.linspace(low[i], high[i], CELLS, dtype=np.float32) for i in range(3)]
     x, y, z = grid[0][:, None, None], grid[1][None, :, None], grid[2][None, None, :]
     both = np.maximum(a.world_distance(x, y, z), b.world_distance(x, y, z))
     half_cell = float(np.linalg.norm((high - low) / (CELLS - 1))) / 2
-    return bool(both.min() <= gap_mm / 2 + half_cell)
+    return 2 * float(both.min()), 2 * half_cell
+
+
+def touch(a: Solid, b: Solid) -> bool:
+    """Whether two solids meet, or come within 0.3 mm of each other."""
+    apart, coarse = gap_mm(a, b)
+    return apart <= TOUCH_MM + coarse
 
 
 def loose_parts(figure: Figure) -> list[Piece]:
@@ -45,7 +52,7 @@ def loose_parts(figure: Figure) -> list[Piece]:
         met = [
             i
             for i in np.flatnonzero(near[at]).tolist()
-            if i not in joined and touch(pieces[at].solid, pieces[i].solid, TOUCH_MM)
+            if i not in joined and touch(pieces[at].solid, pieces[i].solid)
         ]
         waiting += met
         joined.update(met)

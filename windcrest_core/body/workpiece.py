@@ -7,7 +7,10 @@ from collections import defaultdict
 from dataclasses import dataclass
 from functools import cached_property
 
+import numpy as np
+
 from windcrest_core.body.figure import Figure, Piece, figure, skin_over_mm
+from windcrest_core.body.joined import gap_mm, touch
 from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
 from windcrest_core.body.volumes import Share, shares
@@ -58,18 +61,35 @@ class Workpiece:
         return min(1.0, (share.skin_mm3 + share.core_mm3) / max(piece.solid.volume_mm3, 1e-9))
 
     def joined_to(self, piece: Piece) -> Piece | None:
-        """What a part is joined to: what it lies on, else the body on its bone or on the one before;
-        nothing for the body itself."""
+        """What a part is joined to: what it lies on; put on at the end, what it goes deepest into; else the
+        largest of the body on its bone, or on the one before. Nothing for the body itself."""
         part = piece.part
         if part.lies_on is not None:
             return self.figure.piece(part.lies_on)
-        joint: str | None = part.bone
-        while joint is not None:
-            body = [p for p in self.on_bone.get(joint, []) if p.part.layer == 0 and p is not piece]
-            if body:
-                return body[0]
-            joint = self.figure.bones[joint].parent
-        return None
+        if part.assembled and (met := self._goes_into(piece)) is not None:
+            return met
+        own, joint = piece.solid.volume_mm3, self.figure.bones[part.bone].parent
+        body = [p for p in self._body_on(part.bone) if p.solid.volume_mm3 > own]
+        while not body and joint is not None:
+            body, joint = self._body_on(joint), self.figure.bones[joint].parent
+        return max(body, key=lambda p: p.solid.volume_mm3, default=None)
+
+    def _body_on(self, joint: str) -> list[Piece]:
+        return [p for p in self.on_bone.get(joint, []) if p.part.layer == 0]
+
+    def _goes_into(self, piece: Piece) -> Piece | None:
+        """Of the parts that a part touches, the one it goes deepest into; a smaller one that is put on at
+        the end itself is put on this one."""
+        low, high = piece.solid.bounds
+        near = [
+            other
+            for other in self.figure.pieces
+            if other is not piece
+            and not (other.part.assembled and other.solid.volume_mm3 <= piece.solid.volume_mm3)
+            and bool(np.all(other.solid.bounds[0] <= high) and np.all(low <= other.solid.bounds[1]))
+            and touch(piece.solid, other.solid)
+        ]
+        return min(near, key=lambda other: gap_mm(piece.solid, other.solid)[0], default=None)
 
     def join_mm2(self, piece: Piece, under: Piece) -> float:
         """Area two parts meet over: a skin's whole area, else the part's own cross-section [A]."""

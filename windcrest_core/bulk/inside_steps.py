@@ -15,6 +15,7 @@ def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
     return [
         Step(
             key=f"{row.part}.pull.1",
+            kind="pull",
             station="bulk",
             part=row.part,
             minutes=10,
@@ -50,6 +51,7 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
     return [
         Step(
             key=f"{key}.bore.1",
+            kind="bore",
             station="bulk",
             part=row.part,
             minutes=12,
@@ -59,6 +61,7 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
         ),
         Step(
             key=f"{key}.wire.1",
+            kind="wire",
             station="finish",
             part=row.part,
             minutes=25,
@@ -73,6 +76,7 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
         ),
         Step(
             key=f"{key}.test.1",
+            kind="test",
             station="finish",
             part=row.part,
             minutes=5,

@@ -2,4 +2,4 @@
 
 THIN_WALL_MM = 3.0
 THICK_WALL_MM = 9.0
-SOLID_LIMIT_MM = 20.0
+SOLID_LIMIT_MM = 24.0  # a wall of 6 mm all round the least core worth making [A]

@@ -52,8 +52,8 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                     severity="warn",
                     subject=part.id,
                     title=f"{part.label}: {2 * part.deepest_mm:.0f} mm of solid clay",
-                    reason="Solid clay above about 20 mm stays raw inside when the outside is done, "
-                    "and its weight bends the wire.",
+                    reason="So thick a piece of solid clay takes over an hour to fuse through, and its weight "
+                    "bends the wire.",
                     numbers=numbers,
                     fixes=[
                         fix(

@@ -202,6 +202,7 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
     return [
         Step(
             key=f"{part.id}.core.1",
+            kind="core",
             station="bulk",
             label=_core_words(work, part),
             part=part.id,

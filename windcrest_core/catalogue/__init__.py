@@ -11,6 +11,7 @@ from pydantic import model_validator
 
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
+from windcrest_core.packs import PackSold
 from windcrest_core.units import wire_diameter_mm
 
 
@@ -69,8 +70,7 @@ class Clay(Frozen):
     label_min_per_6mm: Property
     flexible: bool = False
     family: Literal["rigid", "flexible", "translucent", "light"] = "rigid"
-    pack_g: tuple[float, ...]
-    price_per_g: float
+    packs: tuple[PackSold, ...]
 
 
 class Putty(Frozen):
@@ -177,6 +177,9 @@ class Catalogue(Frozen):
 
     def wire_metal(self, wire: Wire) -> Metal:
         return self.metals[wire.metal]
+
+
+BOUGHT_PIECE_PRICE = 0.5  # of a bead, a rod or the like [A]
 
 
 def known(table: dict[str, Any], key: str, path: str) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from windcrest_core.clay.portions import Portion
 from windcrest_core.clay.putty import PuttyUse
 from windcrest_core.findings import Finding, Frozen, Quantity, Why
+from windcrest_core.packs import Packs
 from windcrest_core.steps import Undated
 
 
@@ -21,11 +22,6 @@ class PartClay(Frozen):
     why: Why
 
 
-class Pack(Frozen):
-    grams: float
-    count: int
-
-
 class ClayTotal(Frozen):
     clay: str
     label: str
@@ -33,7 +29,7 @@ class ClayTotal(Frozen):
     owned: bool
     net_g: float
     with_waste: Quantity
-    packs: list[Pack]
+    packs: list[Packs]
     cost: float
 
 

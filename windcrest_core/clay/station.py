@@ -2,45 +2,18 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Sequence
 from functools import lru_cache
 
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
-from windcrest_core.clay.model import ClayPlan, ClayTotal, Pack, PartClay, StageClay
+from windcrest_core.clay.model import ClayPlan, ClayTotal, PartClay, StageClay
 from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
 from windcrest_core.findings import Input, Quantity, Why
-
-
-def packs_for(grams: float, sizes: Sequence[float]) -> list[Pack]:
-    """Packs that cover `grams` with the least left over, fewest packs second.
-
-    Examples
-    --------
-    >>> [(p.grams, p.count) for p in packs_for(500, [57, 454])]
-    [(454.0, 1), (57.0, 1)]
-    """
-    if grams <= 0:
-        return []
-    small, *_, large = sorted(sizes) if len(sizes) > 1 else (sizes[0], sizes[0])
-    best: tuple[float, int, int, int] | None = None
-    for many in range(math.ceil(grams / large) + 1):
-        few = max(0, math.ceil((grams - many * large) / small)) if small != large else 0
-        if many * large + few * small < grams:
-            continue
-        choice = (many * large + few * small, many + few, many, few)
-        best = choice if best is None else min(best, choice)
-    assert best is not None
-    return [
-        Pack(grams=size, count=count)
-        for size, count in ((large, best[2]), (small, best[3]))
-        if count
-    ]
+from windcrest_core.packs import cheapest
 
 
 @lru_cache(maxsize=400)
@@ -140,7 +113,7 @@ def _total(work: Workpiece, clay: Clay, parts: list[PartClay]) -> ClayTotal:
     density = work.densities.clay(clay.id)
     waste = 1 + work.context.rules.waste_percent / 100
     needed = net * waste
-    packs = packs_for(needed, clay.pack_g)
+    packs = cheapest(needed, clay.packs)
     return ClayTotal(
         clay=clay.id,
         label=clay.label,
@@ -163,5 +136,5 @@ def _total(work: Workpiece, clay: Clay, parts: list[PartClay]) -> ClayTotal:
             ),
         ),
         packs=packs,
-        cost=sum(pack.grams * pack.count for pack in packs) * clay.price_per_g,
+        cost=sum(pack.cost for pack in packs),
     )

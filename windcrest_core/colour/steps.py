@@ -1,9 +1,9 @@
-"""What the colours ask to be done: ground, coats, seal, gloss."""
+"""What the colours ask to be done: ground, coats, seal, gloss. What waits for what is `order`'s."""
 
 from __future__ import annotations
 
 from windcrest_core.colour.model import AreaPlan, Ground
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Step
 
 
 def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
@@ -11,11 +11,11 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
     if not worn:
         return []
     steps = []
-    first: list[Need] = []
     if ground != "none":
         steps.append(
             Step(
                 key="figure.prime.1",
+                kind="ground",
                 station="colour",
                 label=f"Prime it {ground}",
                 minutes=15,
@@ -23,47 +23,39 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
                 caution="Air the room; wear a respirator with sprays, and no flame near.",
             )
         )
-        first = [Need(key="figure.prime.1", reason="ground before colour", kind="ground")]
     for area in worn:
         coats = int(area.coats.value) if area.coats else 1
         steps.append(
             Step(
                 key=f"{area.id}.coats.1",
+                kind="coats",
                 station="colour",
                 label=f"Paint {area.label}: {coats} coat{'s' if coats > 1 else ''}",
                 minutes=12 * coats + 30 * area.share * coats,
                 wait_min=45.0 * coats,
-                needs=first,
             )
         )
-    gloss = [area for area in worn if area.finish == "gloss"]
     steps.append(
         Step(
             key="figure.seal.1",
+            kind="seal",
             station="colour",
             label="Seal it matte",
             minutes=15,
             wait_min=180,
-            needs=[
-                Need(key=f"{a.id}.coats.1", reason="colour before its seal", kind="seal")
-                for a in worn
-            ],
             caution="Waterborne varnish; a solvent spray only if it passed on a chip.",
         )
     )
     steps += [
         Step(
             key=f"{area.id}.gloss.1",
+            kind="gloss",
             station="colour",
             label=f"Gloss on {area.label}",
             minutes=8,
             wait_min=60,
-            needs=[
-                Need(
-                    key="figure.seal.1", reason="gloss last, after the overall matte", kind="gloss"
-                )
-            ],
         )
-        for area in gloss
+        for area in worn
+        if area.finish == "gloss"
     ]
     return steps

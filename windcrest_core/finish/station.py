@@ -6,10 +6,12 @@ import math
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.sheet.model import Part
 from windcrest_core.steps import Need, Step, Undated
 
 HOLE_CLEARANCE_MM = 0.2
 HOLE_DEPTHS = 3.0
+DRY_MIN = 120.0  # of washed clay in room air [A]
 
 
 class Peg(Frozen):
@@ -82,7 +84,13 @@ def finish_plan(
 def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
     done = set(work.progress.steps_done)
     rows = [
-        ("figure.sand.1", "Sanded wet, 180 to 400 grit; no dry dust in the room"),
+        ("figure.fill.1", "Looked over cold; what had cracked or sunk is filled"),
+        *(
+            [("figure.sand.1", "Sanded wet, 180 to 400 grit; no dry dust in the room")]
+            if _sanded(work)
+            else []
+        ),
+        ("figure.wash.1", "Washed and dry before the first coat"),
         *([("base.drill.1", "Holes drilled, pegs tried dry")] if pegged else []),
         ("base.mount.1", "Glued to the base on bare clay or wire, upright from both sides"),
         ("figure.photograph.1", "Photographed from four sides for the log"),
@@ -132,24 +140,93 @@ def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> l
     return found
 
 
+def _sanded(work: Workpiece) -> list[str]:
+    """Labels of the colour areas, and of parts without one, that House rules have sanded."""
+    rule, areas = work.context.rules.sanding, {area.id: area for area in work.sheet.colour.areas}
+    if rule == "off":
+        return []
+    on: dict[str, list[Part]] = {}
+    for piece in work.clay_pieces:
+        area = areas.get(piece.part.area or "")
+        on.setdefault(area.label if area else piece.part.label, []).append(piece.part)
+    glossy = {area.label for area in areas.values() if area.finish == "gloss"}
+    return [
+        label
+        for label, parts in on.items()
+        if rule == "always" or label in glossy or any(part.texture == "smooth" for part in parts)
+    ]
+
+
 def _steps(work: Workpiece, pegged: bool) -> list[Step]:
-    sand = Step(
-        key="figure.sand.1",
-        station="finish",
-        label="Sand it wet",
-        minutes=25,
-        caution="Wet by default; a respirator for dry dust.",
-    )
-    drill = Step(key="base.drill.1", station="finish", label="Drill the base", minutes=15)
-    mount = Step(
-        key="base.mount.1",
-        station="finish",
-        label="Mount it on the base",
-        minutes=15,
-        wait_min=60,
-        needs=[
-            Need(key="figure.sand.1", reason="sanded while it can be held", kind="sand"),
-            *([Need(key="base.drill.1", reason="holes before pegs")] if pegged else []),
-        ],
-    )
-    return [sand, *([drill] if pegged else []), mount]
+    """Before paint and after it; what waits for what is `order`'s."""
+    steps = []
+    if work.clay_pieces:
+        steps.append(
+            Step(
+                key="figure.fill.1",
+                kind="fill",
+                station="finish",
+                label="Look it over cold, all round; fill what has cracked or sunk",
+                minutes=15,
+            )
+        )
+        if sanded := _sanded(work):
+            steps.append(
+                Step(
+                    key="figure.sand.1",
+                    kind="sand",
+                    station="finish",
+                    label=f"Sand it wet, 180 to 400 grit: {', '.join(sanded)}",
+                    minutes=25,
+                    caution="Wet by default; a respirator for dry dust.",
+                )
+            )
+        steps.append(
+            Step(
+                key="figure.wash.1",
+                kind="wash",
+                station="finish",
+                label="Wash off dust and grease with a soft brush and soapy water, rinse, let it dry",
+                minutes=5,
+                wait_min=DRY_MIN,
+                caution="Alcohol to wipe it down: no flame near, and dry before any heat.",
+            )
+        )
+    if pegged:
+        steps.append(
+            Step(
+                key="base.drill.1",
+                kind="drill",
+                station="finish",
+                label="Drill the base",
+                minutes=15,
+                caution="Clamp it; never towards the holding hand; eye protection.",
+            )
+        )
+    holes = [Need(key="base.drill.1", reason="holes before pegs")] if pegged else []
+    return [
+        *steps,
+        Step(
+            key="base.mount.1",
+            kind="mount",
+            station="finish",
+            label="Mount it on the base",
+            minutes=15,
+            wait_min=60,
+            needs=holes,
+        ),
+        Step(
+            key="figure.photograph.1",
+            kind="photograph",
+            station="finish",
+            label="Photograph it from four sides",
+            minutes=10,
+        ),
+        Step(
+            key="figure.card.1",
+            kind="card",
+            station="finish",
+            label="Write its care card",
+            minutes=5,
+        ),
+    ]

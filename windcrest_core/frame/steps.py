@@ -10,6 +10,7 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
     """Cut, bend each run, join them."""
     cut = Step(
         key="frame.cut.1",
+        kind="cut",
         station="frame",
         label=f"Cut {len(runs)} runs of wire",
         minutes=4 + 2 * len(runs),
@@ -18,6 +19,7 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
     bends = [
         Step(
             key=f"{run.id}.bend.1",
+            kind="bend",
             station="frame",
             label=f"Bend {run.label}: {run.cut_mm:.0f} mm of {run.chosen.label}",
             minutes=4 + 1.5 * len(run.points),
@@ -27,6 +29,7 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
     ]
     join = Step(
         key="frame.join.1",
+        kind="bind",
         station="frame",
         label="Bind the runs together at hips and shoulders",
         minutes=15,

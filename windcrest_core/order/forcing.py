@@ -28,10 +28,12 @@ CONSEQUENCES: dict[NeedKind, str] = {
     "hard": "it goes in raw: its edges give way to the tool that presses it in",
     "apart": "it goes on raw and is no longer made apart: nothing holds it but the clay",
     "label": "two clays whose labels do not agree share a bake",
+    "clean": "paint does not hold on dust and grease: wipe that place with alcohol first",
     "ground": "paint on bare clay beads and takes more coats; degrease it first",
     "seal": "what is painted after the seal is not protected by it",
     "gloss": "the matte coat dulls the gloss: it has to be glossed again",
-    "sand": "it is sanded on its base, where the paper does not reach everywhere",
+    "bare": "glue lets go on paint: keep the spots where they meet bare, and paint over the seam after",
+    "mount": "it is painted and put together on its base, where hand and brush do not reach everywhere",
     "reach": "a brush no longer reaches all of it: use a thinner one, or take the part off again",
 }
 """What comes of doing a step without waiting for a reason of that kind; others cannot be left out."""

@@ -11,16 +11,19 @@ import math
 from typing import Literal
 
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.joined import gap_mm
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.catalogue import Wire, catalogue
+from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.findings import Frozen
 
-State = Literal["raw to raw", "raw to cured", "resting", "cured to cured"]
+State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
 HOLE_CLEARANCE_MM, HOLE_DEPTHS = 0.2, 3.0
 PIN_FROM_G = 4.0  # a heavier part is pinned [A]
 PIN_OF_THICKNESS, MOST_PIN_MM = 0.2, 2.0  # a pin is so thick of its part; enough for any [A]
 GLUE_MM, GLUE_G_CM3 = 0.15, 1.15  # film and density of epoxy glue [A]
 LIQUID_MM, LIQUID_G_CM3 = 0.2, 1.2  # [A], [L]
+REACH_MM = 3.0  # glue and a pin go no further through air [A]
+GLUED: tuple[State, ...] = ("cured to cured", "resting", "put on")
 LEAST_G = 0.1  # what a brush or a stick takes up [A]
 
 
@@ -35,7 +38,8 @@ class Pin(Frozen):
 
 
 class Join(Frozen):
-    """One part and what it is joined to. `grams` are of what holds it; nought where nothing does."""
+    """One part and what it is joined to. `grams` are of what holds it, nought where nothing does; `air_mm`
+    is how far apart they are where they do not meet."""
 
     part: str
     label: str
@@ -45,6 +49,7 @@ class Join(Frozen):
     how: str
     grams: float
     area_cm2: float
+    air_mm: float
     pin: Pin | None
 
 
@@ -78,6 +83,8 @@ def _pin(work: Workpiece, piece: Piece, under: Piece) -> Pin | None:
 
 def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
     part = piece.part
+    if part.stock is not None:
+        return "put on"
     if part.made_apart:
         return "cured to cured"
     if part.rests:
@@ -96,9 +103,13 @@ def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:
     placed : the bake of each step, by its key.
     """
     found = []
-    for piece in work.clay_pieces:
+    for piece in work.figure.pieces:
+        if piece.part.stock is not None and (
+            not piece.part.assembled or is_putty(piece.part.stock)
+        ):
+            continue
         under = work.joined_to(piece)
-        if under is None or under.part.stock is not None:
+        if under is None or (under.part.stock is not None and piece.part.stock is None):
             continue
         state = _state(piece, under, placed)
         of_the_body = piece.part.layer == 0 and piece.part.lies_on is None
@@ -112,15 +123,19 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
     rules = work.context.rules
     area = work.join_mm2(piece, under)
     heavy = work.masses[piece.part.id].total_g >= PIN_FROM_G
-    glued = state in ("cured to cured", "resting")
-    pin = _pin(work, piece, under) if glued and heavy else None
+    glued = state in GLUED
+    apart, _ = gap_mm(piece.solid, under.solid) if glued else (0.0, 0.0)
+    meets = apart <= REACH_MM
+    pin = _pin(work, piece, under) if glued and heavy and meets else None
     grams = 0.0
-    if glued:
+    if glued and not meets:
+        how = f"it does not reach the {under.part.label}: {apart:.0f} mm of air lie between them"
+    elif glued:
         grams = max(LEAST_G, area * GLUE_MM / 1000 * GLUE_G_CM3)
         how = (
-            "two-part epoxy glue on bare, roughened clay; hold it until it has set"
+            "two-part epoxy glue on bare, roughened faces; hold it until it has set"
             if rules.glue == "epoxy"
-            else "instant glue on bare, roughened clay, pinned or it snaps off at a knock"
+            else "instant glue on bare, roughened faces, pinned or it snaps off at a knock"
         )
         if state == "resting":
             how = f"bakes in its place on a parting of thin foil or starch, lifts off, then {how}"
@@ -140,5 +155,6 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
         how=how,
         grams=grams,
         area_cm2=area / 100,
+        air_mm=0.0 if meets else apart,
         pin=pin,
     )

@@ -19,6 +19,7 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
         for number, task in enumerate(way.tasks, start=1):
             step = Step(
                 key=f"{mishap.part}.{mishap.id}.{number}",
+                kind="mend",
                 station="finish" if task.cold else "clay",
                 label=f"Mend: {task.label}",
                 part=mishap.part,
@@ -57,14 +58,14 @@ def _chosen(work: Workpiece) -> Iterator[tuple[Mishap, Way]]:
 
 
 def mended_first(finishing: list[Step], mends: list[Step]) -> list[Step]:
-    """Finishing steps that wait for what is mended cold: the first of them, and the primer."""
+    """Finishing steps that wait for what is mended cold, whichever of them are done already."""
     cold = [step for step in mends if step.after_bakes]
     if not cold:
         return finishing
     needs = [Need(key=step.key, reason="mended before it is sanded and painted") for step in cold]
     return [
         step.model_copy(update={"needs": [*step.needs, *needs]})
-        if step.key in ("figure.sand.1", "figure.prime.1")
+        if step.kind in ("fill", "sand", "wash", "ground")
         else step
         for step in finishing
     ]

@@ -9,13 +9,14 @@ from windcrest_core.findings import STATIONS, Finding, Frozen, Input, Quantity, 
 from windcrest_core.order.forcing import MoveState, Rearranged, move_findings
 from windcrest_core.order.joins import Join, joins
 from windcrest_core.order.reach import ReachPlan, reach_findings
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, StepKind
 
 
 class StepPlan(Frozen):
     """A step in its place: `bake` is the bake it goes into, none for work after the last."""
 
     key: str
+    kind: StepKind
     label: str
     station: str
     part: str | None
@@ -80,6 +81,7 @@ def order_plan(
     steps = [
         StepPlan(
             key=step.key,
+            kind=step.kind,
             label=step.label,
             station=step.station,
             part=step.part,
@@ -96,7 +98,7 @@ def order_plan(
     hands = sum(step.minutes for step in steps)
     return OrderPlan(
         steps=steps,
-        joins=joins(work, placed),
+        joins=(joined := joins(work, placed)),
         bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
         hours=Quantity(
             value=hands,
@@ -123,6 +125,7 @@ def order_plan(
         reach=reach,
         findings=[
             *_findings(work, making, placed),
+            *_apart_in_air(joined),
             *reach_findings(work, reach),
             *move_findings(moved.states),
         ],
@@ -173,17 +176,34 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
         step.part
         for step in making
         if step.into_oven and placed.get(step.key) == number and step.part is not None
-        and work.sheet.part(step.part).stock is None and step.key.endswith(".cover.1")
+        and step.kind == "form"
     ]  # fmt: skip
     reasons = {
         need.reason
         for step in making
         for need in step.needs
-        if need.cured and placed.get(need.key) == number
+        if not step.after_bakes and need.cured and placed.get(need.key) == number
     }
     return BakeGroup(
         number=number, parts=raw, because="; ".join(sorted(reasons)) or "the last bake cures all"
     )
+
+
+def _apart_in_air(joined: list[Join]) -> list[Finding]:
+    return [
+        Finding(
+            id="order.join.air",
+            station="order",
+            severity="warn",
+            subject=join.part,
+            title=f"{join.label}: it does not reach the {join.onto_label}",
+            reason="It is put on at the end, and there is nothing there to glue it to. Move it until they "
+            "meet, lengthen it, or let a wire end in it.",
+            numbers={"air_mm": join.air_mm},
+        )
+        for join in joined
+        if join.air_mm > 0
+    ]
 
 
 def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[Finding]:

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer, Table
 
-from windcrest_core.bake.model import BakePlan
+from windcrest_core.bake.model import BakePlan, Grade
 from windcrest_core.plan import Plan
 from windcrest_core.prints.paper import (
     BIG,
@@ -72,10 +72,15 @@ class _Curve(Flowable):  # type: ignore[misc]  # reportlab has no types
             c.drawString(key + 14 * mm, line_y - 0.7 * mm, name)
 
 
+GRADE_WORDS: dict[Grade, str] = {
+    "raw": "soft", "set": "set through", "firm": "firm", "fused": "fused",
+}  # fmt: skip
+
+
 def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C")) -> bytes:
     """The card of bake `number` (from 1): dial, minutes, curve, parts, cautions."""
     bake, unit = plan.bake.bakes[number - 1], units[1]
-    model = f"{bake.model_min.value:.0f} min" if bake.model_min else "not within four hours"
+    model = f"{bake.model_min.value:.0f} min" if bake.model_min else "not within six hours"
     story: list[Flowable] = [
         Paragraph(f"{escaped(plan.name)}: bake {number} of {len(plan.bake.bakes)}", TITLE),
         Paragraph(
@@ -111,7 +116,7 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
     )
     story.append(Paragraph(f"In the oven: {len(bake.parts)} parts. Raw in this bake:", HEAD))
     rows: list[list[object]] = [
-        ["Part", "Clay to core or middle", "Label", "Model", "Fused at the end"]
+        ["Part", "Clay to core or middle", "Label", "Model", "Inside, at the end"]
     ]
     for part in bake.parts:
         if part.raw_in:
@@ -120,8 +125,8 @@ def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C"))
                     Paragraph(escaped(part.label), CELL),
                     length_words(part.clay_mm, units[0]),
                     f"{part.rule_min:.0f} min",
-                    f"{part.model_min:.0f} min" if part.model_min else "over 240 min",
-                    f"{part.fusion:.0%}",
+                    f"{part.model_min:.0f} min" if part.model_min else "over 6 h",
+                    GRADE_WORDS[part.grade],
                 ]
             )
     story.append(

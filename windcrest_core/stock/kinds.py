@@ -6,10 +6,11 @@ import math
 import re
 from typing import Literal, get_args
 
-from windcrest_core.catalogue import catalogue
+from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue
 from windcrest_core.context import Rules
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Frozen
+from windcrest_core.packs import PackSold
 from windcrest_core.units import length_mm, mass_g, volume_ml
 
 StockKind = Literal[
@@ -37,7 +38,7 @@ _SOLD_AS: tuple[tuple[StockKind, str, Unit, float, float], ...] = (
     ("tape", "Tape", "mm", 25_000.0, 1.5),
     ("clay", "Clay", "g", 57.0, 1.4),
     ("liquid", "Liquids and putties", "g", 60.0, 5.0),
-    ("insert", "Inserts", "count", 1.0, 0.5),
+    ("insert", "Inserts", "count", 1.0, BOUGHT_PIECE_PRICE),
     ("paint", "Paint", "ml", 20.0, 2.5),
     ("glue", "Glue", "g", 20.0, 3.0),
     ("base", "Bases", "count", 1.0, 3.0),
@@ -51,28 +52,34 @@ KINDS: dict[StockKind, KindOfStock] = {
 
 
 class Sold(Frozen):
-    """How a thing is sold: sizes of pack in its unit, price of one unit, and where that is from."""
+    """How a thing is sold: its packs, each with its price, and where that is from."""
 
-    packs: list[float]
-    unit_price: float
+    packs: list[PackSold]
     source: str
+
+    @property
+    def unit_price(self) -> float:
+        """Of the usual pack, the smallest."""
+        usual = min(self.packs, key=lambda pack: pack.size)
+        return usual.price / usual.size
+
+    def at(self, unit_price: float) -> list[PackSold]:
+        """The same packs at one price for each unit."""
+        return [PackSold(size=pack.size, price=pack.size * unit_price) for pack in self.packs]
 
 
 def sold(kind: StockKind, item: str) -> Sold:
     """How a thing is sold, by the catalogue where it is in it, else as its kind usually is."""
     shelf, usual = catalogue(), KINDS[kind]
     if kind == "clay" and item in shelf.clays:
-        clay = shelf.clays[item]
-        return Sold(
-            packs=list(clay.pack_g), unit_price=clay.price_per_g, source="catalogue, assumed"
-        )
+        return Sold(packs=list(shelf.clays[item].packs), source="catalogue, assumed")
     if kind == "wire" and item in shelf.wires:
-        price = shelf.wires[item].price_per_m / 1000
-        return Sold(packs=[usual.pack], unit_price=price, source="catalogue, assumed")
-    if kind == "foil" and item in shelf.foils:
-        price = shelf.foils[item].price_per_m / 1000
-        return Sold(packs=[usual.pack], unit_price=price, source="catalogue, assumed")
-    return Sold(packs=[usual.pack], unit_price=usual.price / usual.pack, source="assumed")
+        price = shelf.wires[item].price_per_m / 1000 * usual.pack
+    elif kind == "foil" and item in shelf.foils:
+        price = shelf.foils[item].price_per_m / 1000 * usual.pack
+    else:
+        return Sold(packs=[PackSold(size=usual.pack, price=usual.price)], source="assumed")
+    return Sold(packs=[PackSold(size=usual.pack, price=price)], source="catalogue, assumed")
 
 
 def _listed(kind: StockKind) -> dict[str, str] | None:

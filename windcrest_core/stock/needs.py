@@ -8,6 +8,7 @@ from windcrest_core.body.figure import figure
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.context import Context
 from windcrest_core.findings import Frozen, Station
+from windcrest_core.order.joins import GLUED
 from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
@@ -81,7 +82,7 @@ def _soft(plan: Plan, context: Context) -> list[Need]:
         if join.state == "raw to cured":
             amount = join.grams * waste
             needs.append(Need(kind="liquid", item=LIQUID[0], label=LIQUID[1], amount=amount))
-        elif join.state == "cured to cured":
+        elif join.state in GLUED and join.grams > 0:
             label = GLUES[context.rules.glue]
             amount = join.grams * waste
             needs.append(Need(kind="glue", item=item_key(label), label=label, amount=amount))

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import math
 from collections import defaultdict
 
-from windcrest_core.clay.station import packs_for
 from windcrest_core.context import Owned
 from windcrest_core.findings import Frozen
+from windcrest_core.packs import Packs, cheapest
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, sold
 from windcrest_core.stock.ledger import Item, unit_price
 from windcrest_core.stock.needs import Need
@@ -37,13 +36,6 @@ class FigureNeeds(Frozen):
             if need.kind not in self.settled
         ]
         return [need for need in rest if need.amount > 0]
-
-
-class Packs(Frozen):
-    """So many packs of a size, in the thing's unit."""
-
-    size: float
-    count: int
 
 
 class ToBuy(Frozen):
@@ -141,8 +133,7 @@ def _worked_with(owned: Owned, kind: StockKind) -> list[str]:
 def _line(row: Reserved, item: Item | None, left: float, elsewhere: float, missing: float) -> ToBuy:
     way = sold(row.kind, row.item)
     paid = unit_price(item.lots) if item else None
-    each = way.unit_price if paid is None else paid
-    packs = packs_of(missing, way.packs)
+    packs = cheapest(missing, way.packs if paid is None else way.at(paid))
     return ToBuy(
         kind=row.kind,
         item=row.item,
@@ -153,22 +144,7 @@ def _line(row: Reserved, item: Item | None, left: float, elsewhere: float, missi
         reserved_elsewhere=elsewhere,
         missing=missing,
         packs=packs,
-        cost=sum(pack.size * pack.count for pack in packs) * each,
+        cost=sum(pack.cost for pack in packs),
         price_source=way.source if paid is None else "what you paid before",
         figures=row.figures,
     )
-
-
-def packs_of(amount: float, sizes: list[float]) -> list[Packs]:
-    """Whole packs that cover an amount.
-
-    Examples
-    --------
-    >>> [(p.size, p.count) for p in packs_of(2300, [1000])]
-    [(1000.0, 3)]
-    """
-    if amount <= 0:
-        return []
-    if len(sizes) == 1:
-        return [Packs(size=sizes[0], count=math.ceil(amount / sizes[0] - 1e-9))]
-    return [Packs(size=pack.grams, count=pack.count) for pack in packs_for(amount, sizes)]

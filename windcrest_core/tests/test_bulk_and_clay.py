@@ -11,9 +11,9 @@ from hypothesis import strategies as st
 
 from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.catalogue import catalogue
-from windcrest_core.clay.station import packs_for
 from windcrest_core.densities import FOIL_PACKED_G_CM3
 from windcrest_core.findings import Why
+from windcrest_core.packs import PackSold, cheapest
 from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
@@ -94,7 +94,7 @@ class ClayTest(unittest.TestCase):
         clay = planned(biped(part__nose__clay="flexible")).clay
         self.assertEqual([total.clay for total in clay.totals], ["rigid", "flexible"])
         for total in clay.totals:
-            enough = sum(pack.grams * pack.count for pack in total.packs)
+            enough = sum(pack.size * pack.count for pack in total.packs)
             self.assertGreaterEqual(enough, total.with_waste.value)
         self.assertEqual(clay.packs, sum(p.count for t in clay.totals for p in t.packs))
 
@@ -109,17 +109,30 @@ class ClayTest(unittest.TestCase):
     @settings(max_examples=60)
     @given(
         st.floats(1, 2500),
-        st.lists(st.sampled_from([57, 227, 400, 454, 1000]), min_size=1, max_size=2, unique=True),
-    )
-    def test_no_choice_of_packs_leaves_less_over(self, grams: float, sizes: list[int]) -> None:
-        found = sum(pack.grams * pack.count for pack in packs_for(grams, [float(s) for s in sizes]))
-        counts = [range(math.ceil(grams / size) + 1) for size in sizes]
+        st.lists(
+            st.tuples(st.sampled_from([57.0, 227.0, 400.0, 454.0, 1000.0]), st.integers(1, 30)),
+            min_size=1, max_size=3, unique_by=lambda pack: pack[0],
+        ),
+    )  # fmt: skip
+    def test_no_choice_of_packs_costs_less(
+        self, grams: float, sold: list[tuple[float, int]]
+    ) -> None:
+        """Against every choice there is, one price after another."""
+        found = cheapest(grams, [PackSold(size=size, price=price) for size, price in sold])
+        self.assertGreaterEqual(sum(pack.size * pack.count for pack in found), grams - 1e-6)
+        counts = [range(math.ceil(grams / size) + 1) for size, _ in sold]
         best = min(
-            total
+            sum(n * price for n, (_, price) in zip(pick, sold, strict=True))
             for pick in itertools.product(*counts)
-            if (total := sum(n * size for n, size in zip(pick, sizes, strict=True))) >= grams
+            if sum(n * size for n, (size, _) in zip(pick, sold, strict=True)) >= grams
         )
-        self.assertEqual(found, best)
+        self.assertAlmostEqual(sum(pack.cost for pack in found), best, 6)
+
+    def test_a_pack_of_just_the_size_is_bought(self) -> None:
+        """227 g were 4 × 57 when only the smallest and the largest were tried."""
+        packs = catalogue().clays["rigid_white"].packs
+        self.assertEqual([(p.size, p.count) for p in cheapest(227, packs)], [(227, 1)])
+        self.assertEqual([(p.size, p.count) for p in cheapest(280, packs)], [(227, 1), (57, 1)])
 
     def test_the_cost_is_packs_wire_and_foil(self) -> None:
         totals = planned(example("ferrywoman")).totals

@@ -150,6 +150,10 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "clay.thin.breaks": (plain(part__fin=FIN), Context(), plain(), Context()),
     "order.apart.join": (
         plain(part__hand_r__made_apart=True), Context(), plain(), Context()),
+    "order.join.air": (
+        plain(part__kite={**BURIED, "id": "kite", "made_apart": True,
+                          "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}), Context(),
+        plain(part__hand_r__made_apart=True), Context()),
     "order.delicate.raw": (
         plain(), context(bake_school="one_bake"), plain(), context(bake_school="save_progress")),
     "order.pressed.raw": (plain(part__tooth_r=TOOTH), Context(), plain(), Context()),

@@ -10,6 +10,7 @@ import numpy as np
 from standins.oven.cavity import Cavity
 from windcrest_core.bake.heat import STEP_S
 from windcrest_core.bake.live import Before, Live, doors, follow
+from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import (
     AirReading,
@@ -44,6 +45,12 @@ def measured(oven: Oven, minutes: float, every_s: float = 15.0) -> Trace:
 
 def at(trace: Trace, minutes: float, before: dict[str, Before] | None = None) -> Live:
     return follow(WORK, BAKE, before or {}, trace, minutes * 60)
+
+
+def at_start(given: Context) -> tuple[BakePlan, Live]:
+    """The first bake by these rules, and how it stands when it has just begun."""
+    bake = planned(SHEET, given).bake.bakes[0]
+    return bake, follow(workpiece(SHEET, given, Progress()), bake, {}, trace_of([]), 0.0)
 
 
 class TraceTest(unittest.TestCase):

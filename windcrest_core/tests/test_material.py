@@ -14,7 +14,6 @@ from windcrest_core.bake.oven import air_c
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.catalogue import catalogue
-from windcrest_core.clay.station import packs_for
 from windcrest_core.colour.paint import (
     coats_needed,
     film_of,
@@ -77,13 +76,6 @@ class ClayTest(unittest.TestCase):
     def test_waste_is_house_rules(self) -> None:
         none = planned(biped(), context(waste_percent=0)).clay
         self.assertAlmostEqual(none.clay_g.value, sum(part.grams for part in none.parts), 6)
-
-    def test_packs_cover_with_the_least_left_over(self) -> None:
-        for grams, sizes in ((500, [57, 454]), (30, [57]), (908, [57, 454]), (1, [57, 227, 454])):
-            packs = packs_for(grams, [float(s) for s in sizes])
-            self.assertGreaterEqual(sum(p.grams * p.count for p in packs), grams)
-        self.assertEqual([(p.grams, p.count) for p in packs_for(908, [57, 454])], [(454, 2)])
-        self.assertEqual(packs_for(0, [57]), [])
 
     def test_a_ball_holds_the_grams_of_its_part(self) -> None:
         part = next(p for p in planned(biped()).clay.parts if p.id == "chest")

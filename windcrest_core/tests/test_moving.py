@@ -36,6 +36,7 @@ def plans(draw: st.DrawFn, most: int) -> list[Step]:
     return [
         Step(
             key=f"step{i}",
+            kind="form",
             station="clay",
             label=f"step {i}",
             minutes=1,
@@ -226,7 +227,8 @@ class AfterABakeTest(unittest.TestCase):
     def test_a_bake_nobody_wrote_the_contents_of_is_as_planned(self) -> None:
         steps = planned(biped()).order.steps
         made = [
-            Step(key=s.key, station="clay", label=s.label, minutes=1, into_oven=True) for s in steps
+            Step(key=s.key, kind="form", station="clay", label=s.label, minutes=1, into_oven=True)
+            for s in steps
         ]
         self.assertEqual(history(made, Progress(bakes=[BakeDone(bake=1, minutes=9)])), ({}, {}))
 

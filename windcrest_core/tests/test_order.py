@@ -2,14 +2,22 @@
 
 from __future__ import annotations
 
+import itertools
 import unittest
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.context import Progress
+from windcrest_core.character.library import add_from_library
+from windcrest_core.clay.steps import minutes_of
+from windcrest_core.context import Context, Progress
 from windcrest_core.findings import STATIONS
+from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.order.station import OrderPlan, StepPlan
+from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.steps import StepKind
+from windcrest_core.stock.needs import needs_of
 from windcrest_core.tests.support import biped, changed, context, example, planned
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
@@ -177,3 +185,118 @@ class WorkLineTest(unittest.TestCase):
         for station in ("bulk", "clay", "bake", "colour", "finish"):
             self.assertNotIn("steps", document[station])
         self.assertGreater(len(document["order"]["steps"]), 20)
+
+
+CHAIN: tuple[StepKind, ...] = (
+    "bake", "fill", "sand", "wash", "ground", "coats", "seal", "gloss", "assemble", "mount", "photograph",
+    "card",
+)  # fmt: skip
+
+
+class FinishingTest(unittest.TestCase):
+    """The chain of work after the last bake, by kind of step and on every body."""
+
+    def assert_in_order(self, sheet: FigureSheet, given: Context | None = None) -> dict[str, int]:
+        order = planned(sheet, given).order
+        kinds = [step.kind for step in order.steps]
+        last: dict[str, int] = {kind: at for at, kind in enumerate(kinds)}
+        links = [kind for kind in CHAIN if kind in last]
+        for before, after in itertools.pairwise(links):
+            self.assertLess(last[before], kinds.index(after), (before, after))
+        by_key = steps(order)
+        waits = {need.key for step in order.steps if step.kind == "ground" for need in step.needs}
+        self.assertEqual({by_key[key].kind for key in waits}, {"wash"} if waits else set())
+        return last
+
+    def test_no_body_is_sanded_after_its_paint_or_mounted_before_its_seal(self) -> None:
+        for body in BODIES:
+            with self.subTest(body):
+                sheet = changed(new_sheet("x", body, 280), area__skin__finish="gloss")
+                self.assertLessEqual(
+                    {"fill", "sand", "wash", "ground", "coats", "seal", "gloss", "mount"},
+                    set(self.assert_in_order(sheet)),
+                )
+
+    def test_what_is_bought_or_made_apart_goes_on_bare_spots_after_the_paint(self) -> None:
+        for name in NAMES:
+            with self.subTest(name):
+                self.assert_in_order(example(name))
+        join = steps(planned(example("ferrywoman")).order)["oar_shaft.join.1"]
+        self.assertIn(
+            "painted and sealed apart, then put on its bare spot", [n.reason for n in join.needs]
+        )
+
+    def test_sanding_is_offered_and_not_compulsory(self) -> None:
+        """Off, for smooth and glossy areas, or always; without it the wash waits for the filling."""
+        scaly = changed(biped(), **{f"part__{p.id}__texture": "scales" for p in biped().parts})
+        for sheet, rule, sanded in (
+            (biped(), "smooth", True), (biped(), "off", False), (scaly, "smooth", False), (scaly, "always", True),
+        ):  # fmt: skip
+            with self.subTest(rule, sanded=sanded):
+                last = self.assert_in_order(sheet, context(sanding=rule))
+                self.assertEqual("sand" in last, sanded)
+
+    def test_forced_the_other_way_round_it_says_what_comes_of_it(self) -> None:
+        sheet = biped(
+            move__m={"id": "m", "step": "base.mount.1", "before": "figure.seal.1", "forced": True}
+        )
+        state = planned(sheet).order.moves[0]
+        self.assertEqual(state.state, "forced")
+        self.assertIn("on its base", state.consequences[0])
+
+
+class BatchTest(unittest.TestCase):
+    def test_many_small_things_alike_take_less_each(self) -> None:
+        """Wright's rule: the second takes 85 % of the first, ten 21.35 of first 3 (SCIENCE 3b)."""
+        first = 3.0
+        sums = [
+            sum(minutes_of(first, 1000.0, i) for i in range(1, n + 1)) for n in (2, 10, 40, 200)
+        ]
+        for found, wanted in zip(sums, (5.55, 21.35, 64.28, 256.5), strict=True):
+            self.assertAlmostEqual(found, wanted, delta=0.05)
+
+    def test_a_tooth_is_no_hour_of_work(self) -> None:
+        sheet, _ = apply_edits(biped(), add_from_library(biped(), "tooth_row", 10))
+        order = planned(sheet).order
+        teeth = [s for s in order.steps if s.part and s.part.startswith("tooth")]
+        formed = [s.minutes for s in teeth if s.kind == "form"]
+        self.assertGreaterEqual(len(formed), 10)
+        self.assertLess(sum(formed), 3.0 * len(formed))
+        self.assertLess(sum(s.minutes for s in teeth if s.kind == "press"), 3.0 * len(formed))
+        self.assertEqual(formed[0], max(formed))
+
+
+class BoughtTest(unittest.TestCase):
+    def test_an_oar_is_got_cut_painted_and_put_on_and_its_glue_is_bought(self) -> None:
+        sheet = example("ferrywoman")
+        plan = planned(sheet)
+        keys = [step.key for step in plan.order.steps]
+        for before, after in itertools.pairwise(
+            ("oar_shaft.get.1", "wood.coats.1", "oar_shaft.join.1", "base.mount.1")
+        ):
+            self.assertLess(keys.index(before), keys.index(after))
+        rows = {row.part: row for row in plan.order.joins}
+        self.assertEqual(rows["oar_shaft"].state, "put on")
+        grams = sum(row.grams for row in rows.values() if row.state == "put on")
+        self.assertGreater(grams, 0)
+        glue = [need.amount for need in needs_of(plan, sheet, Context()) if need.kind == "glue"]
+        self.assertAlmostEqual(glue[0], grams * 1.08, 9)
+
+    def test_what_it_costs_is_in_the_sum(self) -> None:
+        """Two bought pieces at 0.50 each."""
+        sheet = example("ferrywoman")
+        without = changed(sheet, part__oar_shaft=None, part__oar_blade=None)
+        more = planned(sheet).totals.cost.value - planned(without).totals.cost.value
+        self.assertAlmostEqual(more, 1.0, 1)
+
+    def test_what_is_held_is_fixed_before_the_hand_closes_round_it(self) -> None:
+        sheet = changed(example("ferrywoman"), part__oar_shaft__made_apart=False)
+        keys = [step.key for step in planned(sheet).order.steps]
+        self.assertLess(keys.index("oar_shaft.cover.1"), keys.index("hand_r.cover.1"))
+
+    def test_the_glue_of_what_rests_is_bought_too(self) -> None:
+        sheet = biped(part__hand_r__rests=True)
+        plan = planned(sheet)
+        self.assertEqual(next(r for r in plan.order.joins if r.part == "hand_r").state, "resting")
+        glue = [need.amount for need in needs_of(plan, sheet, Context()) if need.kind == "glue"]
+        self.assertGreater(sum(glue), 0)

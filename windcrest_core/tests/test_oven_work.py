@@ -241,10 +241,15 @@ class InsideTest(unittest.TestCase):
         self.assertFalse(any(vents[key] for key in solid if key in vents))
 
     def test_crack_risk_by_its_limits(self) -> None:
-        grades = [crack_risk(c, 1.0) for c in (0, 9.9, 10, 25, 25.1)]
+        grades = [crack_risk(c) for c in (0, 9.9, 10, 25, 25.1)]
         self.assertEqual(grades, ["low", "low", "moderate", "moderate", "high"])
-        self.assertEqual(crack_risk(5, 0.7), "moderate")
-        self.assertEqual(crack_risk(30, 0.7), "high")
+
+    def test_heating_too_fast_and_under_cured_are_two_findings(self) -> None:
+        """An index below the limit is no crack, however little it is fused."""
+        for rules in (context(bake_time="fixed_30"), context(oven_air="fan"), context(wall_mm=12)):
+            for finding in planned(biped(part__chest__wall_mm=20), rules).findings:
+                if finding.id == "bake.crack.risk":
+                    self.assertGreater(finding.numbers["crack_index_c"], finding.numbers["high_c"])
 
     def test_a_measured_bake_is_what_the_plan_goes_by_from_then_on(self) -> None:
         """Air 25 °C too cool for an hour: raw inside, though by the minutes it would be cured."""

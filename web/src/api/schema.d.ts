@@ -1752,6 +1752,7 @@ export interface components {
             /** Done Min */
             done_min: number | null;
             fit: components["schemas"]["Fit"];
+            grades: components["schemas"]["Grades"];
             /** Inserts */
             inserts: components["schemas"]["Passenger"][];
             label_c: components["schemas"]["Quantity"];
@@ -2515,10 +2516,8 @@ export interface components {
             label_c: components["schemas"]["Property"];
             label_min_per_6mm: components["schemas"]["Property"];
             maximum_c: components["schemas"]["Property"];
-            /** Pack G */
-            pack_g: number[];
-            /** Price Per G */
-            price_per_g: number;
+            /** Packs */
+            packs: components["schemas"]["PackSold"][];
             /**
              * Shade
              * @enum {string}
@@ -2644,7 +2643,7 @@ export interface components {
             /** Owned */
             owned: boolean;
             /** Packs */
-            packs: components["schemas"]["Pack"][];
+            packs: components["schemas"]["Packs"][];
             with_waste: components["schemas"]["Quantity"];
         };
         /**
@@ -3764,6 +3763,15 @@ export interface components {
             outline: number[][];
         };
         /**
+         * Grades
+         * @description When the coldest clay of a part is firm and when it is fused; None where it never is, or not within
+         *     six hours.
+         */
+        Grades: {
+            firm: components["schemas"]["Reached"] | null;
+            fused: components["schemas"]["Reached"] | null;
+        };
+        /**
          * Ground
          * @description What it stands on from above, mm: right and forward of the middle; and which way it tips.
          */
@@ -4011,9 +4019,12 @@ export interface components {
         };
         /**
          * Join
-         * @description One part and what it is joined to. `grams` are of what holds it; nought where nothing does.
+         * @description One part and what it is joined to. `grams` are of what holds it, nought where nothing does; `air_mm`
+         *     is how far apart they are where they do not meet.
          */
         Join: {
+            /** Air Mm */
+            air_mm: number;
             /** Area Cm2 */
             area_cm2: number;
             /** Grams */
@@ -4033,7 +4044,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "raw to raw" | "raw to cured" | "resting" | "cured to cured";
+            state: "raw to raw" | "raw to cured" | "resting" | "cured to cured" | "put on";
         };
         /** JoinRuns */
         JoinRuns: {
@@ -4360,7 +4371,7 @@ export interface components {
         /**
          * Live
          * @description A running bake. `to_go_min` is nought when it is done; `coming_c` is the hottest air that is to
-         *     be expected in the next minutes, `coldest_fusion` of what paces it, `browning` the labels of parts
+         *     be expected in the next minutes, `coldest` how far the coldest of what paces it has come, `browning` the labels of parts
          *     whose scorch is past their limit.
          */
         Live: {
@@ -4368,8 +4379,11 @@ export interface components {
             air_c: number | null;
             /** Browning */
             browning: string[];
-            /** Coldest Fusion */
-            coldest_fusion: number;
+            /**
+             * Coldest
+             * @enum {string}
+             */
+            coldest: "raw" | "set" | "firm" | "fused";
             /** Coming C */
             coming_c: number;
             /** Core C */
@@ -4854,7 +4868,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "apart" | "label" | "ground" | "seal" | "gloss" | "sand" | "reach" | "placed";
+            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
             /** Reason */
             reason: string;
         };
@@ -5101,18 +5115,23 @@ export interface components {
              */
             wires: string[];
         };
-        /** Pack */
-        Pack: {
-            /** Count */
-            count: number;
-            /** Grams */
-            grams: number;
+        /**
+         * PackSold
+         * @description A pack as it is sold: how much is in it, in the thing's unit, and its price.
+         */
+        PackSold: {
+            /** Price */
+            price: number;
+            /** Size */
+            size: number;
         };
         /**
          * Packs
-         * @description So many packs of a size, in the thing's unit.
+         * @description So many packs of a size, in the thing's unit, and what they cost together.
          */
         Packs: {
+            /** Cost */
+            cost: number;
             /** Count */
             count: number;
             /** Size */
@@ -5269,7 +5288,9 @@ export interface components {
         };
         /**
          * PartBake
-         * @description One part in a bake: what the oven does to it by the end.
+         * @description One part in a bake: what the oven does to it by the end. `model_min` is None where it does not fuse
+         *     within six hours, or never: `most` is how far it would ever come at this temperature. `grade` is of its
+         *     coldest clay.
          */
         PartBake: {
             /** Clay Mm */
@@ -5287,12 +5308,19 @@ export interface components {
             cured: boolean;
             /** Fusion */
             fusion: number;
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "raw" | "set" | "firm" | "fused";
             /** Id */
             id: string;
             /** Label */
             label: string;
             /** Model Min */
             model_min: number | null;
+            /** Most */
+            most: number;
             /** Raw In */
             raw_in: boolean;
             /** Rule Min */
@@ -5301,8 +5329,6 @@ export interface components {
             scorch: number;
             /** Scorch Limit */
             scorch_limit: number;
-            /** Set Depth All */
-            set_depth_all: boolean;
             /** Set Min */
             set_min: number | null;
             /** Shape */
@@ -5387,7 +5413,7 @@ export interface components {
         };
         /**
          * PartInside
-         * @description One part at every moment: °C at its surface and at its core, fusion 0 to 1, scorch with that of
+         * @description One part at every moment: °C at its surface and at its core, fusion 0 to 1 and its grade, scorch with that of
          *     earlier bakes, and mm set from the surface inwards. `vent` where air is shut up under its clay.
          */
         PartInside: {
@@ -5404,6 +5430,8 @@ export interface components {
             crack_risk: "low" | "moderate" | "high";
             /** Fusion */
             fusion: number[];
+            /** Grade */
+            grade: ("raw" | "set" | "firm" | "fused")[];
             /** Id */
             id: string;
             /** Label */
@@ -5924,6 +5952,18 @@ export interface components {
             patches: components["schemas"]["PatchPlan"][];
         };
         /**
+         * Reached
+         * @description When a grade is reached, min, and the band it lies in; `high_min` is None past six hours.
+         */
+        Reached: {
+            /** High Min */
+            high_min: number | null;
+            /** Low Min */
+            low_min: number;
+            /** Min */
+            min: number;
+        };
+        /**
          * Reading
          * @description What one picture says; `per_px_mm` is null until it has a scale.
          *
@@ -6294,6 +6334,13 @@ export interface components {
              * @constant
              */
             rules_version: 1;
+            /**
+             * Sanding
+             * @description what is sanded before paint: nothing, smooth and glossy areas, all
+             * @default smooth
+             * @enum {string}
+             */
+            sanding: "off" | "smooth" | "always";
             /**
              * Sheet Settings Mm
              * @description what the sheet machine rolls at each of its settings, from 1
@@ -6823,6 +6870,11 @@ export interface components {
             done: boolean;
             /** Key */
             key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cut" | "bend" | "bind" | "core" | "get" | "form" | "press" | "bore" | "bake" | "pull" | "putty" | "mend" | "fill" | "sand" | "wash" | "ground" | "coats" | "seal" | "gloss" | "wire" | "test" | "assemble" | "drill" | "mount" | "photograph" | "card";
             /** Label */
             label: string;
             /** Minutes */

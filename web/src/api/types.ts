@@ -31,6 +31,7 @@ export type RunEdit = NonNullable<S["Edits"]["runs"]>;
 export type KeptPose = S["KeptPose"];
 export type BendTest = S["BendTest"];
 export type BakePlan = S["BakePlan"];
+export type PartBake = S["PartBake"];
 export type StepPlan = S["StepPlan"];
 export type View = S["View"];
 export type PartDrawing = S["PartDrawing"];

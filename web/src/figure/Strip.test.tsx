@@ -55,6 +55,6 @@ test("one pack and one bake are said in the singular", () => {
     totals: { ...plan.totals, packs: 1, bakes: { ...plan.totals.bakes, value: 1 } },
   };
   show(<Strip plan={one} onGo={() => undefined} />);
-  expect(total("clay")).toContain("(1 pack)");
+  expect(total("clay")).toContain("(1 pack new)");
   expect(total("bakes")).toBe("1 bake");
 });

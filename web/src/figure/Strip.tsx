@@ -26,7 +26,7 @@ function items(plan: Plan): Item[] {
       q: t.clay,
       station: "clay",
       prefix: "clay ",
-      suffix: ` (${t.packs} pack${t.packs === 1 ? "" : "s"})`,
+      suffix: ` (${t.packs} pack${t.packs === 1 ? "" : "s"} new)`,
     },
     { key: "tips", label: "Tips at", q: t.tips_at, station: "frame", prefix: "tips at " },
     {
@@ -38,7 +38,7 @@ function items(plan: Plan): Item[] {
     },
     { key: "oven", label: "In the oven", q: plan.bake.total_min, station: "bake", prefix: "oven " },
     { key: "hands", label: "Hours of work", q: t.hands, station: "order", suffix: " of work" },
-    { key: "cost", label: "Cost", q: t.cost, station: "clay", suffix: " of materials" },
+    { key: "cost", label: "Cost", q: t.cost, station: "clay", suffix: " all new" },
   ];
 }
 

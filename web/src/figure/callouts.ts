@@ -1,7 +1,8 @@
 import type { Plan, StationName } from "../api/types";
 import type { Callout } from "../elevation/Callouts";
 import type { Tints } from "../elevation/Parts";
-import { length, mass, minutes, type Units } from "../units/format";
+import { fusedAt, GRADES } from "../stations/bake/grades";
+import { length, mass, type Units } from "../units/format";
 
 export type Place = StationName | "log";
 
@@ -37,7 +38,7 @@ export function calloutsOf(
           part: part.id,
           text: tints?.has(part.id)
             ? `${part.label} ${tints.get(part.id)?.words}`
-            : `${part.label} ${part.model_min === null ? "over 4 h" : minutes(part.model_min)}, ${Math.round(part.fusion * 100)} % fused`,
+            : `${part.label} ${fusedAt(part)}, ${GRADES[part.grade]}`,
           weight: part.model_min ?? 999,
           alarm: !part.cured && !tints,
         }));

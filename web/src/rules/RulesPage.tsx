@@ -34,6 +34,11 @@ const TIMES = choices({
   label: "the label's minutes",
   fixed_30: "a fixed half hour",
 });
+const SANDING = choices({
+  off: "nothing",
+  smooth: "smooth and glossy areas",
+  always: "everything",
+});
 const PACKING = choices({ loose: "loose", firm: "firm", hammered: "hammered" });
 const YES = choices({ yes: "on", no: "off" });
 
@@ -244,6 +249,19 @@ export function RulesPage() {
           <Note>
             Put a thermometer beside the piece: it has the last word. Never above the clay maker's
             stated maximum.
+          </Note>
+        </Group>
+        <Group title="Before paint">
+          <ChoiceField
+            label="Sand"
+            value={rules.sanding}
+            options={SANDING}
+            onChange={choose("sanding")}
+            width="13rem"
+          />
+          <Note>
+            Filled first, washed and dry after, and only then the ground: paint holds on nothing
+            dusty.
           </Note>
         </Group>
         <Group title="Baking">

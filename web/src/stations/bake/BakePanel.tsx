@@ -6,6 +6,7 @@ import { useFigurePage } from "../../figure/useFigurePage";
 import { temperature } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { Note, NumberField } from "../../ui/fields";
+import { GRADES, gradeWords } from "./grades";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 import { PanelTabs } from "../../ui/PanelTabs";
@@ -94,7 +95,7 @@ function OvenTab({ bake }: { bake: BakePlan }) {
       {bake.model_min ? (
         <Answer label="By the model" q={bake.model_min} />
       ) : (
-        <Note>By the model it does not cure within four hours.</Note>
+        <Note>By the model it is not fused through within six hours.</Note>
       )}
       <Answer label="Dial" q={bake.dial_c} />
       <Answer label="Label temperature" q={bake.label_c} />
@@ -111,10 +112,14 @@ function OvenTab({ bake }: { bake: BakePlan }) {
         onCommit={(minutes) => bench.bake.mutateAsync({ number: bake.number, minutes })}
       />
       <Heading size="sm">What happens to each part</Heading>
+      <Note>
+        The slowest is the {bake.parts.find((part) => part.id === bake.slowest)?.label}:{" "}
+        {gradeWords(bake)}.
+      </Note>
       <PanelTable
         label="Parts in this bake"
-        head={["part", "core", "fused", "scorch"]}
-        right={[1, 2, 3]}
+        head={["part", "core", "inside", "scorch"]}
+        right={[1, 3]}
         rows={bake.parts.map((part) => ({
           key: part.id,
           name: part.label,
@@ -124,7 +129,7 @@ function OvenTab({ bake }: { bake: BakePlan }) {
           cells: [
             `${part.label}${part.raw_in ? "" : " (cured before)"}`,
             temperature(part.core_c, units),
-            `${Math.round(part.fusion * 100)} %`,
+            GRADES[part.grade],
             `${part.scorch.toFixed(2)} of ${part.scorch_limit}`,
           ],
         }))}

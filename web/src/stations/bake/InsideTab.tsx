@@ -4,7 +4,7 @@ import { useInside } from "../../api/useBakes";
 import type { BakePlan, InsideBake } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
-import { temperature } from "../../units/format";
+import { shownDifference, temperature } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { faultText } from "../../ui/useDraft";
@@ -116,8 +116,8 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
         }))}
       />
       <Note>
-        Crack: how far the core lags when the surface is at 100 °C; low under 10 °C, high above 25,
-        one up where the inside is under 80 % fused (assumed).{" "}
+        Crack: how far the core lags when the surface is at {temperature(100, units)}; low under{" "}
+        {shownDifference(10, units)}, high above {shownDifference(25, units)} degrees (assumed).{" "}
         {bake.parts.some((row) => row.vent)
           ? "Air shut up round a core pushes when it is hot: prick a vent through the clay where it does not show."
           : ""}

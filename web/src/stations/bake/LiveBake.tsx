@@ -17,6 +17,7 @@ import { ring } from "../../bench/ring";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { minutes, temperature } from "../../units/format";
+import { GRADES } from "./grades";
 import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
@@ -169,8 +170,7 @@ function Watched({ live, over = false, children }: WatchedProps) {
       <Text fontSize="sm">
         {over ? "" : `${minutes(live.elapsed_min)} in; `}
         {live.air_c === null ? "no reading" : `air ${temperature(live.air_c, units)}`}, core of the{" "}
-        {live.slowest} {temperature(live.core_c, units)}; coldest is{" "}
-        {Math.round(live.coldest_fusion * 100)} % fused
+        {live.slowest} {temperature(live.core_c, units)}; coldest is {GRADES[live.coldest]}
         {live.browning.length ? `; ${live.browning.join(", ")} browns` : ""}
       </Text>
       <LiveChart live={live} />

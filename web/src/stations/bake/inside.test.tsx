@@ -17,6 +17,7 @@ const CHEST: PartInside = {
   surface_c: [20, 110, 130, 50],
   core_c: [20, 80, 128, 44],
   fusion: [0, 0.2, 0.97, 0.97],
+  grade: ["raw", "raw", "fused", "fused"],
   scorch: [0, 0.1, 0.6, 0.6],
   set_mm: [0, 1.5, 6, 6],
   scorch_limit: 3,
@@ -40,7 +41,7 @@ describe("The inside at a moment", () => {
   });
 
   test("is said in words and in a share", () => {
-    expect(stateOf(CHEST, "fusion", 2)).toEqual([0.97, "97 % fused"]);
+    expect(stateOf(CHEST, "fusion", 2)).toEqual([0.97, "fused"]);
     expect(stateOf(CHEST, "scorch", 2)[1]).toBe("20 % of the scorch it can take");
     expect(stateOf(CHEST, "set", 1)).toEqual([0.25, "1.5 of 6 mm set"]);
     expect(stateOf({ ...CHEST, scorch: [9] }, "scorch", 0)[0]).toBe(1);
@@ -50,7 +51,7 @@ describe("The inside at a moment", () => {
     const at = (moment: number) => tintsAt(INSIDE, "fusion", moment).get("chest");
     expect(at(0)?.fill).toContain(" 0%");
     expect(at(2)?.fill).toContain(" 97%");
-    expect(at(2)?.words).toBe("97 % fused");
+    expect(at(2)?.words).toBe("fused");
     expect(tintsAt(INSIDE, "scorch", 2).get("chest")?.fill).toContain("--chakra-colors-stop");
   });
 });
@@ -63,10 +64,12 @@ describe("The tab of the inside", () => {
     await user.click(screen.getByRole("tab", { name: "Inside" }));
     const slider = await screen.findByRole("slider");
     expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
-    expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("97 % fused");
+    expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("fused");
     slider.focus();
     await user.keyboard("{Home}");
-    await waitFor(() => expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("0 % fused"));
+    await waitFor(() =>
+      expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("soft inside"),
+    );
     const table = screen.getByRole("table", { name: "Each part at this minute" });
     expect(table.textContent).toContain("moderate");
     expect(screen.getByText(/prick a vent/)).toBeTruthy();
@@ -135,6 +138,7 @@ describe("Chips", () => {
 
   async function open(stores: Partial<Owned> = {}) {
     const asked = server({
+      "GET /api/v1/read": { value: 130, unit: "C" },
       ...ABOUT,
       "GET /api/v1/stores": {
         stores: { ...bench().stores, ...stores },

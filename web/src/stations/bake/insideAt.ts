@@ -1,4 +1,5 @@
 import type { InsideBake, PartInside } from "../../api/types";
+import { GRADES } from "./grades";
 import { tint } from "../../theme";
 import type { Tints } from "../../elevation/Parts";
 
@@ -21,8 +22,8 @@ export const momentAt = (bake: InsideBake, minute: number): number =>
 export function stateOf(part: PartInside, shown: Shown, at: number): [number, string] {
   switch (shown) {
     case "fusion": {
-      const fused = part.fusion[at] ?? 0;
-      return [fused, `${Math.round(fused * 100)} % fused`];
+      const grade = part.grade[at] ?? "raw";
+      return [part.fusion[at] ?? 0, GRADES[grade]];
     }
     case "scorch": {
       const share = (part.scorch[at] ?? 0) / part.scorch_limit;

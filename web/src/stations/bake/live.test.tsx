@@ -20,7 +20,7 @@ const live = (more: Partial<Live> = {}): Live => ({
   core_c: 92,
   silent_s: null,
   learned: null,
-  coldest_fusion: 0.31,
+  coldest: "set",
   browning: [],
   parts: [
     {
@@ -59,7 +59,7 @@ describe("A bake that runs", () => {
     showStation(panel);
     expect(await screen.findByText("35 min to go")).toBeTruthy();
     expect(screen.getByText(/The door was open at minute 12/)).toBeTruthy();
-    expect(screen.getByText(/coldest is 31 % fused/)).toBeTruthy();
+    expect(screen.getByText(/coldest is set through, not firm/)).toBeTruthy();
     const points = document.querySelector("[data-measured]")?.getAttribute("points");
     expect(points?.split(" ")).toHaveLength(2);
   });

@@ -51,7 +51,7 @@ export function AmountsTab() {
           </Flex>
           <Answer label="needed" q={total.with_waste} />
           <Text fontSize="sm" mt="1">
-            {total.packs.map((pack) => `${pack.count} × ${mass(pack.grams, units)}`).join(" + ") ||
+            {total.packs.map((pack) => `${pack.count} × ${mass(pack.size, units)}`).join(" + ") ||
               "none"}{" "}
             · £{total.cost.toFixed(2)}
           </Text>

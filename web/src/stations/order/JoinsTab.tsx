@@ -11,6 +11,7 @@ const STATES = {
   "raw to cured": "Raw to cured",
   resting: "Resting, not joined",
   "cured to cured": "Cured to cured",
+  "put on": "Bought, put on at the end",
 } as const;
 
 /** How each part is joined to what it sits on, with what, and where it is pinned. */
@@ -69,6 +70,11 @@ export function JoinsTab() {
                   {row.label} on the {row.onto_label}
                   {row.grams > 0 ? `, ${mass(row.grams, units)}` : ""}
                 </Text>
+                {row.how !== rows[0]?.how ? (
+                  <Text fontSize="xs" color="inkSoft">
+                    {row.how}
+                  </Text>
+                ) : null}
                 {row.pin ? (
                   <Text fontSize="xs" color="inkSoft">
                     pinned with {row.pin.label}: drill {lengthAsTyped(row.pin.hole_mm, units)},{" "}

@@ -1,0 +1,80 @@
+"""When a part is firm and when it is fused, and how far that may lie off.
+
+The least known are the film of air about a part, ± 25 %, and how fast clay fuses, half to four times as
+fast; the band is the root of the squares of both.
+"""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+
+import numpy as np
+
+from windcrest_core.bake.cure import CURED, FIRM, fusion
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
+from windcrest_core.bake.oven import air_c
+from windcrest_core.bake.ovenful import LONGEST_MIN
+from windcrest_core.context import Oven
+from windcrest_core.findings import Frozen
+
+FILM = 0.25
+SLOWEST_RATE, FASTEST_RATE = 0.5, 4.0
+ROOM = 2.5  # of the minutes looked at first, so that the slowest variant is within them
+
+
+class Reached(Frozen):
+    """When a grade is reached, min, and the band it lies in; `high_min` is None past six hours."""
+
+    min: float
+    low_min: float
+    high_min: float | None
+
+
+class Grades(Frozen):
+    """When the coldest clay of a part is firm and when it is fused; None where it never is, or not within
+    six hours."""
+
+    firm: Reached | None
+    fused: Reached | None
+
+
+@lru_cache(maxsize=256)
+def grades(body: HeatBody, oven: Oven, dial_c: float, label_c: float, rate: float) -> Grades:
+    """Of a raw part alone in this oven.
+
+    Parameters
+    ----------
+    rate : how many times as fast as assumed its clay fuses, where chips showed it.
+
+    Source: SCIENCE 6b, By depth; bands assumed.
+    """
+    h = AIR_H_W_M2K[oven.air]
+    films = [h, h * (1 - FILM), h * (1 + FILM), h, h]
+    rates = np.array([1, 1, 1, SLOWEST_RATE, FASTEST_RATE]) * rate
+    minutes = 120.0
+    while True:
+        air = air_c(oven, dial_c, minutes)
+        core = temperatures([body] * len(films), air, films).core_c
+        fused = fusion(core, np.full(len(films), label_c), STEP_S, None, rates)
+        if minutes >= LONGEST_MIN or (fused[-1] >= CURED).all():
+            break
+        minutes = min(LONGEST_MIN, minutes * ROOM)
+    found = []
+    for level in (FIRM, CURED):
+        over = fused >= level
+        first = np.where(over.any(axis=0), np.argmax(over, axis=0) * STEP_S / 60, math.inf)
+        found.append(_reached(first.tolist()))
+    return Grades(firm=found[0], fused=found[1])
+
+
+def _reached(minutes: list[float]) -> Reached | None:
+    middle, thin_film, thick_film, slow, fast = minutes
+    if not math.isfinite(middle):
+        return None
+    later = math.hypot(thin_film - middle, slow - middle)
+    return Reached(
+        min=middle,
+        low_min=middle - math.hypot(middle - thick_film, middle - fast),
+        high_min=middle + later if math.isfinite(later) else None,
+    )
