@@ -48,7 +48,8 @@ def problem(status: int, detail: str, **more: Any) -> HttpResponse:
 
 def _errors(faults: list[Fault]) -> list[dict[str, str]]:
     return [
-        {"path": f.path, "value": str(f.value)[:120], "allowed": f.allowed} for f in faults[:50]
+        {"path": f.path, "value": str(f.value)[:120], "allowed": f.allowed, "code": f.code}
+        for f in faults[:50]
     ]
 
 

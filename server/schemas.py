@@ -13,6 +13,7 @@ class Fault(Out):
     path: str
     value: str
     allowed: str
+    code: str = ""
 
 
 class Conflict(Out):

@@ -37,6 +37,7 @@ def typical_foil(packing: str) -> Property:
         high=max(value, min(FOIL_MOST, FOIL_HIGH * value)),
         unit="g/cm3",
         source="packed density assumed; one weighed ball of known size calibrates it",
+        assumed=True,
     )
 
 

@@ -11,11 +11,12 @@ class WindcrestError(Exception):
 
 @dataclass(frozen=True)
 class Fault:
-    """One thing wrong with an input."""
+    """One thing wrong with an input; `code` where something else can be done about it than to change it."""
 
     path: str
     value: object
     allowed: str
+    code: str = ""
 
     def __str__(self) -> str:
         text = repr(self.value)
@@ -31,8 +32,8 @@ class SheetError(WindcrestError):
         self.faults = faults
 
     @classmethod
-    def one(cls, path: str, value: object, allowed: str) -> SheetError:
-        return cls([Fault(path, value, allowed)])
+    def one(cls, path: str, value: object, allowed: str, code: str = "") -> SheetError:
+        return cls([Fault(path, value, allowed, code)])
 
 
 class UnitError(WindcrestError):

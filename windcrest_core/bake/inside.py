@@ -11,8 +11,8 @@ from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import SETS_BELOW_C, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, set_depths_mm, temperatures
 from windcrest_core.bake.model import BakePlan, CrackRisk, Grade
-from windcrest_core.bake.oven import ROOM_C
 from windcrest_core.bake.outcome import grade
+from windcrest_core.bake.oven import ROOM_C
 from windcrest_core.bake.ovenful import air_in
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Frozen
@@ -97,7 +97,9 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float
                 fusion=fused[rows, at].round(3).tolist(),
                 grade=[
                     grade(x, depth >= part.clay_mm or start[at] > 0)
-                    for x, depth in zip(fused[rows, at].tolist(), deep[rows, at].tolist(), strict=True)
+                    for x, depth in zip(
+                        fused[rows, at].tolist(), deep[rows, at].tolist(), strict=True
+                    )
                 ],
                 scorch=(burnt[rows, at] + before.get(part.id, (0.0, 0.0))[1]).round(3).tolist(),
                 set_mm=np.where(start[at] > 0, part.clay_mm, deep[rows, at]).round(2).tolist(),

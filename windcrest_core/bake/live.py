@@ -15,8 +15,8 @@ from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C, fusion, scorch
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, temperatures
 from windcrest_core.bake.model import BakePlan, Grade
-from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.outcome import grade
+from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Frozen

@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from windcrest_core.body.figure import Piece, skin_over_mm
+from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.body.masses import (
     STEEL_G_CM3,
     ballast_at,
@@ -17,7 +18,6 @@ from windcrest_core.bulk.hollow import hollow_findings, hollows
 from windcrest_core.bulk.inside_steps import hollow_steps, light_steps
 from windcrest_core.bulk.light_remarks import light_findings
 from windcrest_core.bulk.lights import light_plan
-from windcrest_core.bulk.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.bulk.model import Ballast, BulkPlan, PartBulk, WallState
 from windcrest_core.bulk.pieces import build_order, core_piece
 from windcrest_core.bulk.remarks import bulk_findings
@@ -45,7 +45,7 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
 @lru_cache(maxsize=400)
 def _why(
     whole_cm3: float, wall_mm: float, core_cm3: float, packed: float, roll: str, g_per_m: float,
-    source: str,
+    source: str, assumed: bool,
 ) -> Why:  # fmt: skip
     """Kept, since most parts stay as they are while one is moved."""
     return Why(
@@ -58,7 +58,7 @@ def _why(
             Input(name=roll, value=g_per_m, unit="g/m"),
         ],
         source=f"volume by a grid of signed distance; {source}",
-        assumed="assumed" in source,
+        assumed=assumed,
     )
 
 
@@ -117,6 +117,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                     foil.label,
                     foil.g_per_m,
                     work.densities.foil.source,
+                    work.densities.foil.assumed,
                 ),
             )
         )
@@ -130,7 +131,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
         Input(name="core of foil", value=foiled, unit="cm³"),
         Input(name=packing, value=packed, unit="g/cm³"),
     ]
-    guessed = "assumed" in density.source
+    guessed = density.assumed
     ways_out = hollows(work)
     lights = [light_plan(work, light) for light in work.sheet.lights]
     return BulkPlan(

@@ -8,10 +8,10 @@ from typing import Literal
 import numpy as np
 
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.body.solids import Field
 from windcrest_core.body.volumes import filled, lattice_mm
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.bulk.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.findings import Frozen
 
 FILLED = 0.2  # of a cell, to be seen

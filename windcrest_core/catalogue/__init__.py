@@ -23,6 +23,7 @@ class Property(Frozen):
     high: float
     unit: str
     source: str
+    assumed: bool = False
 
     @model_validator(mode="after")
     def _within_range(self) -> Property:

@@ -8,6 +8,7 @@ import numpy as np
 
 from windcrest_core.body.face import eye_way, face_lines
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.limits import THICK_WALL_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
 
@@ -131,8 +132,10 @@ def _deep(work: Workpiece, behind: dict[str, float]) -> list[Finding]:
                 severity="warn",
                 subject=part_id,
                 title=f"{eye.part.label}: the socket leaves {left:.1f} mm over the core"
-                if left > 0
-                else f"{eye.part.label}: the socket goes {-left:.1f} mm into the core",
+                if left >= 0.05
+                else f"{eye.part.label}: the socket goes {-left:.1f} mm into the core"
+                if left <= -0.05
+                else f"{eye.part.label}: the socket reaches the core",
                 reason="Pressing a bead in pushes the thin wall behind it through to the foil, and "
                 "it cracks there in the oven. Want 1.5 mm (assumed).",
                 numbers={"behind_mm": left, "least_mm": LEAST_BEHIND_MM},
@@ -148,8 +151,8 @@ def _ways_out(work: Workpiece, eye: Piece, left: float) -> list[Fix]:
     wall = math.ceil(2 * (host.wall_mm + LEAST_BEHIND_MM + 0.1 - left)) / 2
     depth = _shallower(work, eye)
     return [
-        fix(f"Make the wall of the {host.part.label} {wall:g} mm",
-            (f"part/{host.part.id}/wall_mm", wall)),
+        *([fix(f"Make the wall of the {host.part.label} {wall:g} mm",
+               (f"part/{host.part.id}/wall_mm", wall))] if wall <= THICK_WALL_MM else []),
         *([fix(f"Sink the eyes by {depth:.0%} only", ("face/socket_depth", depth))]
           if depth is not None else []),
     ]  # fmt: skip

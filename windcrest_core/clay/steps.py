@@ -144,7 +144,17 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
             key=f"{part.id}.join.1", kind="assemble", station="finish", part=part.id, minutes=10,
             needs=[got, *cured], after_bakes=True, label=f"Put on the {part.label}",
         )  # fmt: skip
-        return [get, put]
+        if part.lies_on is None:
+            return [get, put]
+        under = Need(
+            key=_first_key(part.lies_on), reason="clay before the place in it", kind="under"
+        )
+        place = Step(
+            key=f"{part.id}.place.1", kind="press", station="clay", part=part.id, minutes=3,
+            needs=[got, under], into_oven=True,
+            label=f"Press the place for the {part.label}, and take it out again before the bake",
+        )  # fmt: skip
+        return [get, place, put]
     held = any(p.part.delicate for p in work.on_bone.get(part.bone, []) if p.part.stock is None)
     wire = Need(key="frame.join.1", reason="wire before what it holds", kind="wire")
     fix = Step(

@@ -11,14 +11,29 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.gaps import Aim, aim_at, gaps
 from windcrest_core.colour.paint import Film, film_of, masstone
-from windcrest_core.colour.spectra import RGB, delta_e, hex_of, lab_of, lab_of_srgb, srgb_of
+from windcrest_core.colour.spectra import RGB, hex_of, srgb_of
 
 Array = NDArray[np.float64]
 MOST_PARTS, MOST_PAINTS, BEAM = 12, 4, 24
 RATIOS = [
     (a, b) for a in range(1, MOST_PARTS) for b in range(1, MOST_PARTS + 1 - a) if gcd(a, b) == 1
 ]
+
+_WAYS = {
+    1: np.array(RATIOS, dtype=np.int8),
+    2: np.array(
+        [
+            (a, b, c)
+            for a in range(1, MOST_PARTS - 1)
+            for b in range(1, MOST_PARTS - a)
+            for c in range(1, MOST_PARTS + 1 - a - b)
+            if gcd(a, b, c) == 1
+        ],
+        dtype=np.int8,
+    ),
+}  # parts of one paint with one other, and with two
 
 
 @dataclass(frozen=True)
@@ -32,15 +47,15 @@ class Recipe:
 
 
 class _Search:
-    def __init__(self, target: Array, kappas: Array, weights: Array) -> None:
-        self.target, self.kappas, self.weights = target, kappas, weights
+    def __init__(self, aim: Aim, kappas: Array, weights: Array) -> None:
+        self.aim, self.kappas, self.weights = aim, kappas, weights
 
     def scored(self, parts: Array) -> tuple[Array, Array]:
         """ΔE00 and score of (m, paints) whole parts."""
         w = parts * self.weights
         kappa = (w @ self.kappas) / w.sum(axis=1, keepdims=True)
-        gap = delta_e(lab_of(masstone(kappa)), self.target)
-        return gap, gap + 0.5 * ((parts > 0).sum(axis=1) - 1) + 0.02 * parts.sum(axis=1)
+        d, gap = gaps(masstone(kappa), self.aim)
+        return d, gap + 0.5 * ((parts > 0).sum(axis=1) - 1) + 0.02 * parts.sum(axis=1)
 
 
 def _neighbours(parts: Array) -> Array:
@@ -78,7 +93,7 @@ def _first_of_each(parts: Array) -> NDArray[np.int64]:
 def nearest(target: RGB, paint_ids: tuple[str, ...]) -> Recipe | None:
     """The best whole-part mix of up to four paints, or None where none are owned.
 
-    score = ΔE00 + 0.5 (n − 1) + 0.02 parts: all singles and all pairs at every ratio, then a beam
+    score = gap + 0.5 (n − 1) + 0.02 parts, the gap being ΔE00 within reach: all singles and all pairs at every ratio, then a beam
     of 24 per paint count whose parts are added, removed, moved and scaled.
     """
     if not paint_ids:
@@ -95,7 +110,7 @@ def nearest_of(target: RGB, keys: tuple[str, ...], films: list[Film]) -> Recipe:
     """
     n = len(films)
     search = _Search(
-        lab_of_srgb(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
+        aim_at(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
     )
     pairs = np.zeros((n * (n - 1) // 2 * len(RATIOS), n), dtype=np.int8)
     for row, ((i, j), (a, b)) in enumerate(
@@ -125,6 +140,44 @@ def nearest_of(target: RGB, keys: tuple[str, ...], films: list[Film]) -> Recipe:
         float(gap[0]),
         float(score[0]),
     )
+
+
+@lru_cache(maxsize=512)
+def with_one_more(target: RGB, paint_ids: tuple[str, ...], more: str) -> tuple[float, float]:
+    """ΔE00 and score of the best mix that has one more paint in it: alone, with one and with two of one's
+    own.
+    """
+    films = [film_of(catalogue().paints[key]) for key in (more, *paint_ids)]
+    search = _Search(
+        aim_at(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
+    )
+    n = len(films)
+    rows = [np.eye(1, n, dtype=np.int8)]
+    for others in [*combinations(range(1, n), 1), *combinations(range(1, n), 2)]:
+        ways = _WAYS[len(others)]
+        block = np.zeros((len(ways), n), dtype=np.int8)
+        block[:, [0, *others]] = ways
+        rows.append(block)
+    d, scores = search.scored(np.concatenate(rows))
+    best = int(np.argmin(scores))
+    return float(d[best]), float(scores[best])
+
+
+def one_to_buy(targets: list[RGB], paint_ids: tuple[str, ...]) -> str | None:
+    """The paint of the catalogue that brings these targets nearest together, if any does."""
+    if not targets:
+        return None
+    own = [found.score if (found := nearest(t, paint_ids)) else np.inf for t in targets]
+    with_it = {
+        key: sum(
+            min(score, with_one_more(target, paint_ids, key)[1])
+            for target, score in zip(targets, own, strict=True)
+        )
+        for key in catalogue().paints
+        if key not in paint_ids
+    }
+    best = min(with_it, key=lambda key: with_it[key], default=None)
+    return best if best is not None and with_it[best] < sum(own) else None
 
 
 def _beam(parts: Array, scores: Array) -> tuple[Array, Array]:

@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.model import AreaPlan, Ground, GroundOption
+from windcrest_core.colour.recipes import nearness, one_to_buy, with_one_more
+from windcrest_core.colour.spectra import rgb_of_hex
 from windcrest_core.findings import Finding, fix
 
 WORTH_CHANGING = 0.75
@@ -13,6 +16,7 @@ def colour_findings(
     work: Workpiece, areas: list[AreaPlan], grounds: list[GroundOption], advised: Ground
 ) -> list[Finding]:
     found = []
+    buys = _to_buy(work, areas)
     for area in areas:
         if area.nearness in ("off", "no paints"):
             found.append(
@@ -22,8 +26,8 @@ def colour_findings(
                     severity="warn",
                     subject=area.id,
                     title=f"{area.label}: no mix of the owned paints comes near",
-                    reason="The nearest mix is visibly another colour. Add a paint to Stores, or take "
-                    "the colour that the mix gives.",
+                    reason="The nearest mix is visibly another colour. "
+                    f"{buys.get(area.id, 'Add a paint to Stores, or take the colour that the mix gives.')}",
                     numbers={"owned_paints": float(len(work.context.stores.paints))},
                     fixes=[fix("Take the mix's colour", (f"area/{area.id}/target", area.mix))]
                     if area.mix
@@ -76,4 +80,22 @@ def colour_findings(
                 fixes=[fix(f"Prime it {advised}", ("colour/ground", advised))],
             )
         )
+    return found
+
+
+def _to_buy(work: Workpiece, areas: list[AreaPlan]) -> dict[str, str]:
+    """The one paint that brings what is off nearest, said of each area that it helps."""
+    off = [area for area in areas if area.nearness == "off" and area.parts]
+    owned = tuple(work.context.stores.paints)
+    key = one_to_buy([rgb_of_hex(area.target) for area in off], owned)
+    if key is None:
+        return {}
+    label = catalogue().paints[key].label
+    found = {}
+    for area in off:
+        gap, _ = with_one_more(rgb_of_hex(area.target), owned, key)
+        if (word := nearness(gap)) != "off":
+            found[area.id] = (
+                f"With {label} it would be {word}; or take the colour that the mix gives."
+            )
     return found

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cache
+from typing import Literal
 
 from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.context import Stores
@@ -80,6 +81,16 @@ class Demand:
         )
 
 
+FailCode = Literal["upright", "any_way", "column", "room", "effort"]
+
+
+class GaugeFail(Frozen):
+    """Why a wire does not do: what decides is the code."""
+
+    code: FailCode
+    words: str
+
+
 class GaugeOption(Frozen):
     """One wire tried on a run. Factors above 99 are shown as 99: it holds freely."""
 
@@ -101,7 +112,7 @@ class GaugeOption(Frozen):
     g_per_m: float
     mass_g: float
     cost: float
-    fails: list[str]
+    fails: list[GaugeFail]
 
     @property
     def passes(self) -> bool:
@@ -189,17 +200,21 @@ def tried(stores: Stores, wire: Wire, demand: Demand, want_upright: float) -> Ga
     bundle = bundle_mm(s.diameter_mm, strands) + demand.grip_mm
     effort = bending_effort_nmm(s.bends_mm, s.sigma.value, strands)
     cut = demand.cutting.cut_mm(s.diameter_mm) * strands
-    fails = []
+    fails: list[GaugeFail] = []
+
+    def fail(code: FailCode, words: str) -> None:
+        fails.append(GaugeFail(code=code, words=words))
+
     if upright < want_upright:
-        fails.append(f"holds {upright:.2g} × upright at the {weakest}, {want_upright:g} wanted")
+        fail("upright", f"holds {upright:.2g} × upright at the {weakest}, {want_upright:g} wanted")
     if anyway < HOLD_ANY_WAY:
-        fails.append(f"holds {anyway:.2g} × any way up at the {weakest}, 1 wanted")
+        fail("any_way", f"holds {anyway:.2g} × any way up at the {weakest}, 1 wanted")
     if column is not None and column < COLUMN_SAFETY:
-        fails.append(f"as a column carries {column:.2g} × the weight, 3 wanted")
+        fail("column", f"as a column carries {column:.2g} × the weight, 3 wanted")
     if bundle > demand.room_mm:
-        fails.append(f"{bundle:.1f} mm thick, {demand.room_mm:.1f} mm of room in the limb")
+        fail("room", f"{bundle:.1f} mm thick, {demand.room_mm:.1f} mm of room in the limb")
     if demand.bent and effort > PLIERS_NMM:
-        fails.append(f"takes {effort:.0f} N·mm to bend: a vice or bender")
+        fail("effort", f"takes {effort:.0f} N·mm to bend: a vice or bender")
     return GaugeOption(
         wire=wire.id,
         label=wire.label,
@@ -238,7 +253,7 @@ def lightest(options: list[GaugeOption]) -> GaugeOption:
     return min(
         options,
         key=lambda o: (
-            any("room" in why or "vice" in why for why in o.fails),
+            any(fail.code in ("room", "effort") for fail in o.fails),
             -min(o.hold_upright, o.hold_any_way, o.column or FREELY),
         ),
     )

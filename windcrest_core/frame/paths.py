@@ -23,6 +23,7 @@ from windcrest_core.sheet.model import End, Run
 TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
 LIFTED = 0.03
 SLENDER_MM = 7.0  # thinner than this is a finger, a toe or the like [A]
+THROUGH = 0.3  # of a bone's length: wire that came along so much of it is in it
 INTO_PART = 0.9  # of the part's length that wire goes into
 
 
@@ -42,11 +43,20 @@ def _lift_limit(work: Workpiece, joint: str) -> float:
     return height if lowest <= LIFTED * work.figure.height_mm else -1.0
 
 
-def _points_beyond(bone: Bone, end: End) -> list[Array]:
-    """Where the wire goes on from an end joint of a path."""
+def _points_beyond(bone: Bone, end: End, next_to: Bone | None) -> list[Array]:
+    """Where the wire goes on from an end joint of a path; nowhere if it came through this bone already.
+
+    Parameters
+    ----------
+    next_to : the bone of the joint beside it on the path.
+    """
     kind = ENDS[end]
     if kind.in_base:
         return [np.array([bone.start[0], bone.start[1], 0.0])]
+    if next_to is not None and next_to.parent == bone.joint:
+        came = next_to.start - bone.start
+        if float(came @ bone.frame[:, 2]) > THROUGH * bone.length_mm:
+            return []
     return [bone.start + bone.frame[:, 2] * bone.length_mm * kind.reach] if kind.reach else []
 
 
@@ -112,13 +122,17 @@ def _followed(work: Workpiece, run: Run) -> Named:
     bones = work.figure.bones
     first, last = run.path[0], run.path[-1]
     start, end = ends_here(work, run)
-    before = [("", point) for point in reversed(_points_beyond(bones[first], start))]
+
+    def beside(n: int) -> Bone | None:
+        return bones[run.path[n]] if len(run.path) > 1 else None
+
+    before = [("", point) for point in reversed(_points_beyond(bones[first], start, beside(1)))]
     if run.into is not None:
         after = [("", point) for point in _into_part(work, run)]
         if len(run.path) == 1:
             return [*before, *([(first, bones[first].start)] if before else []), *after]
     else:
-        after = [("", point) for point in _points_beyond(bones[last], end)]
+        after = [("", point) for point in _points_beyond(bones[last], end, beside(-2))]
     return [*before, *((joint, bones[joint].start) for joint in run.path), *after]
 
 

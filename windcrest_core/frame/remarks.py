@@ -25,6 +25,8 @@ from windcrest_core.frame.packing import CutPlan
 from windcrest_core.frame.standing_remarks import standing_findings
 from windcrest_core.sheet.model import Run
 
+SHARPEST_DEG = 150.0  # of any bend of a run
+
 
 def frame_findings(
     work: Workpiece,
@@ -33,15 +35,17 @@ def frame_findings(
     stands: Stance,
     cuts: CutPlan,
     gauges_with: Callable[[Run], list[GaugeOption]],
+    demand_with: Callable[[Run], Demand],
 ) -> list[Finding]:
     """All that is to be said.
 
     Parameters
     ----------
-    gauges_with : every wire tried on one more run, as `gauge_table` has them.
+    gauges_with : every wire tried on one more run, as `gauge_table` has them. demand_with : what a run asks,
+        its own wire's weight counted.
     """
     return [
-        *(finding for run in runs for finding in _weak(work, run, demands[run.id])),
+        *(finding for run in runs for finding in _weak(work, run, demands[run.id], demand_with)),
         *(finding for run in runs for finding in _bending(run, demands[run.id])),
         *(finding for run in runs for finding in _poseable(work, run)),
         *standing_findings(work, runs, stands, gauges_with),
@@ -55,11 +59,18 @@ def _with_strands(demand: Demand, strands: int) -> Demand:
     return replace(demand, cutting=replace(demand.cutting, run=run))
 
 
-def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
+def _stronger(
+    work: Workpiece, run: RunPlan, demand: Demand, demand_with: Callable[[Run], Demand]
+) -> list[Fix]:
     """Ways that hold: strands, an owned wire, the lightest of the catalogue."""
     want, stores = work.context.rules.hold_upright, work.context.stores
     needed = demand.needed_nmm(want)
     most = 1 if "rod" in (run.start, run.end) else 3
+    now = next(row for row in work.sheet.runs if row.id == run.id)
+
+    def loaded(strands: int, wire: Wire) -> Demand:
+        return demand_with(now.model_copy(update={"strands": strands, "wire": wire.id}))
+
     asked = {strands: _with_strands(demand, strands) for strands in (1, 2, 3)}
     fixes = []
     for label, in_stores in (("from Stores", True), ("to buy", False)):
@@ -71,6 +82,7 @@ def _stronger(work: Workpiece, run: RunPlan, demand: Demand) -> list[Fix]:
                 and (wire.id in stores.wires) == in_stores
                 and strength(stores, wire.id).yield_nmm(strands) >= needed
                 and (option := tried(stores, wire, asked[strands], want)).passes
+                and tried(stores, wire, loaded(strands, wire), want).passes
             ),
             None,
         )
@@ -94,11 +106,13 @@ def _by_ease() -> list[tuple[int, Wire]]:
     return sorted(pairs, key=lambda pair: (pair[0], wire_g_per_mm(pair[1].id), pair[1].id))
 
 
-def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
+def _weak(
+    work: Workpiece, run: RunPlan, demand: Demand, demand_with: Callable[[Run], Demand]
+) -> list[Finding]:
     chosen, want = run.chosen, work.context.rules.hold_upright
     if not chosen.fails:
         return []
-    found, fixes = [], _stronger(work, run, demand)
+    found, fixes = [], _stronger(work, run, demand, demand_with)
     weak_up, weak_any = chosen.hold_upright < want, chosen.hold_any_way < 1
     if weak_up or weak_any:
         found.append(
@@ -151,8 +165,9 @@ def _weak(work: Workpiece, run: RunPlan, demand: Demand) -> list[Finding]:
 
 def _bending(run: RunPlan, demand: Demand) -> list[Finding]:
     if run.chosen.effort_nmm <= PLIERS_NMM or not demand.bent:
-        return []
+        return _folded(run)
     return [
+        *_folded(run),
         Finding(
             id="frame.bend.hard",
             station="frame",
@@ -162,6 +177,25 @@ def _bending(run: RunPlan, demand: Demand) -> list[Finding]:
             reason="Pliers bend up to about 2500 N·mm; above that bends come out uneven. "
             "Wear eye protection when you cut it.",
             numbers={"effort_nmm": run.chosen.effort_nmm},
+        ),
+    ]
+
+
+def _folded(run: RunPlan) -> list[Finding]:
+    """A bend that turns the wire back along itself."""
+    sharpest = max(run.card.bends, key=lambda bend: bend.angle_deg, default=None)
+    if sharpest is None or sharpest.angle_deg <= SHARPEST_DEG:
+        return []
+    return [
+        Finding(
+            id="frame.bend.back",
+            station="frame",
+            severity="warn",
+            subject=run.id,
+            title=f"{run.label}: it turns back on itself at the {sharpest.at}",
+            reason="So sharp a bend cracks the wire, and both legs of it lie in the same clay. End the run "
+            "there and begin another, or lead it round by a joint beside it.",
+            numbers={"angle_deg": sharpest.angle_deg, "most_deg": SHARPEST_DEG},
         )
     ]
 

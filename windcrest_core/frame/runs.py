@@ -8,6 +8,7 @@ in loops on which the figure stands free.
 from __future__ import annotations
 
 import itertools
+from collections.abc import Sequence
 
 import numpy as np
 
@@ -27,6 +28,8 @@ from windcrest_core.sheet.bodies import (
     TailedBiped,
 )
 from windcrest_core.sheet.model import End, Feet, FrameSchool, Run
+
+SHORT = 1e-3  # of the height: nothing to bend a wire into
 
 
 def _run(run_id: str, label: str, path: str, start: End, end: End) -> Run:
@@ -54,9 +57,27 @@ def _free_runs(body: Free) -> list[Run]:
         chain = [bone.joint]
         while children[chain[-1]]:
             chain.append(children[chain[-1]][0])
-        path = " ".join([*reversed(chain), bone.parent or root])
+        path = " ".join([*reversed(chain), _held_in(bone, bones, children)])
         runs.append(_run(f"to_{bone.joint}", bone.joint.replace("_", " "), path, "cut", "anchor"))
     return runs
+
+
+def _held_in(branch: RestBone, bones: Sequence[RestBone], children: dict[str, list[str]]) -> str:
+    """The joint a branch's wire goes on to in the bone it hangs on: back to its start, or on to the bone at
+    its end, whichever turns it less."""
+    by_joint = {bone.joint: bone for bone in bones}
+    parent = branch.parent or bones[0].joint
+    inwards, root = -np.asarray(branch.direction), np.asarray(branch.offset)
+    ways = {parent: -root}
+    if (on := next(iter(children[parent]), branch.joint)) != branch.joint:
+        ways[on] = np.asarray(by_joint[on].offset) - root
+
+    def straight(joint: str) -> float:
+        way = ways[joint]
+        length = float(np.linalg.norm(way))
+        return float(inwards @ way) / length if length > SHORT else -1.0
+
+    return max(ways, key=straight)
 
 
 def starting_runs(body: Body, school: FrameSchool = "one_run", feet: Feet = "in_base") -> list[Run]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
+from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Finding, Fix, fix
@@ -15,7 +16,7 @@ from windcrest_core.frame.paths import pegs, standing_pieces
 from windcrest_core.frame.runs import rod_run
 from windcrest_core.frame.standing import WANTED_TIP_DEG
 from windcrest_core.sheet.ids import free_id
-from windcrest_core.sheet.model import Run
+from windcrest_core.sheet.model import MOST_BASE_MM, Base, Run
 
 
 def standing_findings(
@@ -50,13 +51,7 @@ def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
         width = stands.least_base.value
         depth = math.ceil(base.depth_mm * width / base.width_mm / 5) * 5
         if width > base.width_mm:
-            fixes.append(
-                fix(
-                    f"Make the base {width:.0f} × {depth:.0f} mm",
-                    ("base/width_mm", width),
-                    ("base/depth_mm", min(1000.0, float(depth))),
-                )
-            )
+            fixes += _larger_base(width, float(depth))
     if (weight := stands.counterweight) is not None:
         fixes.append(
             fix(
@@ -100,23 +95,56 @@ def _where(weight: Counterweight) -> str:
     return " and ".join(word for word in words if word) + " its middle"
 
 
+def _larger_base(width_mm: float, depth_mm: float) -> list[Fix]:
+    """A base of that size, unless it is larger than any base may be."""
+    if max(width_mm, depth_mm) > MOST_BASE_MM:
+        return []
+    return [
+        fix(
+            f"Make the base {width_mm:.0f} × {depth_mm:.0f} mm",
+            ("base/width_mm", width_mm),
+            ("base/depth_mm", depth_mm),
+        )
+    ]
+
+
+def _size_for_pegs(base: Base, at: list[Array]) -> tuple[float, float]:
+    """The least breadth and depth of this base, or more, that leave wood all round every peg, mm."""
+    x = max(abs(float(p[0])) for p in at)
+    y = max(abs(float(p[1])) for p in at)
+    if base.shape == "round":
+        x = y = max(math.hypot(float(p[0]), float(p[1])) for p in at)
+    wide, deep = (math.ceil((2 * reach + 2 * PEG_EDGE_MM) / 5) * 5 + 5.0 for reach in (x, y))
+    return max(wide, base.width_mm), max(deep, base.depth_mm)
+
+
 def _feet_in_base(work: Workpiece) -> list[Fix]:
-    """Pegs where loops stand on the ground."""
+    """Pegs where loops stand on the ground, in a base that has room for them."""
     standing = {piece.part.bone for piece in standing_pieces(work)}
-    pairs = [
-        (f"run/{run.id}/{name}", "peg")
+    ends = [
+        (f"run/{run.id}/{name}", joint)
         for run in work.sheet.runs
         for name, joint in (("start", run.path[0]), ("end", run.path[-1]))
         if joint in standing and getattr(run, name) == "loop"
     ]
-    return [fix("Peg its feet into the base", *pairs)] if pairs else []
+    if not ends:
+        return []
+    base, at = work.sheet.base, [work.figure.bones[joint].start[:2] for _, joint in ends]
+    wider: list[tuple[str, float]] = []
+    if not fits_pegs(base, at):
+        width, depth = _size_for_pegs(base, at)
+        if max(width, depth) > MOST_BASE_MM:
+            return []
+        wider = [("base/width_mm", width), ("base/depth_mm", depth)]
+    label = "Peg its feet into the base" + (" and make that larger" if wider else "")
+    return [fix(label, *((path, "peg") for path, _ in ends), *wider)]
 
 
 def _raw(
     work: Workpiece, runs: list[RunPlan], gauges_with: Callable[[Run], list[GaugeOption]]
 ) -> list[Finding]:
     """Legs whose wire folds under the raw figure: it wants a rod."""
-    if any(run.end == "rod" or run.start == "rod" for run in runs):
+    if any("rod" in (run.start, run.end) for run in runs):
         return []
     pegged = [run for run in runs if "peg" in (run.start, run.end)]
     worst = min((run.chosen.hold_upright for run in pegged), default=99.0)
@@ -126,24 +154,53 @@ def _raw(
     rod = rod_run(work.sheet.body)
     taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
     rod = rod.model_copy(update={"id": free_id(rod.id, taken)})
+    stem = _stem(work)
+    if stem is not None:
+        rod = stem.model_copy(
+            update={"strands": 1, "wire": None, "start" if stem.start == "peg" else "end": "rod"}
+        )
     wires = catalogue().wires
     passing = [o for o in gauges_with(rod) if o.passes and wires[o.wire].bar]
     best = next((option for option in passing if option.owned), next(iter(passing), None))
     of = "" if best is None else f" of {best.label}{'' if best.owned else ' (to buy)'}"
-    value = rod.model_copy(update={"wire": best.wire if best else None}).model_dump(mode="json")
+    rod = rod.model_copy(update={"wire": best.wire if best else None})
+    label = (
+        f"Make {rod.label} a rod{of} through the base"
+        if stem is not None
+        else f"Put a rod{of} through the base into the trunk"
+    )
+    what = "legs" if any(joint.endswith(("_r", "_l")) for joint in pegs(work)) else "wire"
     return [
         Finding(
             id="frame.raw.falls",
             station="frame",
             severity="stop",
             subject="base",
-            title="Its legs cannot carry it while the clay is raw",
-            reason="The wire in the legs folds under the soft figure, long before the oven sets "
-            "it. A rod through the base into the trunk holds it, or another wire in the legs.",
+            title=f"Its {what} cannot carry it while the clay is raw",
+            reason=f"The wire that stands in the base folds under the soft figure, long before the oven "
+            f"sets it. A rod through the base holds it, or another wire in the {what}."
+            if what == "legs"
+            else "The wire that stands in the base folds under the soft figure, long before the oven sets "
+            "it. A rod through the base holds it, or a stronger wire.",
             numbers={"hold_upright": worst, "column": column},
-            fixes=[fix(f"Put a rod{of} through the base into the trunk", (f"run/{rod.id}", value))],
+            fixes=[fix(label, (f"run/{rod.id}", rod.model_dump(mode="json")))],
         )
     ]
+
+
+def _stem(work: Workpiece) -> Run | None:
+    """The run that stands in the base at the root of a body whose root is on the ground."""
+    bones = work.figure.bones
+    roots = {key for key, bone in bones.items() if bone.parent is None and bone.start[2] < 1.0}
+    return next(
+        (
+            run
+            for run in work.sheet.runs
+            if (run.path[0] in roots and run.start == "peg")
+            or (run.path[-1] in roots and run.end == "peg")
+        ),
+        None,
+    )
 
 
 def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
@@ -151,13 +208,7 @@ def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
     found = []
     at = list(pegs(work).values())
     if not fits_pegs(base, at):
-        round_ = base.shape == "round"
-        x = max(abs(float(p[0])) for p in at)
-        y = max(abs(float(p[1])) for p in at)
-        reach = max(math.hypot(float(p[0]), float(p[1])) for p in at)
-        wide, deep = (reach, reach) if round_ else (x, y)
-        size = [math.ceil((2 * reach + 2 * PEG_EDGE_MM) / 5) * 5 + 5 for reach in (wide, deep)]
-        width, depth = max(size[0], base.width_mm), max(size[1], base.depth_mm)
+        width, depth = _size_for_pegs(base, at)
         found.append(
             Finding(
                 id="frame.base.small",
@@ -166,14 +217,8 @@ def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
                 subject="base",
                 title="A peg misses the base",
                 reason="A peg needs at least 5 mm of base round it or the edge splits out.",
-                numbers={"base_mm": base.width_mm, "needed_mm": float(size[0])},
-                fixes=[
-                    fix(
-                        f"Make the base {width:.0f} × {depth:.0f} mm",
-                        ("base/width_mm", min(1000.0, float(width))),
-                        ("base/depth_mm", min(1000.0, float(depth))),
-                    )
-                ],
+                numbers={"base_mm": base.width_mm, "needed_mm": width},
+                fixes=_larger_base(width, depth),
             )
         )
     for planned, run in zip(runs, work.sheet.runs, strict=True):
@@ -215,12 +260,6 @@ def _feet(work: Workpiece, stands: Stance) -> list[Finding]:
             reason="A toe over the edge is the first thing to be knocked off, and nothing bears it "
             "while the clay is soft.",
             numbers={"needed_mm": float(width), "base_mm": base.width_mm},
-            fixes=[
-                fix(
-                    f"Make the base {width:.0f} × {depth:.0f} mm",
-                    ("base/width_mm", min(1000.0, float(width))),
-                    ("base/depth_mm", min(1000.0, float(depth))),
-                )
-            ],
+            fixes=_larger_base(float(width), float(depth)),
         )
     ]

@@ -143,29 +143,45 @@ def gauges_of(work: Workpiece, run_id: str) -> list[GaugeOption]:
 
 def _gauges_with(work: Workpiece, run: Run) -> list[GaugeOption]:
     """Every wire tried on one more run of the figure."""
-    sheet = work.sheet.model_copy(update={"runs": [*work.sheet.runs, run]})
-    more = replace(work, sheet=sheet)
-    return gauge_table(
-        work.context.stores, _loaded(more)[1][run.id], work.context.rules.hold_upright
-    )
+    demand = _demand_with(work, run)
+    return gauge_table(work.context.stores, demand, work.context.rules.hold_upright)
+
+
+def _demand_with(work: Workpiece, run: Run) -> Demand:
+    """What a run asks that is put in, or in the place of the one of its name, with its own weight."""
+    runs = [run if other.id == run.id else other for other in work.sheet.runs]
+    if run not in runs:
+        runs.append(run)
+    more = replace(work, sheet=work.sheet.model_copy(update={"runs": runs}))
+    return _loaded(more)[1][run.id]
+
+
+ROUNDS = 4
 
 
 def _loaded(work: Workpiece) -> tuple[list[Weight], dict[str, Demand]]:
     """Weights of the figure with its wire, and what that asks of every run.
 
-    The wire is chosen for the figure without it; the loads then count what was chosen.
+    The wire is chosen for the figure without it, then for the figure with what was chosen, until it stays:
+    a wire has to hold its own weight too.
     """
     parts = part_weights(work)
     ground = feet(work)
     bare = Loads(parts, reactions(parts, ground))
     asked = {run.id: _unloaded(work, run) for run in work.sheet.runs}
-    first = {
-        run.id: run.wire or _lightest_wire(work, _demand(work, asked[run.id], bare))
-        for run in work.sheet.runs
-    }
-    weights = parts + wire_weights(work, first)
-    loads = Loads(weights, reactions(weights, ground))
-    return weights, {key: _demand(work, row, loads) for key, row in asked.items()}
+    demands = {key: _demand(work, row, bare) for key, row in asked.items()}
+    chosen: dict[str, str] = {}
+    for _ in range(ROUNDS):
+        before = chosen
+        chosen = {
+            run.id: run.wire or _lightest_wire(work, demands[run.id]) for run in work.sheet.runs
+        }
+        if chosen == before:
+            break
+        weights = parts + wire_weights(work, chosen)
+        loads = Loads(weights, reactions(weights, ground))
+        demands = {key: _demand(work, row, loads) for key, row in asked.items()}
+    return (weights if chosen else parts), demands
 
 
 def frame_plan(work: Workpiece) -> FramePlan:
@@ -231,7 +247,13 @@ def frame_plan(work: Workpiece) -> FramePlan:
         holding=holding(work, runs, stands.raw.tips_at_deg),
         pegs=holes,
         findings=remarks.frame_findings(
-            work, runs, demands, stands, cuts, lambda run: _gauges_with(work, run)
+            work,
+            runs,
+            demands,
+            stands,
+            cuts,
+            lambda run: _gauges_with(work, run),
+            lambda run: _demand_with(work, run),
         ),
     )
 

@@ -205,10 +205,13 @@ class Run(Frozen):
     )
 
 
+MOST_BASE_MM = 1000.0
+
+
 class Base(Frozen):
     shape: Literal["round", "rectangle"] = "round"
-    width_mm: float = Field(default=120.0, ge=10, le=1000)
-    depth_mm: float = Field(default=120.0, ge=10, le=1000)
+    width_mm: float = Field(default=120.0, ge=10, le=MOST_BASE_MM)
+    depth_mm: float = Field(default=120.0, ge=10, le=MOST_BASE_MM)
     thickness_mm: float = Field(default=18.0, ge=1, le=100)
     density_g_cm3: float = Field(default=0.6, gt=0, le=12)
     counterweight_g: float = Field(default=0.0, ge=0, le=5000)

@@ -13,6 +13,7 @@ from windcrest_core.stock.kinds import StockKind, Unit
 
 MovementKind = Literal["bought", "used", "wasted", "weighed", "corrected", "taken_back"]
 ROUNDING = 1e-6
+OVERDRAWN = "overdrawn"
 
 
 class Lot(Frozen):
@@ -120,6 +121,7 @@ def spread_over(lots: list[Lot], amount: float, anyway: bool, unit: str) -> list
             f"{amount:g} {unit}",
             f"at most the {held:g} {unit} that are written down; or take it all the same, and the "
             "lot goes below nought until it is weighed",
+            code=OVERDRAWN,
         )
     taken: list[tuple[int, float]] = []
     rest = amount

@@ -53,6 +53,7 @@ class ToBuy(Frozen):
     packs: list[Packs]
     cost: float
     price_source: str
+    price_assumed: bool
     figures: list[str]
 
 
@@ -145,6 +146,7 @@ def _line(row: Reserved, item: Item | None, left: float, elsewhere: float, missi
         missing=missing,
         packs=packs,
         cost=sum(pack.cost for pack in packs),
+        price_assumed=paid is None,
         price_source=way.source if paid is None else "what you paid before",
         figures=row.figures,
     )

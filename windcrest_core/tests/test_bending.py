@@ -22,9 +22,11 @@ from windcrest_core.frame.bending import (
     pin_for_mm,
     setback_mm,
 )
+from windcrest_core.frame.runs import starting_runs
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.prints import bend_card_pdf
 from windcrest_core.prints.bend_card import turn_words
+from windcrest_core.sheet import load_sheet
 from windcrest_core.tests.support import biped, example, planned
 from windcrest_core.tests.sweeps import examples, sweep
 
@@ -157,6 +159,36 @@ class WordsTest(unittest.TestCase):
                     mirrored += not flat
                     self.assertTrue(flat or other > 2.0, other)
         self.assertGreater(mirrored, 8)
+
+
+class FoldTest(unittest.TestCase):
+    def test_the_spine_of_a_many_legged_body_ends_where_its_hips_do(self) -> None:
+        """It went on from there along the bone it had come by: (0,0,79) → (0,−60,79) → (0,−6,79)."""
+        spine = planned(new_sheet("x", "many_limbed", 120)).frame.runs[0]
+        self.assertEqual([round(c) for c in spine.points[-1]], [0, -60, 79])
+
+    def test_no_run_of_any_body_turns_back_without_a_word(self) -> None:
+        for body in BODIES:
+            plan = planned(new_sheet("x", body, 280))
+            told = {f.subject for f in plan.findings if f.id == "frame.bend.back"}
+            for run in plan.frame.runs:
+                with self.subTest(body, run=run.id):
+                    sharpest = max((bend.angle_deg for bend in run.card.bends), default=0.0)
+                    self.assertEqual(sharpest > 150, run.id in told)
+                    self.assertLess(sharpest, 150)
+
+    def test_a_branch_half_way_goes_on_where_it_turns_less(self) -> None:
+        """A twig that leaves the trunk downwards at its half: its wire goes on up, to the crown."""
+        data = new_sheet("x", "free", 200).model_dump(mode="json")
+        bones: list[dict[str, object]] = [
+            {"id": "trunk", "length": 0.7},
+            {"id": "crown", "parent": "trunk", "length": 0.3},
+            {"id": "twig", "parent": "trunk", "at": 0.5, "direction": [1, 0, -1], "length": 0.3},
+        ]
+        data["body"]["bones"] = [{"label": bone["id"], **bone} for bone in bones]
+        body = load_sheet({**data, "parts": [], "runs": [], "pose": {}}).body
+        paths = {run.id: run.path for run in starting_runs(body)}
+        self.assertEqual(paths["to_twig"], ["twig", "crown"])
 
 
 class PaperTest(unittest.TestCase):

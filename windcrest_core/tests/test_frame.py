@@ -181,7 +181,7 @@ class GaugeTest(unittest.TestCase):
         ]
         thick = options[1]
         self.assertEqual(len(thick.fails), 4)
-        self.assertIn("right elbow", thick.fails[0])
+        self.assertIn("right elbow", thick.fails[0].words)
         self.assertEqual(lightest(options).wire, "al_awg16")  # at least it fits
 
     def test_a_stricter_rule_lets_no_more_wires_pass(self) -> None:

@@ -107,4 +107,4 @@ class BakeCardTest(unittest.TestCase):
         thick = changed(
             example("ferrywoman"), part__chest__core="wire", part__belly__core="wire", height_mm=900
         )
-        self.assertIn("not within four hours", self.card(planned(thick)))
+        self.assertIn("not within six hours", self.card(planned(thick)))

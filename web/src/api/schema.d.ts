@@ -3221,6 +3221,11 @@ export interface components {
         Fault: {
             /** Allowed */
             allowed: string;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Path */
             path: string;
             /** Value */
@@ -3707,6 +3712,19 @@ export interface components {
             start_radius: number;
         };
         /**
+         * GaugeFail
+         * @description Why a wire does not do: what decides is the code.
+         */
+        GaugeFail: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "upright" | "any_way" | "column" | "room" | "effort";
+            /** Words */
+            words: string;
+        };
+        /**
          * GaugeOption
          * @description One wire tried on a run. Factors above 99 are shown as 99: it holds freely.
          */
@@ -3722,7 +3740,7 @@ export interface components {
             /** Effort Nmm */
             effort_nmm: number;
             /** Fails */
-            fails: string[];
+            fails: components["schemas"]["GaugeFail"][];
             /** G Per M */
             g_per_m: number;
             /** Hold Any Way */
@@ -5779,6 +5797,11 @@ export interface components {
          * @description A material figure: value, plausible range, unit and where it comes from.
          */
         Property: {
+            /**
+             * Assumed
+             * @default false
+             */
+            assumed: boolean;
             /** High */
             high: number;
             /** Low */
@@ -7185,6 +7208,8 @@ export interface components {
             needed: number;
             /** Packs */
             packs: components["schemas"]["Packs"][];
+            /** Price Assumed */
+            price_assumed: boolean;
             /** Price Source */
             price_source: string;
             /** Reserved Elsewhere */

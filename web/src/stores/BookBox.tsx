@@ -2,6 +2,7 @@ import { Button, Flex, Input, NativeSelect, Stack, Text } from "@chakra-ui/react
 import { useRef, useState } from "react";
 import { clientKey, useStockChanges } from "../api/useStock";
 import { useShelf } from "../api/useShelf";
+import { Problem } from "../api/client";
 import type { Booking, StockItem } from "../api/types";
 import { notices, tellProblem } from "../ui/notices";
 import { faultText } from "../ui/useDraft";
@@ -25,6 +26,7 @@ export function BookBox({ item }: { item: StockItem }) {
   const [lot, setLot] = useState<number | null>(null);
   const [figure, setFigure] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
+  const [overdrawn, setOverdrawn] = useState(false);
   const key = useRef(clientKey());
   const whole = kind === "weighed" || kind === "corrected";
   const lots = item.lots.filter((row) => !whole || row.left !== 0 || item.lots.length === 1);
@@ -53,6 +55,7 @@ export function BookBox({ item }: { item: StockItem }) {
       setWrong(null);
     } catch (error) {
       const words = faultText(error);
+      setOverdrawn(error instanceof Problem && error.faults[0]?.code === "overdrawn");
       if (words) setWrong(words);
       else tellProblem(error);
     }
@@ -122,7 +125,7 @@ export function BookBox({ item }: { item: StockItem }) {
           <Text role="alert" color="stop" fontSize="sm">
             {wrong}
           </Text>
-          {wrong.includes("below nought") ? (
+          {overdrawn ? (
             <Button
               size="xs"
               variant="outline"

@@ -132,7 +132,7 @@ function Lines({ label, lines, units }: LinesProps) {
           line.packs.length ? (
             <span key="c" title={line.price_source}>
               {money(line.cost)}
-              {line.price_source.includes("assumed") ? " ~" : ""}
+              {line.price_assumed ? " ~" : ""}
             </span>
           ) : (
             "–"

@@ -70,6 +70,7 @@ describe("What is there", () => {
                 path: "amount",
                 value: "80 g",
                 allowed: "at most the 71 g; or the lot goes below nought",
+                code: "overdrawn",
               },
             ]),
     });
@@ -166,6 +167,7 @@ describe("To buy", () => {
     ],
     cost: 25.9,
     price_source: "catalogue, assumed",
+    price_assumed: true,
     figures: ["A", "B"],
   };
   test("one list over two figures, whole packs, a price that is assumed marked", async () => {

@@ -8,7 +8,7 @@ import { faultText } from "./useDraft";
 
 const INCHES = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" } as const;
 const refused = new Problem(422, "No.", [
-  { path: "height_mm", value: "tall", allowed: "a length such as 12 in" },
+  { path: "height_mm", value: "tall", allowed: "a length such as 12 in", code: "" },
 ]);
 const saved = () => Promise.resolve();
 

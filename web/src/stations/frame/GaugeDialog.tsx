@@ -89,7 +89,7 @@ export function GaugeDialog({ run, onClose }: { run: RunPlan; onClose: () => voi
                         {option.owned ? "" : ", to buy"}
                         <Text fontSize="xs" color={option.fails.length ? "warn" : "inkSoft"}>
                           {option.fails.length
-                            ? option.fails.join("; ")
+                            ? option.fails.map((why) => why.words).join("; ")
                             : option.wire === lightest
                               ? "the lightest in Stores that passes"
                               : "passes"}

@@ -78,8 +78,8 @@ export function RunBox({ run }: { run: RunPlan }) {
           : `; folds at a push of ${value(c.push_n, "N", units)} at its end, a thumb gives 1 to 3`}
       </Text>
       {c.fails.map((why) => (
-        <Text key={why} fontSize="xs" color="warn">
-          {why}
+        <Text key={why.code} fontSize="xs" color="warn">
+          {why.words}
         </Text>
       ))}
       <Flex gap="2" mt="1" wrap="wrap">
