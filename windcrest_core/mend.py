@@ -97,8 +97,9 @@ def _cost(way: Way, mishap: Mishap, now: Plan, then: Plan) -> WayOn:
         label=way.label,
         because=way.because,
         steps=[step.label for step in then.order.steps if step.key not in known],
-        hands_min=then.order.hours.value - now.order.hours.value,
-        oven_min=then.bake.total_min.value - now.bake.total_min.value,
+        hands_min=then.order.hands_min.value - now.order.hands_min.value,
+        # What is made again leaves the bake it paced: no mend gives oven time back.
+        oven_min=max(0.0, then.bake.total_min.value - now.bake.total_min.value),
         bakes=len(then.bake.bakes) - len(now.bake.bakes),
         clay_g=way.clay_g,
         other_g=way.other_g,

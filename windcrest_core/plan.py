@@ -259,7 +259,7 @@ def _totals(
                 source=f"House rules: {work.context.rules.bake_school.replace('_', ' ')}",
             ),
         ),
-        hands=order.hours,
+        hands=order.hands_min,
         cost=Quantity(
             value=clay.cost + wire_cost + foil_cost + bought_cost,
             unit="cost",

@@ -17,6 +17,7 @@ NEST_MM = 25.0  # a foil nest carries what hangs out no further [A]
 CARD_MM = 90.0  # a card on edge stands by itself up to here [A]
 LEVEL = 0.6  # of a sheet's own direction pointing up: it lies rather than stands [A]
 LEAF_MM = 2.0  # thinner and standing free, a fan moves it: at most 2 Pa [A]
+TRAY_MM = 2.0  # what comes so near the tray stands on it [A]
 ROOM_MM = 15.0  # beside the figure, so that air goes round it [A]
 ELEMENT_MM = 40.0  # nearer to an element it scorches on that side [A]
 WORDS: dict[SupportKind, str] = {
@@ -57,6 +58,8 @@ def overhang_mm(work: Workpiece, piece: Piece) -> float | None:
     if part.made_apart or part.press_in or part.lies_on is not None or work.sheet.has_wire(part):
         return None
     low, high = piece.solid.bounds
+    if part.contact or float(low[2]) < TRAY_MM:
+        return None
     spans = sorted(float(size) for size in high - low)
     return spans[1] if isinstance(piece.solid, SheetSolid) else spans[2]
 

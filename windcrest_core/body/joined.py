@@ -59,3 +59,23 @@ def loose_parts(figure: Figure) -> list[Piece]:
     return [
         piece for i, piece in enumerate(pieces) if i not in joined and not piece.part.made_apart
     ]
+
+
+def hanging_together(pieces: list[Piece]) -> list[list[Piece]]:
+    """The pieces in groups that touch, each group from the first of it."""
+    left, groups = list(pieces), []
+    while left:
+        group = [left.pop(0)]
+        for piece in group:
+            met = [
+                other for other in left if _near(piece, other) and touch(piece.solid, other.solid)
+            ]
+            group += met
+            left = [other for other in left if other not in met]
+        groups.append(group)
+    return groups
+
+
+def _near(a: Piece, b: Piece) -> bool:
+    (low_a, high_a), (low_b, high_b) = a.solid.bounds, b.solid.bounds
+    return bool(np.all(low_a - TOUCH_MM <= high_b) and np.all(low_b - TOUCH_MM <= high_a))

@@ -47,7 +47,7 @@ class LightPlan(Frozen):
     resistor_ohm: float | None
     current_ma: float
     resistor_mw: float
-    hours: float | None
+    lasts_h: float | None
     cable_mm: float
     bore_mm: float
     least_bend_mm: float
@@ -101,7 +101,8 @@ def wiring(led: Led, cell: Cell, count: int) -> tuple[bool, int, float | None, f
 
 
 def _way(work: Workpiece, light: Light) -> list[str]:
-    """Joints from the light's bone to its cell's: up to where they meet, and down again."""
+    """Joints the cable passes from the light's bone to its cell's: up to the bone they share, which it goes
+    along, and down again."""
     bones = work.figure.bones
 
     def up(joint: str) -> list[str]:
@@ -110,15 +111,21 @@ def _way(work: Workpiece, light: Light) -> list[str]:
             found.append(parent)
         return found
 
-    start = work.sheet.part(light.part).bone
-    if light.cell_in != IN_BASE:
-        end = work.sheet.part(light.cell_in).bone
-    else:
-        feet = [piece.part.bone for piece in work.figure.pieces if piece.part.contact]
-        end = min(feet, key=lambda joint: float(bones[joint].end[2]), default=start)
-    rising, falling = up(start), up(end)
+    rising, falling = up(work.sheet.part(light.part).bone), up(_last_bone(work, light))
     meet = next(joint for joint in rising if joint in falling)
-    return [*rising[: rising.index(meet) + 1], *reversed(falling[: falling.index(meet)])]
+    return [*rising[: rising.index(meet)], *reversed(falling[: falling.index(meet)])]
+
+
+def _last_bone(work: Workpiece, light: Light) -> str:
+    """The bone of the cell's part, or the one by which the cable goes down into the base."""
+    if light.cell_in != IN_BASE:
+        return work.sheet.part(light.cell_in).bone
+    feet = [piece.part.bone for piece in work.figure.pieces if piece.part.contact]
+    return min(
+        feet,
+        key=lambda joint: float(work.figure.bones[joint].end[2]),
+        default=work.sheet.part(light.part).bone,
+    )
 
 
 def _points(work: Workpiece, light: Light, joints: list[str]) -> list[np.ndarray]:
@@ -126,9 +133,11 @@ def _points(work: Workpiece, light: Light, joints: list[str]) -> list[np.ndarray
     first = work.figure.piece(light.part).solid.centre
     middle = [bones[joint].start for joint in joints]
     if light.cell_in == IN_BASE:
-        foot = bones[joints[-1]].end
+        bone = bones[_last_bone(work, light)]
+        foot = min(bone.start, bone.end, key=lambda at: float(at[2]))
         last = np.array([foot[0], foot[1], -work.sheet.base.thickness_mm / 2])
-        return [first, *middle, foot, last]
+        beyond = [foot] if np.linalg.norm(foot - [first, *middle][-1]) > 1.0 else []
+        return [first, *middle, *beyond, last]
     return [first, *middle, work.figure.piece(light.cell_in).solid.centre]
 
 
@@ -196,7 +205,7 @@ def light_plan(work: Workpiece, light: Light) -> LightPlan:
         resistor_ohm=ohm,
         current_ma=current,
         resistor_mw=(current / 1000) ** 2 * (ohm or 0.0) * 1000,
-        hours=cell.capacity_mah / drain if cell.capacity_mah and drain > 0 else None,
+        lasts_h=cell.capacity_mah / drain if cell.capacity_mah and drain > 0 else None,
         cable_mm=math.ceil((way + SLACK_MM) / 5) * 5.0,
         bore_mm=cable.across_mm + BORE_CLEAR_MM,
         least_bend_mm=BEND_D * cable.across_mm,

@@ -10,6 +10,18 @@ from windcrest_core.findings import Finding, Frozen
 HAIR = ("hair", "fur")
 MOUTHS = ("tooth", "mouth", "tongue", "beak", "bill", "muzzle", "snout")
 SLENDER = 0.02  # of the height [A]
+ON_GROUND = 0.03  # of the height: so low a part stands on the ground [A]
+POSES = {
+    "biped": "What does it do: standing, stepping, reaching?",
+    "tailed_biped": "What does it do: standing, stepping, reaching?",
+    "quadruped": "What does it do: standing, walking, head up or down?",
+    "many_limbed": "What does it do: standing, walking, rearing up?",
+    "capsule": "How does it stand, and what do its arms do?",
+    "bust": "Which way does it look, and how are its shoulders?",
+    "draped": "Which way does it turn, and what do its arms do?",
+    "stem_cap": "Does it stand straight, or does it lean?",
+    "stacked": "How do they stand on each other?",
+}
 
 
 class Topic(Frozen):
@@ -28,6 +40,19 @@ def _labels(labels: list[str]) -> str:
     return ", ".join(labels)
 
 
+def _in_the_base(work: Workpiece) -> int:
+    """Wires that end in the base in this pose: rods, and pegs of what is on the ground."""
+    bones, low = work.figure.bones, ON_GROUND * work.figure.height_mm
+    found = 0
+    for run in work.sheet.runs:
+        for joint, end in ((run.path[0], run.start), (run.path[-1], run.end)):
+            stands = bones[joint].parent is None or any(
+                piece.solid.lowest_z < low for piece in work.on_bone.get(joint, [])
+            )
+            found += end == "rod" or (end == "peg" and stands)
+    return found
+
+
 def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
     """Id, question, what forgetting costs, and what of the sheet answers it."""
     sheet, bones = work.sheet, work.figure.bones
@@ -38,7 +63,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
         if abs(a.swing_deg) + abs(a.spread_deg) + abs(a.turn_deg) > 15
     ]
     yield (
-        "pose", "What does it do: standing, stepping, reaching?",
+        "pose", POSES.get(sheet.body.plan, "What does it do?"),
         "A pose changed after the wire is bent weakens every bend; after the clay it is a new figure.",
         f"bent at {len(bent)} joints" if bent else None,
     )  # fmt: skip
@@ -87,12 +112,12 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
     yield (
         "lights", "Are there lights, and where does the cable run?",
         "A cable cannot be put in after the core is wrapped; a cell needs a hatch.",
-        None,
+        _labels([light.label for light in sheet.lights]) or None,
     )  # fmt: skip
     yield (
         "hollow", "What stays hollow?",
         "A core that is to come out needs an opening wide enough for it, planned into the join.",
-        None,
+        _labels([p.label for p in parts if p.core == "pulled" or p.opening is not None]) or None,
     )  # fmt: skip
     apart = [p.label for p in parts if p.made_apart]
     yield (
@@ -100,11 +125,11 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
         "What a brush cannot reach once it is joined is painted first or not at all.",
         _labels(apart) or None,
     )  # fmt: skip
-    pegs = [run.label for run in sheet.runs if {"peg", "rod"} & {run.start, run.end}]
+    held = _in_the_base(work)
     yield (
         "base", "How does it meet the base?",
         "Pegs are part of the cut length; without them the figure is glued on and comes off.",
-        f"pegs of {len(pegs)} runs" if pegs else None,
+        f"{held} {'wires go' if held > 1 else 'wire goes'} into it" if held else None,
     )  # fmt: skip
 
 

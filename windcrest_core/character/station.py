@@ -11,7 +11,7 @@ from windcrest_core.body.canon import (
     SHOULDER_BREADTH,
     share_of_legs,
 )
-from windcrest_core.body.joined import loose_parts
+from windcrest_core.body.joined import hanging_together, loose_parts
 from windcrest_core.body.plans.upright import proportions
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.ages import Ghost, Scale, ages, ghosts, scale
@@ -197,18 +197,24 @@ def _spans(work: Workpiece) -> list[Span]:
 
 
 def _loose(work: Workpiece) -> list[Finding]:
+    """One row for all that hangs together and is loose."""
     return [
         Finding(
             id="character.part.loose",
             station="character",
             severity="warn",
-            subject=piece.part.id,
-            title=f"{piece.part.label}: touches nothing",
+            subject=group[0].part.id,
+            title=f"{group[0].part.label}"
+            + (f" and {len(group) - 1} more that hang on it" if len(group) > 1 else "")
+            + ": touches nothing",
             reason="It hangs in the air: nothing that leads to the body holds it. Move it in, or "
             "say that it is made apart.",
-            fixes=[fix("It is made apart", (f"part/{piece.part.id}/made_apart", True))],
+            numbers={"parts": float(len(group))},
+            fixes=[
+                fix("It is made apart", *((f"part/{p.part.id}/made_apart", True) for p in group))
+            ],
         )
-        for piece in loose_parts(work.figure)
+        for group in hanging_together(loose_parts(work.figure))
     ]
 
 

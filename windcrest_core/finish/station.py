@@ -9,6 +9,7 @@ from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.sheet.model import Part
 from windcrest_core.steps import Need, Step, Undated
 
+ON_GROUND = 0.03  # of the height: so low a part stands on the ground [A]
 HOLE_CLEARANCE_MM = 0.2
 HOLE_DEPTHS = 3.0
 DRY_MIN = 120.0  # of washed clay in room air [A]
@@ -81,6 +82,11 @@ def finish_plan(
     )
 
 
+def _on_the_ground(work: Workpiece, joint: str) -> bool:
+    low = ON_GROUND * work.figure.height_mm
+    return any(piece.solid.lowest_z < low for piece in work.on_bone.get(joint, []))
+
+
 def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
     done = set(work.progress.steps_done)
     rows = [
@@ -114,11 +120,11 @@ def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> l
                 subject="base",
                 title="No peg goes into the base",
                 reason="Glue alone lets go when the figure is picked up by an arm. Let a run end in a "
-                "peg under a foot that is on the ground.",
+                "peg under a foot that is on the ground, or put a rod up through what it sits on.",
                 fixes=[
                     fix(f"End {run.label} in a peg", (f"run/{run.id}/end", "peg"))
                     for run in work.sheet.runs
-                    if run.path[-1].startswith(("ankle", "ball", "wrist")) and run.end != "peg"
+                    if run.end != "peg" and _on_the_ground(work, run.path[-1])
                 ][:1],
             )
         )

@@ -212,8 +212,9 @@ def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
                 station="frame",
                 severity="warn",
                 subject=run.id,
-                title=f"{run.label}: the {joint.label} is to be bent, and rigid clay lies over it",
-                reason=f"Rigid clay cracks at the first bend. Leave {joint.gap_mm:.0f} mm of wire "
+                title=f"{run.label}: the {joint.label} is to be bent, and clay that does not bend lies "
+                "over it",
+                reason=f"Only flexible clay bends; any other cracks at the first bend. Leave {joint.gap_mm:.0f} mm of wire "
                 "free there, or cover it with flexible clay and flexible paint.",
                 numbers={
                     "gap_mm": joint.gap_mm,

@@ -8,11 +8,13 @@ from windcrest_core.steps import Need, Step
 
 def frame_steps(runs: list[RunPlan]) -> list[Step]:
     """Cut, bend each run, join them."""
+    if not runs:
+        return []
     cut = Step(
         key="frame.cut.1",
         kind="cut",
         station="frame",
-        label=f"Cut {len(runs)} runs of wire",
+        label=f"Cut {len(runs)} runs of wire" if len(runs) > 1 else "Cut the wire",
         minutes=4 + 2 * len(runs),
         caution="Eye protection when cutting; file or loop the ends.",
     )
@@ -21,7 +23,8 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
             key=f"{run.id}.bend.1",
             kind="bend",
             station="frame",
-            label=f"Bend {run.label}: {run.cut_mm:.0f} mm of {run.chosen.label}",
+            label=f"{'Bend' if run.card.bends else 'Straighten'} {run.label}: {run.cut_mm:.0f} mm of "
+            f"{run.chosen.label}",
             minutes=4 + 1.5 * len(run.points),
             needs=[Need(key="frame.cut.1", reason="cut before it is bent")],
         )
@@ -31,8 +34,10 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
         key="frame.join.1",
         kind="bind",
         station="frame",
-        label="Bind the runs together at hips and shoulders",
-        minutes=15,
+        label="Bind the runs together where they meet, and check them against the layout map"
+        if len(runs) > 1
+        else "Check the wire against the layout map and stand it up",
+        minutes=15 if len(runs) > 1 else 5,
         needs=[Need(key=step.key, reason="bent before it is joined") for step in bends],
     )
     return [cut, *bends, join]

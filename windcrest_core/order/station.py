@@ -41,7 +41,7 @@ class OrderPlan(Frozen):
     steps: list[StepPlan]
     bakes: list[BakeGroup]
     joins: list[Join]
-    hours: Quantity
+    hands_min: Quantity
     next_step: str | None
     moves: list[MoveState]
     reach: ReachPlan
@@ -78,6 +78,7 @@ def order_plan(
         (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)
         for step in _in_order(after, rank, moved.beside)
     ]
+    known = {step.key for _, step in numbered}
     steps = [
         StepPlan(
             key=step.key,
@@ -88,7 +89,7 @@ def order_plan(
             bake=number or None,
             minutes=step.minutes,
             wait_min=step.wait_min,
-            needs=(needs := _through_bakes(step.needs, placed)),
+            needs=(needs := _through_bakes([n for n in step.needs if n.key in known], placed)),
             done=step.key in done,
             ready=all(need.key in done for need in needs),
             caution=step.caution,
@@ -100,7 +101,7 @@ def order_plan(
         steps=steps,
         joins=(joined := joins(work, placed)),
         bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
-        hours=Quantity(
+        hands_min=Quantity(
             value=hands,
             unit="min",
             low=0.6 * hands,

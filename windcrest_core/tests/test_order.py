@@ -148,9 +148,9 @@ class BakeGroupTest(unittest.TestCase):
 class TimeTest(unittest.TestCase):
     def test_hours_are_the_sum_of_the_steps(self) -> None:
         order = planned(example("ferrywoman")).order
-        self.assertAlmostEqual(order.hours.value, sum(step.minutes for step in order.steps))
-        shown = sum(row.value for row in order.hours.why.inputs)
-        self.assertAlmostEqual(order.hours.value, shown)
+        self.assertAlmostEqual(order.hands_min.value, sum(step.minutes for step in order.steps))
+        shown = sum(row.value for row in order.hands_min.why.inputs)
+        self.assertAlmostEqual(order.hands_min.value, shown)
 
     def test_waiting_is_not_work(self) -> None:
         bake = steps(planned(biped()).order)["bake.1"]
@@ -159,7 +159,7 @@ class TimeTest(unittest.TestCase):
 
     def test_more_parts_take_longer(self) -> None:
         bare = changed(biped(), part__nose=None, part__ear_r=None, part__ear_l=None)
-        self.assertLess(planned(bare).order.hours.value, planned(biped()).order.hours.value)
+        self.assertLess(planned(bare).order.hands_min.value, planned(biped()).order.hands_min.value)
 
 
 class WorkLineTest(unittest.TestCase):

@@ -4346,14 +4346,14 @@ export interface components {
                 number,
                 number
             ];
-            /** Hours */
-            hours: number | null;
             /** Id */
             id: string;
             /** Joints */
             joints: string[];
             /** Label */
             label: string;
+            /** Lasts H */
+            lasts_h: number | null;
             /** Least Bend Mm */
             least_bend_mm: number;
             /** Part */
@@ -5011,7 +5011,7 @@ export interface components {
             bakes: components["schemas"]["BakeGroup"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
-            hours: components["schemas"]["Quantity"];
+            hands_min: components["schemas"]["Quantity"];
             /** Joins */
             joins: components["schemas"]["Join"][];
             /** Moves */

@@ -43,7 +43,9 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
     const tall = heads.trim() ? Number(heads.replace(",", ".")) : null;
     const bad = Number.isNaN(tall);
     setUnread(
-      bad ? [{ path: "heads_tall", value: heads, allowed: "a number of heads, 1.5 to 10", code: "" }] : [],
+      bad
+        ? [{ path: "heads_tall", value: heads, allowed: "a number of heads, 1.5 to 10", code: "" }]
+        : [],
     );
     if (bad) return;
     create.mutate(

@@ -86,7 +86,7 @@ export function server(answers: Record<string, Answer | object>): Asked[] {
 export const problem = (
   status: number,
   detail: string,
-  errors: { path: string; value: string; allowed: string }[] = [],
+  errors: { path: string; value: string; allowed: string; code?: string }[] = [],
 ): Response =>
   new Response(JSON.stringify({ detail, errors }), {
     status,

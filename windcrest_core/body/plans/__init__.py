@@ -77,6 +77,8 @@ def _tail(body: Body, bones: list[RestBone]) -> list[RestBone]:
 def _wing_root(body: Body, bones: list[RestBone]) -> tuple[str, Vector]:
     """The bone wings grow from, and where on its right side."""
     by_joint = {bone.joint: bone for bone in bones}
+    if isinstance(body, Quadruped | ManyLimbed):  # its trunk lies: at the shoulder, not above it
+        return "waist", (0.1 * body.build, 0.55 * by_joint["waist"].length, 0.11 * body.build)
     if "waist" in by_joint:
         return "waist", (0.075 * body.build, -0.03, 0.75 * by_joint["waist"].length)
     if isinstance(body, Stacked):

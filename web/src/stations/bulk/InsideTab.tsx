@@ -222,7 +222,7 @@ function LightBox({ light, row, catalogue }: LightProps) {
           : `${row.resistors === 1 ? "One resistor" : `${row.resistors} resistors, one each,`} of ${row.resistor_ohm} Ω${
               light.count > 1 ? `, the lights ${row.wired}` : ""
             }: ${row.current_ma.toFixed(1)} mA, ${row.resistor_mw.toFixed(0)} mW${
-              row.hours === null ? "" : `, about ${minutes(row.hours * 60)} to a set of cells`
+              row.lasts_h === null ? "" : `, about ${minutes(row.lasts_h * 60)} to a set of cells`
             }. The long leg is plus.`}
       </Text>
       <Text fontSize="sm">

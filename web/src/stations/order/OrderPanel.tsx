@@ -41,7 +41,7 @@ function StepsTab() {
           Board
         </Button>
       </Flex>
-      <Answer label="Hands on it" q={plan.order.hours} />
+      <Answer label="Hands on it" q={plan.order.hands_min} />
       {columnsOf(plan.order).map((column) => (
         <Box key={column.title}>
           <Heading size="sm">{column.title}</Heading>
