@@ -15,6 +15,7 @@ NeedKind = Literal[
     "under",
     "smear",
     "hard",
+    "bed",
     "apart",
     "label",
     "clean",

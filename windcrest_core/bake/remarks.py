@@ -52,6 +52,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
         for part in one.parts:
             at_last[part.id] = part
             minutes[part.id] = minutes.get(part.id, 0.0) + one.minutes
+    here = {part.id: part for part in bake.parts}
     raw = [at_last[part.id] for part in bake.parts if part.raw_in]
     short = [part for part in raw if part.grade != "fused"]
     if not short:
@@ -86,7 +87,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
             severity="stop" if stop else "note",
             subject=worst.id,
             title=f"Bake {bake.number}: the {worst.label} {_grade_words(worst, never)}",
-            reason=_strength_words(bake, worst, minutes[worst.id], never, missed(worst)),
+            reason=_strength_words(bake, here[worst.id], minutes[worst.id], never, missed(worst)),
             numbers=numbers,
             fixes=[
                 fix(

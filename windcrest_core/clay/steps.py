@@ -54,7 +54,39 @@ def clay_steps(work: Workpiece) -> list[Step]:
             work, piece, piece.part.id in cored, body, short, alike[piece.part.id]
         )
     ]
-    return _labels_apart(work, steps)
+    return _labels_apart(work, _beds(work, steps))
+
+
+def _beds(work: Workpiece, steps: list[Step]) -> list[Step]:
+    """What is pressed in is hard by then, and what it is pressed into is still raw, with the body on that
+    bone that is blended into it."""
+    hard: dict[str, list[Need]] = {}
+    for piece in work.clay_pieces:
+        host = work.joined_to(piece) if piece.part.press_in else None
+        if host is None or host.part.stock is not None or piece.part.assembled:
+            continue
+        need = Need(
+            key=_first_key(piece.part.id),
+            reason="hard before it is pressed in",
+            cured=True,
+            kind="bed",
+        )
+        for part in (host.part, *(p.part for p in work.on_bone.get(host.part.bone, []))):
+            blended = part is host.part or (
+                part.layer == 0
+                and part.stock is None
+                and part.lies_on is None
+                and not (part.delicate or part.assembled or part.press_in)
+            )
+            rows = hard.setdefault(_first_key(part.id), [])
+            if blended and need not in rows:
+                rows.append(need)
+    return [
+        step.model_copy(update={"needs": [*step.needs, *hard[step.key]]})
+        if step.key in hard
+        else step
+        for step in steps
+    ]
 
 
 def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
@@ -206,11 +238,11 @@ def _part_steps(
             Need(
                 key=_first_key(part.lies_on),
                 reason="under before over: it lies on this",
-                cured=short,
+                cured=short and not part.press_in,
                 kind="under",
             )
         )
-    if part.delicate and not part.made_apart:
+    if part.delicate and not (part.made_apart or part.press_in):
         needs += body
     if not part.made_apart:
         needs += _closes_round(work, piece)
@@ -239,6 +271,9 @@ def _part_steps(
         key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes,
         needs=own, into_oven=True, label=f"Form the {part.label} apart{surface}",
     )  # fmt: skip
+    if part.press_in and part.lies_on is None and (host := work.joined_to(piece)) is not None:
+        bed = Need(key=_first_key(host.part.id), reason="a raw bed to press it into", kind="under")
+        rest = [*rest, bed]
     join = Step(
         key=f"{part.id}.join.1",
         kind="press" if part.press_in else "assemble",

@@ -97,7 +97,7 @@ def _slender(work: Workpiece) -> list[tuple[Piece, float]]:
 def _may_stand_out(piece: Piece) -> bool:
     """Whether it is long enough to, and neither stands, lies on something nor is made apart."""
     part = piece.part
-    if part.made_apart or part.contact or part.lies_on is not None:
+    if part.made_apart or part.press_in or part.contact or part.lies_on is not None:
         return False
     thick = piece.solid.greatest_thickness_mm
     low, high = piece.solid.bounds

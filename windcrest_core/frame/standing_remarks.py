@@ -162,12 +162,12 @@ def _raw(
     wires = catalogue().wires
     passing = [o for o in gauges_with(rod) if o.passes and wires[o.wire].bar]
     best = next((option for option in passing if option.owned), next(iter(passing), None))
-    of = "" if best is None else f" of {best.label}{'' if best.owned else ' (to buy)'}"
+    bar = "a rod" if best is None else f"a {best.label}{'' if best.owned else ' (to buy)'}"
     rod = rod.model_copy(update={"wire": best.wire if best else None})
     label = (
-        f"Make {rod.label} a rod{of} through the base"
+        f"Make it {bar} through the base"
         if stem is not None
-        else f"Put a rod{of} through the base into the trunk"
+        else f"Put {bar} through the base into the trunk"
     )
     what = "legs" if any(joint.endswith(("_r", "_l")) for joint in pegs(work)) else "wire"
     return [
@@ -248,6 +248,7 @@ def _feet(work: Workpiece, stands: Stance) -> list[Finding]:
     y = max(abs(float(p[1])) for p in points)
     if base.shape == "round":
         x = y = max(math.hypot(float(p[0]), float(p[1])) for p in points)
+    standing = [piece.part.label for piece in standing_pieces(work)] or ["It"]
     width = max(base.width_mm, math.ceil(2 * x / 5 + 0.2) * 5)
     depth = max(base.depth_mm, math.ceil(2 * y / 5 + 0.2) * 5)
     return [
@@ -256,8 +257,10 @@ def _feet(work: Workpiece, stands: Stance) -> list[Finding]:
             station="frame",
             severity="warn",
             subject="base",
-            title="Its feet reach over the edge of the base",
-            reason="A toe over the edge is the first thing to be knocked off, and nothing bears it "
+            title="Its feet reach over the edge of the base"
+            if len(standing) > 1
+            else f"{standing[0]}: it reaches over the edge of the base",
+            reason="What hangs over the edge is the first thing to be knocked off, and nothing bears it "
             "while the clay is soft.",
             numbers={"needed_mm": float(width), "base_mm": base.width_mm},
             fixes=_larger_base(float(width), float(depth)),

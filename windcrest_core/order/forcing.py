@@ -26,6 +26,8 @@ CONSEQUENCES: dict[NeedKind, str] = {
     "smear": "the body is still raw while you work on it: hold it by the base, fingers smear what is "
     "done",
     "hard": "it goes in raw: its edges give way to the tool that presses it in",
+    "bed": "it is hard by then and nothing can be pressed into it: drill a place and glue it in, or lay a raw "
+    "bed over it",
     "apart": "it goes on raw and is no longer made apart: nothing holds it but the clay",
     "label": "two clays whose labels do not agree share a bake",
     "clean": "paint does not hold on dust and grease: wipe that place with alcohol first",

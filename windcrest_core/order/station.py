@@ -258,7 +258,8 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
             )
         )
     for part in work.sheet.parts:
-        soft = part.stock is None and not part.press_in and part.id.startswith(_HARD)
+        hard = part.id.startswith(_HARD) and not part.id.startswith("eye_drawn")
+        soft = part.stock is None and not part.press_in and hard
         if soft:
             found.append(
                 Finding(

@@ -8,6 +8,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.body.workpiece import workpiece
 from windcrest_core.character.library import add_from_library
 from windcrest_core.clay.steps import minutes_of
 from windcrest_core.context import Context, Progress
@@ -300,3 +301,44 @@ class BoughtTest(unittest.TestCase):
         self.assertEqual(next(r for r in plan.order.joins if r.part == "hand_r").state, "resting")
         glue = [need.amount for need in needs_of(plan, sheet, Context()) if need.kind == "glue"]
         self.assertGreater(sum(glue), 0)
+
+
+class PressedInTest(unittest.TestCase):
+    """Hard things are pressed into raw clay: never into a head that is baked already."""
+
+    def test_the_bed_is_raw_when_the_hard_thing_is_pressed_into_it(self) -> None:
+        for body, item in (
+            ("biped", "tooth_row"),
+            ("quadruped", "horn"),
+            ("tailed_biped", "claws"),
+            ("bust", "horn"),
+        ):
+            sheet = new_sheet("x", body, 280)
+            sheet, _ = apply_edits(sheet, add_from_library(sheet, item, None))
+            for school in SCHOOLS:
+                given = context(bake_school=school)
+                plan = planned(sheet, given)
+                by_key, work = steps(plan.order), workpiece(sheet, given, Progress())
+                pressed = [
+                    p
+                    for p in work.clay_pieces
+                    if p.part.press_in and f"{p.part.id}.join.1" in by_key
+                ]
+                self.assertTrue(pressed, item)
+                for piece in pressed:
+                    host = work.joined_to(piece)
+                    assert host is not None
+                    form, join = (by_key[f"{piece.part.id}.{kind}.1"] for kind in ("cover", "join"))
+                    with self.subTest(body, item=item, school=school, part=piece.part.id):
+                        assert form.bake is not None and join.bake is not None
+                        self.assertLess(form.bake, join.bake)
+                        self.assertEqual(by_key[f"{host.part.id}.cover.1"].bake, join.bake)
+
+    def test_a_head_with_horns_takes_one_bake_more_and_its_jaw_goes_with_it(self) -> None:
+        """Horns / head, press / ears: 2 with one bake at the end, 3 in stages (SCIENCE 5b)."""
+        sheet, _ = apply_edits(biped(), add_from_library(biped(), "horn", None))
+        for school, bakes in (("one_bake", 2), ("save_progress", 3)):
+            plan = planned(sheet, context(bake_school=school))
+            self.assertEqual(plan.totals.bakes.value, bakes)
+            by_key = steps(plan.order)
+            self.assertEqual(by_key["jaw.cover.1"].bake, by_key["skull.cover.1"].bake)

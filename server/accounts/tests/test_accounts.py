@@ -130,3 +130,26 @@ class RulesTest(ApiCase):
                     self.call("PATCH", "/api/v1/rules", {"changes": {path: value}}), 422, path
                 )
         self.assertEqual(self.client.get("/api/v1/rules").json(), before)
+
+
+class ReadingTest(ApiCase):
+    """How what is typed is read, before it is saved."""
+
+    def test_in_the_persons_own_units(self) -> None:
+        for of, text, value, unit in (
+            ("length", "5' 3\"", 1600.2, "mm"), ("length", "310", 310.0, "mm"), ("mass", "1 lb 4 oz", 566.99, "g"),
+            ("volume", "1 fl oz", 29.574, "ml"), ("temperature", "gas mark 1", 135.0, "C"), ("wire", "AWG 18", 1.024, "mm"),
+        ):  # fmt: skip
+            found = self.client.get("/api/v1/read", {"of": of, "text": text}).json()
+            with self.subTest(text):
+                self.assertEqual(found["unit"], unit)
+                self.assertAlmostEqual(found["value"], value, 2)
+        self.call("PATCH", "/api/v1/rules", {"changes": {"length_unit": "in"}})
+        inches = self.client.get("/api/v1/read", {"of": "length", "text": "12"}).json()
+        self.assertAlmostEqual(inches["value"], 304.8)
+
+    def test_what_cannot_be_read_says_what_to_write(self) -> None:
+        for of, text in (("length", "tall"), ("temperature", "275°"), ("mass", "-5 g")):
+            self.assert_problem(
+                self.client.get("/api/v1/read", {"of": of, "text": text}), 422, "text"
+            )

@@ -4886,7 +4886,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
+            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
             /** Reason */
             reason: string;
         };

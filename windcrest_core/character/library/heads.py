@@ -18,7 +18,7 @@ def horn(fit: Fit, count: int) -> Iterator[Part]:
     head, at = fit.head_mm, fit.skin(fit.head, 0.8 * UP + 0.6 * RIGHT)
     shape = fit.coil(fit.head, at - 0.06 * head * UP, 0.7 * RIGHT + 0.7 * UP, UP - RIGHT,
                      0.55 * head, 75, 0.10 * head, 0.03 * head)  # fmt: skip
-    yield from fit.pair("horn", "horn", fit.head, shape, core="wire")
+    yield from fit.pair("horn", "horn", fit.head, shape, core="wire", press_in=True)
 
 
 def antler(fit: Fit, count: int) -> Iterator[Part]:
@@ -176,7 +176,7 @@ def eyes(kind: str, stock: str | None) -> object:
         has_face = fit.head == "head"
         yield from fit.pair(
             f"eye_{kind}", f"{kind} eye", fit.head, shape, core="wire", stock=stock,
-            press_in=stock is not None, delicate=True,
+            press_in=stock is not None or kind == "ball", delicate=True,
             seat="eye" if has_face and kind != "drawn" else None, **fit.on(fit.head),
         )  # fmt: skip
 

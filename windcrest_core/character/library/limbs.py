@@ -52,7 +52,13 @@ def _foot(fit: Fit, count: int, name: str, tip: float) -> Iterator[Part]:
         start = start + 0.55 * wide * math.sin(angle) * RIGHT
         shape = fit.cone(last, start, start + 2.2 * wide * way, radius, tip * radius)
         yield from fit.pair(
-            f"{name}_{n + 1}", f"{name} {n + 1}", last, shape, contact=True, **SMALL
+            f"{name}_{n + 1}",
+            f"{name} {n + 1}",
+            last,
+            shape,
+            contact=True,
+            press_in=name == "claw",
+            **SMALL,
         )
 
 
