@@ -33,7 +33,7 @@ def two_hundred() -> list[Step]:
     """A plan of 200 steps, each waiting for up to six before it."""
     return [
         Step(
-            key=f"step{n}", station="clay", label=f"step {n}", minutes=5, into_oven=True,
+            key=f"step{n}", kind="form", station="clay", label=f"step {n}", minutes=5, into_oven=True,
             needs=[
                 Need(key=f"step{n - back}", reason="a reason", cured=back == 34, kind="under")
                 for back in (1, 2, 5, 13, 21, 34) if n >= back

@@ -158,7 +158,7 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
     get = Step(
         key=f"{part.id}.get.1",
         kind="get",
-        station="clay",
+        station="finish" if part.made_apart else "clay",
         part=part.id,
         minutes=5 + 5 * min(1.0, piece.solid.volume_mm3 / 1000),
         label=f"Get the {part.label} of {material}, cut and clean it, try it for size",

@@ -268,22 +268,23 @@ def part_weights(work: Workpiece) -> list[Weight]:
     ]
 
 
+def run_weights(work: Workpiece, run: Run, wire: str) -> list[Weight]:
+    """A run of that wire, shared over the bones it passes."""
+    g_per_mm = wire_g_per_mm(wire) * run.strands
+    return [
+        Weight(segment.bone, g_per_mm * segment.length_mm, (segment.start + segment.end) / 2)
+        for segment in segments(work, run)
+    ]
+
+
 def wire_weights(work: Workpiece, wires: dict[str, str]) -> list[Weight]:
-    """The wire of every run, shared over the bones it passes.
+    """The wire of every run.
 
     Parameters
     ----------
     wires : wire of each run, by catalogue id.
     """
-    return [
-        Weight(
-            segment.bone,
-            wire_g_per_mm(wires[run.id]) * run.strands * segment.length_mm,
-            (segment.start + segment.end) / 2,
-        )
-        for run in work.sheet.runs
-        for segment in segments(work, run)
-    ]
+    return [row for run in work.sheet.runs for row in run_weights(work, run, wires[run.id])]
 
 
 def wire_in_parts(work: Workpiece, wires: dict[str, str]) -> dict[str, float]:

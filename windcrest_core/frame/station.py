@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 import numpy as np
@@ -47,6 +48,7 @@ from windcrest_core.frame.paths import (
     point_names,
     room_mm,
     run_points,
+    run_weights,
     start_words,
     wire_weights,
 )
@@ -143,17 +145,34 @@ def gauges_of(work: Workpiece, run_id: str) -> list[GaugeOption]:
 
 def _gauges_with(work: Workpiece, run: Run) -> list[GaugeOption]:
     """Every wire tried on one more run of the figure."""
-    demand = _demand_with(work, run)
+    demand = _loaded(_with_run(work, run))[1][run.id]
     return gauge_table(work.context.stores, demand, work.context.rules.hold_upright)
 
 
-def _demand_with(work: Workpiece, run: Run) -> Demand:
-    """What a run asks that is put in, or in the place of the one of its name, with its own weight."""
+def _with_run(work: Workpiece, run: Run) -> Workpiece:
+    """The figure with a run put in, or in the place of the one of its name."""
     runs = [run if other.id == run.id else other for other in work.sheet.runs]
     if run not in runs:
         runs.append(run)
-    more = replace(work, sheet=work.sheet.model_copy(update={"runs": runs}))
-    return _loaded(more)[1][run.id]
+    return replace(work, sheet=work.sheet.model_copy(update={"runs": runs}))
+
+
+def _asked_with(work: Workpiece, runs: list[RunPlan]) -> Callable[[Run], Demand]:
+    """What a run of the figure asks when it has another wire or more strands, whose own weight hangs on it
+    then; the other wires stay."""
+    parts, ground = part_weights(work), feet(work)
+    own = {
+        run.id: run_weights(work, run, planned.chosen.wire)
+        for run, planned in zip(work.sheet.runs, runs, strict=True)
+    }
+
+    def asked(run: Run) -> Demand:
+        assert run.wire is not None
+        rows = {**own, run.id: run_weights(work, run, run.wire)}
+        weights = [*parts, *(row for key in rows for row in rows[key])]
+        return _demand(work, _unloaded(work, run), Loads(weights, reactions(weights, ground)))
+
+    return asked
 
 
 ROUNDS = 4
@@ -171,17 +190,28 @@ def _loaded(work: Workpiece) -> tuple[list[Weight], dict[str, Demand]]:
     asked = {run.id: _unloaded(work, run) for run in work.sheet.runs}
     demands = {key: _demand(work, row, bare) for key, row in asked.items()}
     chosen: dict[str, str] = {}
+    weights = parts
     for _ in range(ROUNDS):
-        before = chosen
-        chosen = {
-            run.id: run.wire or _lightest_wire(work, demands[run.id]) for run in work.sheet.runs
+        still = {key for key, wire in chosen.items() if _does(work, demands[key], wire)}
+        again = {
+            run.id: chosen[run.id]
+            if run.id in still
+            else run.wire or _lightest_wire(work, demands[run.id])
+            for run in work.sheet.runs
         }
-        if chosen == before:
+        if again == chosen:
             break
+        chosen = again
         weights = parts + wire_weights(work, chosen)
         loads = Loads(weights, reactions(weights, ground))
         demands = {key: _demand(work, row, loads) for key, row in asked.items()}
-    return (weights if chosen else parts), demands
+    return weights, demands
+
+
+def _does(work: Workpiece, demand: Demand, wire: str) -> bool:
+    return tried(
+        work.context.stores, catalogue().wires[wire], demand, work.context.rules.hold_upright
+    ).passes
 
 
 def frame_plan(work: Workpiece) -> FramePlan:
@@ -253,7 +283,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
             stands,
             cuts,
             lambda run: _gauges_with(work, run),
-            lambda run: _demand_with(work, run),
+            _asked_with(work, runs),
         ),
     )
 

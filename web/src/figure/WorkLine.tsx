@@ -20,7 +20,7 @@ export function WorkLine({ plan, at, onGo }: Props) {
     current.current?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [at]);
   return (
-    <Box as="nav" aria-label="Stations" overflowX="auto" flex="1">
+    <Box as="nav" aria-label="Stations" overflowX="auto" overflowY="hidden" flex="1">
       <Box position="relative" minWidth="640px" height="54px">
         <svg
           viewBox="0 0 800 36"

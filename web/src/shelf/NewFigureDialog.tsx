@@ -98,8 +98,9 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                     <Field.Root invalid={!!wrong("height_mm")}>
                       <Field.Label>How tall</Field.Label>
                       <Input value={height} onChange={(event) => setHeight(event.target.value)} />
-                      <Field.HelperText color="inkSoft">
-                        in any unit: 12 in, 30 cm, 310{" "}
+                      <Field.HelperText color="inkSoft" minHeight="2.6em">
+                        in any unit: 12 in, 30 cm, 310
+                        <br />
                         <Reading
                           of="length"
                           text={typedLength(height, units)}

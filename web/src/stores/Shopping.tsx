@@ -48,7 +48,8 @@ export function Shopping() {
         <>
           <Flex align="baseline" gap="3" mb="1">
             <Heading as="h2" size="md" flex="1">
-              To buy{list.lines.length ? `, about ${money(list.cost)}` : ""}
+              To buy beyond what is in Stores
+              {list.lines.length ? `, about ${money(list.cost)}` : ""}
             </Heading>
             <Button
               size="xs"

@@ -4,7 +4,7 @@ import { tint } from "../../theme";
 import type { Tints } from "../../elevation/Parts";
 
 export const SHOWN = {
-  fusion: "fused",
+  fusion: "inside",
   scorch: "scorched",
   set: "set",
 } as const;

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { useCatalogue, useStores } from "../../api/useRules";
 import type { RunPlan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length, value } from "../../units/format";
+import { length, lengthAsTyped, value } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
@@ -147,7 +147,7 @@ function Bends({ run }: { run: RunPlan }) {
       <chakra.details onToggle={(event) => setShown(event.currentTarget.open)}>
         <chakra.summary cursor="pointer" fontSize="xs" color="verdigris" fontWeight="600">
           {bendsOf(card.bends.length)}
-          {card.bends.length ? ` round a ${length(card.pin_mm, units)} rod` : ""}
+          {card.bends.length ? ` round a ${lengthAsTyped(card.pin_mm, units)} rod` : ""}
         </chakra.summary>
         {shown ? (
           <>

@@ -1,7 +1,7 @@
 import { Box, Heading, Stack, Text } from "@chakra-ui/react";
 import { useRules, useRulesChanges } from "../../api/useRules";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { length, lengthAsTyped, mass } from "../../units/format";
+import { lengthAsTyped, mass } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
@@ -78,7 +78,7 @@ export function JoinsTab() {
                 {row.pin ? (
                   <Text fontSize="xs" color="inkSoft">
                     pinned with {row.pin.label}: drill {lengthAsTyped(row.pin.hole_mm, units)},{" "}
-                    {length(row.pin.depth_mm, units)} deep into both
+                    {lengthAsTyped(row.pin.depth_mm, units)} deep into both
                   </Text>
                 ) : null}
               </Box>
