@@ -30,7 +30,7 @@ test: test-core test-server test-web test-e2e
 test-core: .make/python
 	$(PY) -W error::SyntaxWarning scripts/suites.py core --match '$(K)'
 
-test-server: .make/python
+test-server: .make/built
 	$(PY) scripts/suites.py server --match '$(K)'
 
 test-web: .make/python .make/web web/made/bench.json

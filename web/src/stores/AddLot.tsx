@@ -3,18 +3,12 @@ import { useDeferredValue, useRef, useState } from "react";
 import { useWireWords } from "../api/useFrame";
 import { clientKey, useStockChanges } from "../api/useStock";
 import type { Catalogue, KindOfStock, StockKind } from "../api/types";
-import type { Measure } from "../api/useReading";
+import { MEASURES } from "./measures";
 import { TypedField } from "../ui/TypedField";
 import { ChoiceField, Note } from "../ui/fields";
 import { faultText, readNumber } from "../ui/useDraft";
 import { ScaleButton } from "./ScaleButton";
 
-const MEASURES: Record<KindOfStock["unit"], Measure | undefined> = {
-  mm: "length",
-  g: "mass",
-  ml: "volume",
-  count: undefined,
-};
 const HINTS: Record<KindOfStock["unit"], string> = {
   mm: "3 m, 10 ft",
   g: "454 g, 2 oz",

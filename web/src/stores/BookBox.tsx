@@ -6,6 +6,8 @@ import { Problem } from "../api/client";
 import type { Booking, StockItem } from "../api/types";
 import { notices, tellProblem } from "../ui/notices";
 import { faultText } from "../ui/useDraft";
+import { Reading } from "../ui/Reading";
+import { MEASURES } from "./measures";
 import { ScaleButton } from "./ScaleButton";
 
 type Kind = "used" | "wasted" | "weighed" | "corrected";
@@ -31,6 +33,7 @@ export function BookBox({ item }: { item: StockItem }) {
   const whole = kind === "weighed" || kind === "corrected";
   const lots = item.lots.filter((row) => !whole || row.left !== 0 || item.lots.length === 1);
   const chosen = lot ?? (whole ? (lots[0]?.id ?? null) : null);
+  const measure = MEASURES[item.unit];
   const send = async (anyway: boolean) => {
     const booking: Booking = {
       kind,
@@ -82,6 +85,7 @@ export function BookBox({ item }: { item: StockItem }) {
             if (event.key === "Enter" && amount.trim()) void send(false);
           }}
         />
+        {measure ? <Reading of={measure} text={amount} typed={amount !== ""} /> : null}
         {item.unit === "g" ? (
           <ScaleButton onTake={(grams) => setAmount(`${grams.toFixed(1)} g`)} />
         ) : null}

@@ -1,5 +1,6 @@
 import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
 import { memo, useId } from "react";
+import type { Measure } from "../api/useReading";
 import { lengthAsTyped, typedLength } from "../units/format";
 import { Reading } from "./Reading";
 import { readNumber, useDraft } from "./useDraft";
@@ -44,11 +45,13 @@ interface WordsProps {
   label: string;
   text: string;
   rows?: number;
+  /** What it measures, so that how it is read can stand beside it. */
+  of?: Measure;
   onCommit: (text: string) => Promise<unknown>;
 }
 
 /** Words, saved when the person goes on; what is refused stays, with what is wrong beneath it. */
-export function WordsField({ label, text, rows = 1, onCommit }: WordsProps) {
+export function WordsField({ label, text, rows = 1, of, onCommit }: WordsProps) {
   const draft = useDraft(text, onCommit);
   const shared = { size: "sm" as const, bg: "sheet", maxLength: 4000, ...draft.field };
   const long = rows > 1;
@@ -64,6 +67,9 @@ export function WordsField({ label, text, rows = 1, onCommit }: WordsProps) {
         <Field.Label fontSize="sm" fontWeight="400">
           {label}
         </Field.Label>
+        {of ? (
+          <Reading of={of} text={draft.field.value} typed={draft.field.value !== text} />
+        ) : null}
         {long ? (
           <Textarea {...shared} rows={rows} />
         ) : (

@@ -209,6 +209,7 @@ export function MeasureDialog({ reference, onClose }: Props) {
                 {kind === "length" ? (
                   <WordsField
                     label="On the figure it is"
+                    of="length"
                     text={typed}
                     onCommit={async (text) => {
                       await saveScale(ends, kind, text);

@@ -6,6 +6,7 @@ import type { ClayChip, ClayMix, Owned } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
+import { Reading } from "../../ui/Reading";
 import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
 import { stockAmount } from "../../units/format";
@@ -60,6 +61,7 @@ export function MixTab() {
             value={target}
             onChange={(event) => setTarget(event.target.value)}
           />
+          <Reading of="mass" text={batch} typed={batch !== ""} />
           <Input
             size="sm"
             width="6.5rem"
