@@ -46,7 +46,11 @@ def open_browser() -> _Open:
 
         def start() -> _Open:
             driver = sync_playwright().start()
-            browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+            browser = driver.chromium.launch(
+                executable_path="/usr/bin/chromium",
+                args=ARGS,
+                ignore_default_args=["--hide-scrollbars"],  # people see them
+            )
             return _Open(worker, driver, browser)
 
         _opened.append(worker.submit(start).result())
@@ -121,9 +125,14 @@ class Journey(StaticLiveServerTestCase):
         """What axe finds fault with, asked in the browser's own thread once nothing fades any more: a
         colour half-way to another is nobody's choice."""
         self.page.evaluate(
-            """() => Promise.all(document.getAnimations()
-            .filter((one) => one.effect.getComputedTiming().endTime !== Infinity)
-            .map((one) => one.finished.catch(() => null)))"""
+            """() => Promise.race([
+              Promise.all(document.getAnimations()
+                .filter((one) => one.playState === "running"
+                  && one.effect.getComputedTiming().endTime !== Infinity)
+                .map((one) => one.finished.catch(() => null))),
+              // One that its element's going cuts off never ends.
+              new Promise((done) => setTimeout(done, 3000)),
+            ])"""
         )
         self.page.evaluate(AXE.read_text(encoding="utf-8"))
         found: dict[str, Any] = self.page.evaluate(

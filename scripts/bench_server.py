@@ -17,6 +17,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 CHROMIUM = {
     "executable_path": "/usr/bin/chromium",
+    "ignore_default_args": ["--hide-scrollbars"],  # people see them
     "args": [
         "--no-sandbox",
         "--disable-gpu-rasterization",

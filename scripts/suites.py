@@ -34,6 +34,7 @@ BUDGET_CPU_S = {"core": 200.0, "server": 200.0, "e2e": 300.0}
 SLOW_BUDGET_CPU_S = {"core": 900.0, "server": 300.0, "e2e": 600.0}
 USUAL_RECKONING_S = 0.30
 SLOWEST = 20
+SILENT_S = 600.0  # longer than any class of tests takes
 
 
 @dataclass
@@ -165,15 +166,19 @@ def run(suite: str, slow: bool, match: str, workers: int) -> bool:
     ]
     for person in people:
         person.start()
-    told, ended = Told(), 0
+    told, ended, heard = Told(), 0, time.monotonic()
     while ended < workers:
         try:
             one = done.get(timeout=5)
         except queue.Empty:
-            if any(person.exitcode not in (None, 0) for person in people):
-                told.failed.append((suite, "a worker died"))
+            died = any(person.exitcode not in (None, 0) for person in people)
+            if died or time.monotonic() - heard > SILENT_S:
+                told.failed.append((suite, "a worker died" if died else "nothing more is heard"))
+                for person in people:
+                    person.kill()
                 break
             continue
+        heard = time.monotonic()
         ended += one.cpu_s > 0
         told.times += one.times
         told.failed += one.failed

@@ -15,7 +15,14 @@ const { "*": everywhere, ...others } = (shipped ?? {}) as Record<string, SystemS
 const config = defineConfig({
   globalCss: {
     ...others,
-    html: { ...(others.html ?? {}), ...(everywhere ?? {}) },
+    html: {
+      ...(others.html ?? {}),
+      ...(everywhere ?? {}),
+      colorScheme: "light",
+      scrollbarColor: "{colors.hairline} {colors.paper}",
+    },
+    "html.dark": { colorScheme: "dark" },
+    "*": { scrollbarWidth: "thin" },
     "html, body, #root": { height: "100%" },
     body: { background: "paper", color: "ink", fontVariantNumeric: "tabular-nums" },
     "::placeholder": { color: "inkSoft", fontStyle: "italic" },

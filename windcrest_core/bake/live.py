@@ -21,7 +21,7 @@ from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Frozen
 
-HORIZON_MIN = 240.0
+HORIZON_MIN = 360.0
 POINTS = 120
 GRID_S = 5.0
 APART_MIN = 5.0  # of one opening from the next
@@ -120,7 +120,7 @@ def follow(
     raw = np.array([part.raw_in for part in bake.parts])
     paced = raw if raw.any() else np.ones(len(raw), dtype=bool)
     cured = np.where(
-        (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) * STEP_S / 60, HORIZON_MIN
+        (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) * STEP_S / 60, math.inf
     )
     parts_most = np.array([part.most for part in bake.parts])
     able = paced & (parts_most >= CURED)

@@ -129,7 +129,7 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
     pin = _pin(work, piece, under) if glued and heavy and meets else None
     grams = 0.0
     if glued and not meets:
-        how = f"it does not reach the {under.part.label}: {apart:.0f} mm of air lie between them"
+        how = f"it does not reach the {under.part.label}: there is air between them"
     elif glued:
         grams = max(LEAST_G, area * GLUE_MM / 1000 * GLUE_G_CM3)
         how = (

@@ -175,6 +175,7 @@ function OneFinding({ finding }: { finding: Finding }) {
             height="auto"
             py="1"
             whiteSpace="normal"
+            maxWidth="100%"
             textAlign="left"
             onClick={() => show(fix)}
           >

@@ -2,6 +2,7 @@ import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@
 import { memo, useId } from "react";
 import type { Measure } from "../api/useReading";
 import { lengthAsTyped, typedLength } from "../units/format";
+import { DraftInput } from "./DraftInput";
 import { Reading } from "./Reading";
 import { readNumber, useDraft } from "./useDraft";
 import { useUnits } from "./UnitsContext";
@@ -12,32 +13,18 @@ interface MeasureProps {
   onCommit: (text: string) => Promise<unknown>;
 }
 
-/** A length typed in any unit; what cannot be read stays, with what is wrong beneath it. */
+/** A length typed in any unit. */
 export function MeasureField({ label, mm, onCommit }: MeasureProps) {
   const units = useUnits();
-  const shown = lengthAsTyped(mm, units);
-  const draft = useDraft(shown, (typed) => onCommit(typedLength(typed, units)));
-  const text = draft.field.value;
   return (
-    <Field.Root invalid={draft.wrong !== null}>
-      <Flex align="center" justify="space-between" gap="3" width="100%">
-        <Field.Label fontSize="sm" fontWeight="400">
-          {label}
-        </Field.Label>
-        <Reading of="length" text={typedLength(text, units)} typed={text !== shown} />
-        <Input
-          size="sm"
-          width="8.5rem"
-          bg="sheet"
-          textAlign="right"
-          {...draft.field}
-          onKeyDown={draft.onKeyDown}
-        />
-      </Flex>
-      <Field.ErrorText role="alert" color="stop">
-        {draft.wrong}
-      </Field.ErrorText>
-    </Field.Root>
+    <DraftInput
+      label={label}
+      shown={lengthAsTyped(mm, units)}
+      of="length"
+      width="8.5rem"
+      whole={(text) => typedLength(text, units)}
+      save={onCommit}
+    />
   );
 }
 

@@ -1,7 +1,7 @@
 import { Box, Heading, Stack, Text } from "@chakra-ui/react";
 import { useRules, useRulesChanges } from "../../api/useRules";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { lengthAsTyped, mass } from "../../units/format";
+import { length, lengthAsTyped, mass } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
@@ -73,6 +73,7 @@ export function JoinsTab() {
                 {row.how !== rows[0]?.how ? (
                   <Text fontSize="xs" color="inkSoft">
                     {row.how}
+                    {row.air_mm > 0 ? `, ${length(row.air_mm, units)} of it` : ""}
                   </Text>
                 ) : null}
                 {row.pin ? (
