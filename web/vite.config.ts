@@ -1,8 +1,8 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
-export default defineConfig({
-  base: "/static/",
+export default defineConfig(({ command }) => ({
+  base: command === "build" ? "/static/" : "/",
   plugins: [react()],
   build: { target: "es2022", chunkSizeWarningLimit: 1050 },
   test: {
@@ -14,4 +14,4 @@ export default defineConfig({
     unstubGlobals: true,
   },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
-});
+}));
