@@ -20,6 +20,8 @@ from windcrest_core.densities import Densities, densities_of
 from windcrest_core.labels import clay_of
 from windcrest_core.sheet.model import FigureSheet
 
+ON_GROUND = 0.03  # of the height [A]
+
 
 @dataclass(frozen=True, eq=False)
 class Workpiece:
@@ -54,6 +56,15 @@ class Workpiece:
     def beyond(self) -> dict[str, set[str]]:
         """Every joint with itself and all the bones that hang on it."""
         return {joint: subtree(self.figure.bones, joint) for joint in self.figure.bones}
+
+    @property
+    def ground_mm(self) -> float:
+        """What comes lower than this stands on the ground."""
+        return ON_GROUND * self.figure.height_mm
+
+    def on_the_ground(self, joint: str) -> bool:
+        """Whether anything on a bone stands on the ground in this pose."""
+        return any(p.solid.lowest_z < self.ground_mm for p in self.on_bone.get(joint, []))
 
     def showing(self, piece: Piece) -> float:
         """Share of the part's own solid that is its own: small for a skin over another part."""

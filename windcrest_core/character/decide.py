@@ -10,7 +10,6 @@ from windcrest_core.findings import Finding, Frozen
 HAIR = ("hair", "fur")
 MOUTHS = ("tooth", "mouth", "tongue", "beak", "bill", "muzzle", "snout")
 SLENDER = 0.02  # of the height [A]
-ON_GROUND = 0.03  # of the height: so low a part stands on the ground [A]
 POSES = {
     "biped": "What does it do: standing, stepping, reaching?",
     "tailed_biped": "What does it do: standing, stepping, reaching?",
@@ -42,13 +41,11 @@ def _labels(labels: list[str]) -> str:
 
 def _in_the_base(work: Workpiece) -> int:
     """Wires that end in the base in this pose: rods, and pegs of what is on the ground."""
-    bones, low = work.figure.bones, ON_GROUND * work.figure.height_mm
+    bones = work.figure.bones
     found = 0
     for run in work.sheet.runs:
         for joint, end in ((run.path[0], run.start), (run.path[-1], run.end)):
-            stands = bones[joint].parent is None or any(
-                piece.solid.lowest_z < low for piece in work.on_bone.get(joint, [])
-            )
+            stands = bones[joint].parent is None or work.on_the_ground(joint)
             found += end == "rod" or (end == "peg" and stands)
     return found
 

@@ -9,7 +9,6 @@ from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.sheet.model import Part
 from windcrest_core.steps import Need, Step, Undated
 
-ON_GROUND = 0.03  # of the height: so low a part stands on the ground [A]
 HOLE_CLEARANCE_MM = 0.2
 HOLE_DEPTHS = 3.0
 DRY_MIN = 120.0  # of washed clay in room air [A]
@@ -82,11 +81,6 @@ def finish_plan(
     )
 
 
-def _on_the_ground(work: Workpiece, joint: str) -> bool:
-    low = ON_GROUND * work.figure.height_mm
-    return any(piece.solid.lowest_z < low for piece in work.on_bone.get(joint, []))
-
-
 def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
     done = set(work.progress.steps_done)
     rows = [
@@ -124,7 +118,7 @@ def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> l
                 fixes=[
                     fix(f"End {run.label} in a peg", (f"run/{run.id}/end", "peg"))
                     for run in work.sheet.runs
-                    if run.end != "peg" and _on_the_ground(work, run.path[-1])
+                    if run.end != "peg" and work.on_the_ground(run.path[-1])
                 ][:1],
             )
         )

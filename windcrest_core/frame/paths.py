@@ -21,7 +21,6 @@ from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import End, Run
 
 TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
-LIFTED = 0.03
 SLENDER_MM = 7.0  # thinner than this is a finger, a toe or the like [A]
 THROUGH = 0.3  # of a bone's length: wire that came along so much of it is in it
 INTO_PART = 0.9  # of the part's length that wire goes into
@@ -40,7 +39,7 @@ def _lift_limit(work: Workpiece, joint: str) -> float:
     pieces = work.on_bone.get(joint, [])
     lowest = min((piece.solid.lowest_z for piece in pieces), default=0.0)
     height = float(work.figure.bones[joint].start[2])
-    return height if lowest <= LIFTED * work.figure.height_mm else -1.0
+    return height if lowest <= work.ground_mm else -1.0
 
 
 def _points_beyond(bone: Bone, end: End, next_to: Bone | None) -> list[Array]:
@@ -201,7 +200,7 @@ def standing_pieces(work: Workpiece) -> list[Piece]:
     return [
         piece
         for piece in work.figure.pieces
-        if piece.part.contact and piece.solid.lowest_z < LIFTED * work.figure.height_mm
+        if piece.part.contact and piece.solid.lowest_z < work.ground_mm
     ]
 
 
