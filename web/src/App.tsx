@@ -1,6 +1,5 @@
 import { Center, Flex, Spinner, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { useMe } from "./api/useMe";
 import { useRules } from "./api/useRules";
@@ -16,6 +15,7 @@ import { useNight } from "./ui/colourMode";
 import { KeysDialog } from "./ui/KeysDialog";
 import { SignInPage } from "./ui/SignInPage";
 import { TopBar } from "./ui/TopBar";
+import { useSign } from "./ui/useKey";
 import { UnitsContext } from "./ui/UnitsContext";
 import { METRIC } from "./units/format";
 
@@ -41,7 +41,7 @@ function Bench() {
   const rules = useRules().data?.rules;
   const [keys, setKeys] = useState(false);
   const atBench = useLocation().pathname.startsWith("/bench/");
-  useHotkeys("?", () => setKeys(true), { useKey: true, enabled: rules?.single_keys ?? true });
+  useSign("?", () => setKeys(true), rules?.single_keys ?? true);
   return (
     <UnitsContext.Provider value={rules ?? METRIC}>
       <Flex direction="column" height="100vh" overflow="hidden">

@@ -111,8 +111,8 @@ export function usePreview(id: string, revision: number) {
             }),
           );
           if (answer.number === asked.current) setShown(answer);
-        } catch (error) {
-          if (!(error instanceof Problem) && !(error instanceof DOMException)) throw error;
+        } catch {
+          // What was refused or did not arrive is told when it is let go; the next is asked all the same.
         }
       }
       busy.current = false;

@@ -11,6 +11,7 @@ import { Elevation } from "../elevation/Elevation";
 import { LAYERS_OF } from "../elevation/layers";
 import { tellProblem } from "../ui/notices";
 import { faultText } from "../ui/useDraft";
+import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { NoteBox } from "./NoteBox";
 import { StepWords } from "./StepWords";
@@ -51,6 +52,7 @@ function Working({ id }: { id: string }) {
   const { data: shown } = useFigure(id);
   if (!shown) throw new Error("the figure is loaded");
   const { plan, figure } = shown;
+  useTitle(`${plan.name}: at the bench`);
   const units = useUnits();
   const go = useNavigate();
   const bench = useBench(id);
@@ -128,6 +130,7 @@ function Working({ id }: { id: string }) {
             handles={false}
             onDrag={nothing}
             onDrop={nothing}
+            onCancel={nothing}
           />
         </Flex>
       </Flex>

@@ -1,3 +1,4 @@
+import { useTitle } from "../ui/useTitle";
 import {
   Box,
   Button,
@@ -22,6 +23,7 @@ const DAYS_SHOWN = 14;
 
 /** What to do on which day, over the hours there are; figures in the order they are preferred. */
 export function CalendarPage() {
+  useTitle("Calendar");
   const cards = useShelf().data;
   const [first, setFirst] = useState<string[]>([]);
   const [all, setAll] = useState(false);

@@ -1,4 +1,4 @@
-import { screen } from "@testing-library/react";
+import { fireEvent, screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import { ferrywoman, show } from "../testing/bench";
 import type { Callout } from "./Callouts";
@@ -15,6 +15,8 @@ interface Changes {
   marked?: Set<string>;
   landmarks?: boolean;
   onSelect?: (part: string | null) => void;
+  onDrop?: () => void;
+  onCancel?: () => void;
 }
 
 function drawn(changes: Changes = {}) {
@@ -31,6 +33,7 @@ function drawn(changes: Changes = {}) {
       handles={false}
       onDrag={quiet}
       onDrop={quiet}
+      onCancel={quiet}
       landmarks={landmarks ? plan.character.landmarks : undefined}
       {...rest}
     />,
@@ -127,4 +130,33 @@ test("rings as a path, and points of the world in each view", () => {
   expect(pathOf([])).toBe("");
   expect(projected("front", [3, 4, 5])).toEqual([-3, 5]);
   expect(projected("side", [3, 4, 5])).toEqual([4, 5]);
+});
+
+test("a joint that is only pressed, or let go by Escape, is not turned", () => {
+  const onDrop = vi.fn();
+  const onCancel = vi.fn();
+  const { all } = drawn({ handles: true, onDrop, onCancel });
+  const joint = all("circle title").find((title) => title.textContent?.startsWith("Drag to turn"));
+  const handle = joint?.parentElement as Element;
+  handle.setPointerCapture = () => undefined;
+  const svg = handle.closest("svg") as Element;
+  const at = (clientX: number) => ({ clientX, clientY: 100, button: 0, pointerId: 1 });
+  fireEvent.pointerDown(handle, at(100));
+  fireEvent.pointerMove(svg, at(102));
+  fireEvent.pointerUp(svg, at(102));
+  expect(onDrop).not.toHaveBeenCalled();
+  fireEvent.pointerDown(handle, { ...at(100), button: 2 });
+  fireEvent.pointerMove(svg, at(160));
+  fireEvent.pointerUp(svg, at(160));
+  expect(onDrop).not.toHaveBeenCalled();
+  fireEvent.pointerDown(handle, at(100));
+  fireEvent.pointerMove(svg, at(160));
+  fireEvent.keyDown(window, { key: "Escape" });
+  fireEvent.pointerUp(svg, at(160));
+  expect(onDrop).not.toHaveBeenCalled();
+  expect(onCancel).toHaveBeenCalledTimes(2);
+  fireEvent.pointerDown(handle, at(100));
+  fireEvent.pointerMove(svg, at(160));
+  fireEvent.pointerUp(svg, at(160));
+  expect(onDrop).toHaveBeenCalledTimes(1);
 });

@@ -1,5 +1,5 @@
 import { Box } from "@chakra-ui/react";
-import { useMemo, useRef, useState, type PointerEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import type { FigureOut, Plan, Support, View, WallMap } from "../api/types";
 import { tint } from "../theme";
 import { useUnits } from "../ui/UnitsContext";
@@ -42,8 +42,12 @@ interface Props {
   ghosts?: boolean;
   onDrag: (drag: Dragging) => void;
   onDrop: (drag: Dragging) => void;
+  /** A joint that was only pressed, or a drag broken off by Escape: nothing is changed. */
+  onCancel: () => void;
 }
 
+/** A pointer that came no further than this has pressed a joint and not turned it. */
+const STILL_PX = 4;
 const VIEWS: ViewName[] = ["front", "side"];
 const GAP_PX = 36;
 
@@ -53,6 +57,7 @@ export function Elevation(props: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const units = useUnits();
   const [drag, setDrag] = useState<Dragging | null>(null);
+  const pressed = useRef<{ x: number; y: number; moved: boolean } | null>(null);
   const { drawing } = plan;
   const base = figure.sheet.base;
 
@@ -109,16 +114,37 @@ export function Elevation(props: Props) {
     return [p.x, -p.y];
   };
   const move = (event: PointerEvent) => {
-    if (!drag) return;
+    if (!drag || !pressed.current) return;
+    const { x: fromX, y: fromY, moved } = pressed.current;
+    if (!moved && Math.hypot(event.clientX - fromX, event.clientY - fromY) < STILL_PX) return;
+    pressed.current.moved = true;
     const [x, v] = at(event);
     const next: Dragging = { ...drag, to: [x - origin[drag.view], v] };
     setDrag(next);
     props.onDrag(next);
   };
+  const { onCancel } = props;
+  const cancel = useCallback(() => {
+    pressed.current = null;
+    setDrag(null);
+    onCancel();
+  }, [onCancel]);
   const end = () => {
-    if (drag) props.onDrop(drag);
+    if (!drag) return;
+    if (!pressed.current?.moved) return cancel();
+    props.onDrop(drag);
+    pressed.current = null;
     setDrag(null);
   };
+  const dragging = drag !== null;
+  useEffect(() => {
+    if (!dragging) return;
+    const escape = (event: KeyboardEvent) => {
+      if (event.key === "Escape") cancel();
+    };
+    window.addEventListener("keydown", escape);
+    return () => window.removeEventListener("keydown", escape);
+  }, [dragging, cancel]);
 
   const drawn = (name: ViewName) => {
     const view = drawing[name];
@@ -214,6 +240,8 @@ export function Elevation(props: Props) {
                 vectorEffect="non-scaling-stroke"
                 style={{ cursor: "grab", touchAction: "none" }}
                 onPointerDown={(event) => {
+                  if (event.button !== 0) return;
+                  pressed.current = { x: event.clientX, y: event.clientY, moved: false };
                   event.currentTarget.setPointerCapture(event.pointerId);
                   setDrag({ joint: b.joint, view: name, to: b.end });
                 }}
@@ -239,7 +267,7 @@ export function Elevation(props: Props) {
         preserveAspectRatio="xMidYMid meet"
         onPointerMove={move}
         onPointerUp={end}
-        onPointerCancel={end}
+        onPointerCancel={() => drag && cancel()}
         style={{ display: "block", userSelect: "none" }}
       >
         <defs>

@@ -27,6 +27,7 @@ import { FramePanel } from "../stations/frame/FramePanel";
 import { OrderPanel } from "../stations/order/OrderPanel";
 import { faultText } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
+import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { calloutsOf, markedOf, type Place } from "./callouts";
 import { Findings } from "./Findings";
@@ -69,6 +70,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const { data: shown } = useFigure(id);
   if (!shown) throw new Error("the figure is loaded");
   const { figure } = shown;
+  useTitle(`${figure.sheet.name}: ${TITLES[place]}`);
   const go = useNavigate();
   const units = useUnits();
   const changes = useFigureChanges(id);
@@ -191,6 +193,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
         </Button>
       </Flex>
       <Flex
+        as="main"
         flex="1"
         minHeight="0"
         direction={{ base: "column", lg: "row" }}
@@ -255,6 +258,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                     drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
                   })
                 }
+                onCancel={drop}
                 onDrop={({ joint, view, to }) => {
                   const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
                   void edit

@@ -4,6 +4,7 @@ import { useRules } from "../api/useRules";
 import { STATIONS } from "../api/types";
 import type { Layer } from "../elevation/layers";
 import { useFinderKey } from "../ui/useFinderKey";
+import { behindDialog, useKey, useSign } from "../ui/useKey";
 import type { Place } from "./callouts";
 
 interface Deeds {
@@ -31,28 +32,35 @@ export function nextPart(parts: string[], selected: string | null, by: 1 | -1): 
 /** The keys of a figure page; none acts while typing, and House rules can switch them off. */
 export function useFigureKeys(deeds: Deeds) {
   const { parts, selected, select, goTo, toggle, undo, redo, turn, bench, print, finder } = deeds;
-  const keys = { enabled: useRules().data?.rules.single_keys ?? true };
+  const single = useRules().data?.rules.single_keys ?? true;
   useHotkeys(
     "1,2,3,4,5,6,7,8",
     (_, key) => {
       const to = STATIONS[Number(key.keys?.join("")) - 1];
       if (to) goTo(to);
     },
-    keys,
+    { enabled: single, ignoreEventWhen: behindDialog },
   );
-  useHotkeys("0", () => goTo("log"), keys);
-  useHotkeys("w", () => toggle("wire"), keys);
-  useHotkeys("k", () => toggle("core"), keys);
-  useHotkeys("c", () => toggle("clay"), keys);
-  useHotkeys("l", () => toggle("colour"), keys);
-  useHotkeys("t", turn, keys);
-  useHotkeys("b", bench, keys);
-  useHotkeys("[", () => select(nextPart(parts, selected, -1)), { ...keys, useKey: true });
-  useHotkeys("]", () => select(nextPart(parts, selected, 1)), { ...keys, useKey: true });
-  useHotkeys("z", undo, { ...keys, ignoreModifiers: false });
-  useHotkeys("shift+z", redo, keys);
-  useHotkeys("mod+z", undo, { preventDefault: true });
-  useHotkeys("mod+shift+z", redo, { preventDefault: true });
-  useHotkeys("p", () => window.open(print, "_blank", "noopener"), keys);
-  useFinderKey(finder, keys.enabled);
+  useKey("0", () => goTo("log"), single);
+  useKey("w", () => toggle("wire"), single);
+  useKey("k", () => toggle("core"), single);
+  useKey("c", () => toggle("clay"), single);
+  useKey("l", () => toggle("colour"), single);
+  useKey("t", turn, single);
+  useKey("b", bench, single);
+  useSign("[", () => select(nextPart(parts, selected, -1)), single);
+  useSign("]", () => select(nextPart(parts, selected, 1)), single);
+  useKey("z", undo, single);
+  useKey("shift+z", redo, single);
+  // With Ctrl it is undone from a select or a slider too; text that is being typed keeps its own.
+  const anywhere = {
+    preventDefault: true,
+    useKey: true,
+    ignoreEventWhen: behindDialog,
+    enableOnFormTags: ["select", "slider"] as const,
+  };
+  useHotkeys("mod+z", undo, anywhere);
+  useHotkeys("mod+shift+z", redo, anywhere);
+  useKey("p", () => window.open(print, "_blank", "noopener"), single);
+  useFinderKey(finder, single);
 }

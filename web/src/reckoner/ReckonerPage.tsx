@@ -1,3 +1,4 @@
+import { useTitle } from "../ui/useTitle";
 import { Box, Flex, Heading, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import { useDeferredValue, useState } from "react";
 import { useReckoned } from "../api/useReckoner";
@@ -36,6 +37,7 @@ const START: Record<string, string> = {
 
 /** Any piece of clay in every other form, in any unit, without a figure. */
 export function ReckonerPage() {
+  useTitle("Reckoner");
   const units = useUnits();
   const clays = useCatalogue().data?.clays ?? {};
   const [form, setForm] = useState<Form>("ball");

@@ -1,3 +1,4 @@
+import { useTitle } from "../ui/useTitle";
 import { Box, Button, Flex, Heading, SimpleGrid, Spinner, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useCatalogue, useRules, useRulesChanges } from "../api/useRules";
@@ -51,6 +52,7 @@ const FRAME_NOTES: Record<Rules["frame_school"], string> = {
 };
 
 export function RulesPage() {
+  useTitle("House rules");
   const query = useRules();
   const { set, undo, redo } = useRulesChanges();
   const catalogue = useCatalogue().data;

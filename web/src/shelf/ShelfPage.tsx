@@ -1,3 +1,4 @@
+import { useTitle } from "../ui/useTitle";
 import {
   Box,
   Button,
@@ -12,7 +13,6 @@ import {
   Text,
 } from "@chakra-ui/react";
 import { useRef, useState } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { Problem } from "../api/client";
 import { useRules } from "../api/useRules";
@@ -24,12 +24,14 @@ import { faultText } from "../ui/useDraft";
 import { notices, tellProblem } from "../ui/notices";
 import { SheetChooser } from "../ui/SheetChooser";
 import { useFinderKey } from "../ui/useFinderKey";
+import { useKey } from "../ui/useKey";
 import { useUnits } from "../ui/UnitsContext";
 import { length } from "../units/format";
 import { LineUp } from "./LineUp";
 import { NewFigureDialog } from "./NewFigureDialog";
 
 export function ShelfPage() {
+  useTitle("Shelf");
   const shelf = useShelf();
   const actions = useShelfActions();
   const go = useNavigate();
@@ -38,16 +40,16 @@ export function ShelfPage() {
   const [linedUp, setLinedUp] = useState(false);
   const [bad, setBad] = useState<{ file: File; error: Error } | null>(null);
   const finder = useRef<HTMLInputElement>(null);
-  const keys = { enabled: useRules().data?.rules.single_keys ?? true };
-  useHotkeys(
+  const single = useRules().data?.rules.single_keys ?? true;
+  useKey(
     "n",
     (event) => {
       event.preventDefault();
       setMaking(true);
     },
-    keys,
+    single,
   );
-  useFinderKey(finder, keys.enabled);
+  useFinderKey(finder, single);
 
   const open = (id: string) => void go(`/figures/${id}/character`);
   const bring = (file: File, asCopy: boolean) =>

@@ -1,3 +1,4 @@
+import { useTitle } from "../ui/useTitle";
 import { Box, Flex, Heading, Spinner, Tabs, Text } from "@chakra-ui/react";
 import { useSearchParams } from "react-router";
 import { useCatalogue, useStores } from "../api/useRules";
@@ -17,6 +18,7 @@ const TABS = [
 ] as const;
 
 export function StoresPage() {
+  useTitle("Stores");
   const stores = useStores().data;
   const catalogue = useCatalogue().data;
   const stock = useStock().data;

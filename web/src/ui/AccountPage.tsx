@@ -1,3 +1,4 @@
+import { useTitle } from "./useTitle";
 import { Box, Button, chakra, Field, Heading, Input, Stack, Text } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { useChangePassword, useMe } from "../api/useMe";
@@ -5,6 +6,7 @@ import { faultText } from "./useDraft";
 import { notices } from "./notices";
 
 export function AccountPage() {
+  useTitle("Account");
   const me = useMe().data;
   const change = useChangePassword();
   const [old, setOld] = useState("");

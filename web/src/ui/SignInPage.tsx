@@ -1,3 +1,4 @@
+import { useTitle } from "./useTitle";
 import {
   Box,
   Button,
@@ -16,6 +17,7 @@ import { tint } from "../theme";
 import { faultText } from "./useDraft";
 
 export function SignInPage() {
+  useTitle("Sign in");
   const me = useMe().data;
   const session = useSession();
   const [name, setName] = useState("");

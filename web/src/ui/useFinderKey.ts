@@ -1,13 +1,13 @@
 import type { RefObject } from "react";
-import { useHotkeys } from "react-hotkeys-hook";
+import { useSign } from "./useKey";
 
 /** The key "/" goes to the field that finds things. */
 export const useFinderKey = (finder: RefObject<HTMLInputElement | null>, enabled: boolean) =>
-  useHotkeys(
+  useSign(
     "/",
     (event) => {
       event.preventDefault();
       finder.current?.focus();
     },
-    { enabled, useKey: true },
+    enabled,
   );

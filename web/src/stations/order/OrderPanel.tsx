@@ -1,4 +1,4 @@
-import { Box, Button, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Checkbox, Flex, Heading, Stack, Text, chakra } from "@chakra-ui/react";
 import { useState } from "react";
 import { useBench } from "../../api/useBench";
 import type { Target } from "../../api/useOrder";
@@ -46,11 +46,27 @@ function StepsTab() {
         <Box key={column.title}>
           <Heading size="sm">{column.title}</Heading>
           {column.because ? <Note>Ends in a bake because: {column.because}.</Note> : null}
-          <Stack as="ol" gap="0" listStyleType="none">
-            {column.steps.map((step) => (
-              <StepRow key={step.key} step={step} labels={labels} onMove={move} />
-            ))}
-          </Stack>
+          {[true, false].map((done) => {
+            const rows = column.steps
+              .filter((step) => step.done === done)
+              .map((step) => <StepRow key={step.key} step={step} labels={labels} onMove={move} />);
+            if (rows.length === 0) return null;
+            const list = (
+              <Stack key={String(done)} as="ol" gap="0" listStyleType="none">
+                {rows}
+              </Stack>
+            );
+            return done ? (
+              <chakra.details key="done">
+                <chakra.summary cursor="pointer" fontSize="sm" color="inkSoft" py="1">
+                  {rows.length} done
+                </chakra.summary>
+                {list}
+              </chakra.details>
+            ) : (
+              list
+            );
+          })}
         </Box>
       ))}
       {board ? <Board onClose={() => showBoard(false)} /> : null}
