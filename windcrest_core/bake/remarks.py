@@ -65,6 +65,8 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
         return part.most >= CURED, part.grade != "raw", not missed(part), part.fusion
 
     worst = min(short, key=order)
+    # What it came to in all, and the minutes that one bake from raw would take.
+    raw_here = worst.model_copy(update={"model_min": here[worst.id].model_min})
     never = worst.most < CURED
     stop = never or worst.grade == "raw" or missed(worst)
     numbers = {
@@ -87,7 +89,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
             severity="stop" if stop else "note",
             subject=worst.id,
             title=f"Bake {bake.number}: the {worst.label} {_grade_words(worst, never)}",
-            reason=_strength_words(bake, here[worst.id], minutes[worst.id], never, missed(worst)),
+            reason=_strength_words(bake, raw_here, minutes[worst.id], never, missed(worst)),
             numbers=numbers,
             fixes=[
                 fix(

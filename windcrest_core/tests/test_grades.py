@@ -141,3 +141,14 @@ class MinutesTest(unittest.TestCase):
             )
             with self.subTest(school):
                 self.assertAlmostEqual(live.to_go_min, expected, delta=1.0)
+
+
+class InAllTest(unittest.TestCase):
+    def test_reason_and_title_speak_of_the_same_end(self) -> None:
+        """Soft after a first bake of 6 min, set by the next: no stop, and no word of crumbling."""
+        progress = Progress(bakes=[BakeDone(bake=1, minutes=6), BakeDone(bake=2, minutes=30)])
+        found = [f for f in planned(biped(), None, progress).findings if f.id == "bake.core.raw"]
+        for finding in found:
+            if "soft" not in finding.title:
+                self.assertNotIn("crumbles", finding.reason)
+        self.assertTrue([f for f in found if "soft" not in f.title])
