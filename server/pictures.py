@@ -17,6 +17,7 @@ LARGEST_BYTES = 20_000_000
 LARGEST_PIXELS = 60_000_000
 LARGEST_SIDE = 20_000
 LONGEST_SIDE = 2000
+THUMBNAIL_SIDE = 400
 FORMATS = ["JPEG", "PNG", "WEBP"]
 DEEP = ("I;16", "I;16B", "I;16L", "I", "F")
 ORIENTATION = 0x0112
@@ -71,6 +72,16 @@ def clean_picture(sent: UploadedFile) -> Picture:
     out = io.BytesIO()
     image.save(out, "JPEG", quality=86)
     return Picture(out.getvalue(), image.width, image.height, said)
+
+
+def thumbnail(jpeg: bytes) -> bytes:
+    """A kept picture at the size it has in a list, JPEG."""
+    image = Image.open(io.BytesIO(jpeg), formats=["JPEG"])
+    image.draft("RGB", (THUMBNAIL_SIDE, THUMBNAIL_SIDE))
+    image.thumbnail((THUMBNAIL_SIDE, THUMBNAIL_SIDE))
+    out = io.BytesIO()
+    image.save(out, "JPEG", quality=80)
+    return out.getvalue()
 
 
 def _rgb(image: Image.Image) -> tuple[Image.Image, list[str]]:

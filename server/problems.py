@@ -72,7 +72,8 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(ConflictError)
     def _conflict(request: HttpRequest, error: ConflictError) -> HttpResponse:
         rows = [{"path": p, "yours": y, "theirs": t} for p, y, t in error.collisions]
-        return problem(412, "The same thing was changed to something else.", conflicts=rows)
+        detail = "The same thing was changed to something else."
+        return problem(412, detail, conflicts=rows, revision=error.revision)
 
     @api.exception_handler(ValidationError)
     def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:

@@ -31,6 +31,7 @@ class ProblemOut(Out):
     detail: str
     errors: list[Fault] = []
     conflicts: list[Conflict] = []
+    revision: int | None = None
 
 
 class Done(Out):

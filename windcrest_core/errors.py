@@ -46,8 +46,12 @@ class UnitError(WindcrestError):
 
 
 class ConflictError(WindcrestError):
-    """Two edits of the same thing; `collisions` holds path, yours, theirs."""
+    """Two edits of the same thing; `collisions` holds path, yours, theirs; `revision` is the one that
+    theirs stands in, where the document has any."""
 
-    def __init__(self, collisions: list[tuple[str, object, object]]) -> None:
+    def __init__(
+        self, collisions: list[tuple[str, object, object]], revision: int | None = None
+    ) -> None:
         super().__init__(", ".join(path for path, _, _ in collisions))
         self.collisions = collisions
+        self.revision = revision

@@ -17,6 +17,7 @@ from server.accounts.actions.change_password import change_password
 from server.accounts.actions.set_rules import set_rules
 from server.accounts.actions.sign_up import sign_up
 from server.accounts.models import HouseRules
+from server.accounts.receipts import receive, sending_of
 from server.problems import Problem
 from server.schemas import Done, Out
 from windcrest_core.context import Rules
@@ -48,9 +49,10 @@ class RulesOut(Out):
 
 
 class RuleChanges(BaseModel):
-    """Changes by path, such as `oven/offset_c`."""
+    """Changes by path, such as `oven/offset_c`, and what was seen there when they were made."""
 
     changes: dict[str, Any]
+    seen: dict[str, Any] = {}
 
 
 def _checked(request: HttpRequest) -> None:
@@ -135,19 +137,22 @@ def get_rules(request: HttpRequest) -> RulesOut:
 @router.patch("rules", response=RulesOut)
 def patch_rules(request: HttpRequest, body: RuleChanges) -> RulesOut:
     with HouseRules.locked(request.user) as document:
-        set_rules(document, body.changes)
+        if receive(sending_of(request)):
+            set_rules(document, body.changes, body.seen)
     return _rules_out(document)
 
 
 @router.post("rules/undo", response=RulesOut)
 def undo_rules(request: HttpRequest) -> RulesOut:
     with HouseRules.locked(request.user) as document:
-        document.undo()
+        if receive(sending_of(request)):
+            document.undo()
     return _rules_out(document)
 
 
 @router.post("rules/redo", response=RulesOut)
 def redo_rules(request: HttpRequest) -> RulesOut:
     with HouseRules.locked(request.user) as document:
-        document.redo()
+        if receive(sending_of(request)):
+            document.redo()
     return _rules_out(document)

@@ -1,6 +1,9 @@
-"""House rules of a person. People themselves are Django's users."""
+"""House rules of a person, and receipts of what was sent. People themselves are Django's users."""
 
 from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
 
 from server.documents import PersonDocument
 from windcrest_core.context import Rules, load_rules
@@ -10,3 +13,16 @@ class HouseRules(PersonDocument):
     @property
     def rules(self) -> Rules:
         return load_rules(self.body)
+
+
+class Receipt(models.Model):
+    """That something a device sent under this key was done."""
+
+    owner = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="receipts"
+    )
+    key = models.CharField(max_length=64)
+    made = models.DateTimeField(auto_now_add=True, db_index=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["owner", "key"], name="one_receipt")]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
+from django.db import transaction
 from django.http import FileResponse, Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -11,12 +12,15 @@ from ninja import File, Form, Router
 from ninja.files import UploadedFile
 from pydantic import BaseModel
 
+from server.accounts.receipts import receive, sending_of
 from server.bench.actions.mark_steps import mark_steps
 from server.bench.actions.record_bake import record_bake
 from server.bench.actions.write_log import write_log
 from server.bench.models import LogEntry
+from server.pictures import thumbnail
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.api import own_figure
+from server.shelf.models import Figure
 
 router = Router(tags=["bench"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
@@ -27,6 +31,30 @@ class EntryOut(Out):
     text: str
     has_picture: bool
     made: datetime
+
+
+class TakenOut(EntryOut):
+    """An entry that was taken out of a log, and when."""
+
+    figure_id: str
+    figure: str
+    taken_out: datetime
+
+
+class PutAway(Out):
+    """A figure that was taken off the shelf, and when."""
+
+    id: str
+    name: str
+    height_mm: float
+    put_away: datetime
+
+
+class Away(Out):
+    """What can be brought back, the latest first."""
+
+    figures: list[PutAway]
+    entries: list[TakenOut]
 
 
 class Tick(BaseModel):
@@ -45,19 +73,48 @@ def _entry(request: HttpRequest, figure_id: str, entry_id: int) -> LogEntry:
     return get_object_or_404(LogEntry, pk=entry_id, figure=own_figure(request, figure_id))
 
 
+@router.get("away", response=Away)
+def get_away(request: HttpRequest) -> Away:
+    figures = Figure.objects.filter(owner=request.user, deleted__isnull=False).order_by("-deleted")
+    entries = LogEntry.objects.filter(
+        figure__owner=request.user, figure__deleted=None, deleted__isnull=False
+    ).order_by("-deleted")
+    return Away(
+        figures=[
+            PutAway(
+                id=figure.id,
+                name=figure.sheet.name,
+                height_mm=figure.sheet.height_mm,
+                put_away=figure.deleted,
+            )
+            for figure in figures
+        ],
+        entries=[
+            TakenOut(
+                **_out(entry).model_dump(),
+                figure_id=entry.figure_id,
+                figure=entry.figure.sheet.name,
+                taken_out=entry.deleted,
+            )
+            for entry in entries.select_related("figure")
+        ],
+    )
+
+
 @router.get("figures/{figure_id}/log", response={200: list[EntryOut], **ERRORS})
 def get_log(request: HttpRequest, figure_id: str) -> list[EntryOut]:
     return [_out(entry) for entry in own_figure(request, figure_id).log.filter(deleted=None)]
 
 
-@router.post("figures/{figure_id}/log", response={201: EntryOut, **ERRORS})
+@router.post("figures/{figure_id}/log", response={201: Done, **ERRORS})
 def post_log(
     request: HttpRequest,
     figure_id: str,
     text: Form[str] = "",
     picture: File[UploadedFile | None] = None,
-) -> tuple[int, EntryOut]:
-    return 201, _out(write_log(own_figure(request, figure_id), text, picture))
+) -> tuple[int, Done]:
+    write_log(own_figure(request, figure_id), text, picture, sending_of(request))
+    return 201, Done()
 
 
 @router.delete("figures/{figure_id}/log/{entry_id}", response={200: Done, **ERRORS})
@@ -77,24 +134,32 @@ def restore_entry(request: HttpRequest, figure_id: str, entry_id: int) -> Done:
 
 
 @router.get("figures/{figure_id}/log/{entry_id}/picture", include_in_schema=False)
-def picture(request: HttpRequest, figure_id: str, entry_id: int) -> HttpResponse | FileResponse:
+def picture(
+    request: HttpRequest, figure_id: str, entry_id: int, small: bool = False
+) -> HttpResponse | FileResponse:
+    """The picture of an entry; `small` as it stands in the list. It never changes."""
     entry = _entry(request, figure_id, entry_id)
     if not entry.picture:
         raise Http404
-    return FileResponse(
-        entry.picture.open("rb"),
-        content_type="image/jpeg",
-        headers={"Cache-Control": "private, max-age=86400"},
-    )
+    kept = entry.picture.open("rb")
+    headers = {"Cache-Control": "private, max-age=86400"}
+    if not small:
+        return FileResponse(kept, content_type="image/jpeg", headers=headers)
+    with kept:
+        return HttpResponse(thumbnail(kept.read()), content_type="image/jpeg", headers=headers)
 
 
 @router.put("figures/{figure_id}/steps/{key}", response={200: Done, **ERRORS})
 def put_step(request: HttpRequest, figure_id: str, key: str, body: Tick) -> Done:
-    mark_steps(own_figure(request, figure_id), [key], body.done)
+    with transaction.atomic():
+        if receive(sending_of(request)):
+            mark_steps(own_figure(request, figure_id), [key], body.done)
     return Done()
 
 
 @router.put("figures/{figure_id}/bakes/{number}", response={200: Done, **ERRORS})
 def put_bake(request: HttpRequest, figure_id: str, number: int, body: Minutes) -> Done:
-    record_bake(own_figure(request, figure_id), number, body.minutes)
+    with transaction.atomic():
+        if receive(sending_of(request)):
+            record_bake(own_figure(request, figure_id), number, body.minutes)
     return Done()

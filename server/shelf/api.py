@@ -11,6 +11,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 from pydantic import BaseModel, Field
 
+from server.accounts.receipts import arrived, sending_of
 from server.downloads import download
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.actions.create_figure import create_figure
@@ -312,7 +313,9 @@ def _dragged(sheet: FigureSheet, how: Drag) -> list[Operation]:
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})
 def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpResponse:
-    figure = own_figure(request, figure_id)
+    figure, sending = own_figure(request, figure_id), sending_of(request)
+    if arrived(sending):
+        return edited(figure)
     operations = _operations(figure, body)
     given = given_of(figure)
     refuse_unbuildable(apply_edits(figure.sheet, operations)[0], given)
@@ -323,6 +326,7 @@ def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpRespons
             operations,
             body.label,
             lambda sheet: refuse_unbuildable(sheet, given),
+            sending,
         )
     )
 
@@ -391,12 +395,12 @@ def get_model(request: HttpRequest, figure_id: str) -> HttpResponse:
 
 @router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})
 def undo(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return edited(step_back(own_figure(request, figure_id).id, "undo"))
+    return edited(step_back(own_figure(request, figure_id).id, "undo", sending_of(request)))
 
 
 @router.post("figures/{figure_id}/redo", response={200: Edited, **ERRORS})
 def redo(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return edited(step_back(own_figure(request, figure_id).id, "redo"))
+    return edited(step_back(own_figure(request, figure_id).id, "redo", sending_of(request)))
 
 
 @router.put("figures/{figure_id}/sheet", response={200: Edited, **ERRORS})

@@ -50,13 +50,14 @@ class Figure(models.Model):
 
 
 class Revision(models.Model):
-    """One change: what was done, and what takes it back."""
+    """One change: what was done, what takes it back, and the device it came from."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     label = models.CharField(max_length=200)
     operations = models.JSONField(default=list)
     inverse = models.JSONField(default=list)
+    device = models.CharField(max_length=64, blank=True, default="")
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:

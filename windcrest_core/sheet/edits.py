@@ -167,17 +167,16 @@ def collide(a: str, b: str) -> bool:
 
 
 def refuse_collisions(mine: list[Operation], theirs: list[Operation]) -> None:
-    """Let disjoint edits through.
+    """Let disjoint edits through, and those that come to what theirs came to last.
 
     Raises
     ------
-    ConflictError : with the path and both values where they collide and differ.
+    ConflictError : with the path, mine and the last of theirs where they collide and differ.
     """
-    found = [
-        (a.path, a.value, b.value)
-        for a in mine
-        for b in theirs
-        if collide(a.path, b.path) and (a.path, a.value) != (b.path, b.value)
-    ]
+    found: list[tuple[str, object, object]] = []
+    for a in mine:
+        touching = [b for b in theirs if collide(a.path, b.path)]
+        if touching and (a.path, a.value) != (touching[-1].path, touching[-1].value):
+            found.append((a.path, a.value, touching[-1].value))
     if found:
         raise ConflictError(found)

@@ -153,3 +153,10 @@ class CollisionTest(unittest.TestCase):
         with self.assertRaises(ConflictError) as caught:
             refuse_collisions([op("height_mm", 300)], [op("height_mm", 400)])
         self.assertEqual(caught.exception.collisions, [("height_mm", 300, 400)])
+
+    def test_of_theirs_the_last_counts(self) -> None:
+        theirs = [op("height_mm", 400), op("height_mm", 300)]
+        refuse_collisions([op("height_mm", 300)], theirs)
+        with self.assertRaises(ConflictError) as caught:
+            refuse_collisions([op("height_mm", 400)], theirs)
+        self.assertEqual(caught.exception.collisions, [("height_mm", 400, 300)])

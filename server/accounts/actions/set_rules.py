@@ -6,13 +6,25 @@ from typing import Any
 
 from server.accounts.models import HouseRules
 from windcrest_core.context import Rules, load_rules
-from windcrest_core.errors import SheetError, UnitError
+from windcrest_core.errors import ConflictError, SheetError, UnitError
 from windcrest_core.units import length_mm
 
 
-def set_rules(document: HouseRules, changes: dict[str, Any]) -> Rules:
-    """`changes` by path, such as ``oven/offset_c``; lengths may be text with a unit."""
+def set_rules(
+    document: HouseRules, changes: dict[str, Any], seen: dict[str, Any] | None = None
+) -> Rules:
+    """`changes` by path, such as ``oven/offset_c``; lengths may be text with a unit.
+
+    Parameters
+    ----------
+    seen : what the person saw there when they changed it, by the same paths.
+
+    Raises
+    ------
+    ConflictError : it is something else by now. SheetError : it cannot be.
+    """
     body = document.rules.model_dump(mode="json")
+    collisions: list[tuple[str, object, object]] = []
     for path, value in changes.items():
         holder, keys = body, path.split("/")
         for key in keys[:-1]:
@@ -24,7 +36,12 @@ def set_rules(document: HouseRules, changes: dict[str, Any]) -> Rules:
                 value = length_mm(value)
             except UnitError as error:
                 raise SheetError.one(path, value, error.allowed) from error
+        theirs = holder[keys[-1]]
+        if seen is not None and path in seen and theirs not in (seen[path], value):
+            collisions.append((path, value, theirs))
         holder[keys[-1]] = value
+    if collisions:
+        raise ConflictError(collisions)
     rules = load_rules(body)
     document.change(rules.model_dump(mode="json"))
     return rules

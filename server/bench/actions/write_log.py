@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
+from django.db import transaction
 
+from server.accounts.receipts import Sending, receive
 from server.bench.models import LogEntry
 from server.pictures import clean_picture
 from server.problems import Problem
@@ -12,7 +14,10 @@ from server.shelf.models import Figure
 from windcrest_core.errors import Fault
 
 
-def write_log(figure: Figure, text: str, picture: UploadedFile | None) -> LogEntry:
+def write_log(
+    figure: Figure, text: str, picture: UploadedFile | None, sending: Sending | None = None
+) -> LogEntry | None:
+    """Write it once; nothing where it was written before."""
     text = text.strip()
     if not text and picture is None:
         fault = Fault("text", "", "a note, a photograph, or both")
@@ -21,7 +26,11 @@ def write_log(figure: Figure, text: str, picture: UploadedFile | None) -> LogEnt
         fault = Fault("text", f"{len(text)} letters", "at most 4000 letters")
         raise Problem(422, str(fault), [fault])
     entry = LogEntry(figure=figure, text=text)
-    if picture is not None:
-        entry.picture.save(f"{figure.id}.jpg", ContentFile(clean_picture(picture).jpeg), save=False)
-    entry.save()
+    jpeg = clean_picture(picture).jpeg if picture is not None else None
+    with transaction.atomic():
+        if not receive(sending):
+            return None
+        if jpeg is not None:
+            entry.picture.save(f"{figure.id}.jpg", ContentFile(jpeg), save=False)
+        entry.save()
     return entry

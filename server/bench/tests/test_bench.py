@@ -36,13 +36,20 @@ class LogTest(ApiCase):
             body["picture"] = SimpleUploadedFile(name, picture)
         return self.client.post(self.at + "/log", body)
 
+    def written(self) -> Any:
+        """What was written last."""
+        return self.client.get(self.at + "/log").json()[0]
+
     def test_a_photograph_is_turned_upright_and_stripped(self) -> None:
-        entry = self.write("From the left", photograph()).json()
+        self.write("From the left", photograph())
+        entry = self.written()
         self.assertTrue(entry["has_picture"])
         answer = self.client.get(f"{self.at}/log/{entry['id']}/picture")
         kept = Image.open(io.BytesIO(b"".join(answer.streaming_content)))
         self.assertEqual(kept.size, (1000, 2000))
         self.assertEqual(dict(kept.getexif()), {})
+        answer = self.client.get(f"{self.at}/log/{entry['id']}/picture?small=true")
+        self.assertEqual(Image.open(io.BytesIO(answer.content)).size, (200, 400))
         _, other = person("stranger")
         self.assertEqual(other.get(f"{self.at}/log/{entry['id']}/picture").status_code, 404)
 
@@ -62,13 +69,35 @@ class LogTest(ApiCase):
         self.assertEqual(self.client.get(self.at + "/log").json(), [])
 
     def test_an_entry_taken_out_can_be_put_back(self) -> None:
-        entry = self.write("Left arm is 2 mm short").json()
+        self.write("Left arm is 2 mm short")
+        entry = self.written()
         self.client.delete(f"{self.at}/log/{entry['id']}")
         self.assertEqual(self.client.get(self.at + "/log").json(), [])
+        (away,) = self.client.get("/api/v1/away").json()["entries"]
+        self.assertEqual(
+            (away["id"], away["figure"], away["text"]),
+            (entry["id"], "Test", "Left arm is 2 mm short"),
+        )
         self.client.post(f"{self.at}/log/{entry['id']}/restore")
         self.assertEqual(
             self.client.get(self.at + "/log").json()[0]["text"], "Left arm is 2 mm short"
         )
+        self.assertEqual(self.client.get("/api/v1/away").json(), {"figures": [], "entries": []})
+
+    def test_a_figure_taken_off_the_shelf_is_found_again(self) -> None:
+        self.write("Left arm is 2 mm short")
+        self.client.delete(f"{self.at}/log/{self.written()['id']}")
+        self.client.delete(self.at)
+        away = self.client.get("/api/v1/away").json()
+        self.assertEqual(away["entries"], [], "its log comes back with it")
+        self.assertEqual(
+            [(row["id"], row["name"], row["height_mm"]) for row in away["figures"]],
+            [(self.figure.id, "Test", 300)],
+        )
+        _, other = person("stranger")
+        self.assertEqual(other.get("/api/v1/away").json(), {"figures": [], "entries": []})
+        self.client.post(self.at + "/restore")
+        self.assertEqual(self.client.get(self.at).status_code, 200)
 
 
 class ProgressTest(ApiCase):

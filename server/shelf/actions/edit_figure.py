@@ -6,8 +6,10 @@ from collections.abc import Callable
 
 from django.db import transaction
 
+from server.accounts.receipts import Sending, receive
 from server.problems import Problem
 from server.shelf.models import Figure, Revision
+from windcrest_core.errors import ConflictError
 from windcrest_core.findings import Operation
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits, refuse_collisions
@@ -21,8 +23,11 @@ def edit_figure(
     operations: list[Operation],
     label: str,
     check: Callable[[FigureSheet], object],
+    sending: Sending | None = None,
 ) -> Figure:
-    """Apply `operations` made on `base_revision` to the figure as it is now.
+    """Apply `operations` made on `base_revision` to the figure as it is now, once.
+
+    What the same device changed since collides with nothing: the person saw it there.
 
     Parameters
     ----------
@@ -36,12 +41,20 @@ def edit_figure(
         figure = Figure.objects.select_for_update().get(pk=figure_id)
         if not 1 <= base_revision <= figure.revision:
             raise Problem(422, f"Revision {base_revision} of this figure is not known. Reload it.")
+        if not receive(sending):
+            return figure
+        device = sending.device if sending else ""
         since = figure.revisions.filter(number__gt=base_revision)
+        if device:
+            since = since.exclude(device=device)
         theirs = [operation for revision in since for operation in revision.forward]
-        refuse_collisions(operations, theirs)
+        try:
+            refuse_collisions(operations, theirs)
+        except ConflictError as error:
+            raise ConflictError(error.collisions, figure.revision) from error
         sheet, inverse = apply_edits(figure.sheet, operations)
         check(sheet)
-        record(figure, sheet, operations, inverse, label)
+        record(figure, sheet, operations, inverse, label, device)
         figure.undo_stack = [*figure.undo_stack, figure.revision][-DEEPEST:]
         figure.redo_stack = []
         figure.save()
@@ -54,6 +67,7 @@ def record(
     operations: list[Operation],
     inverse: list[Operation],
     label: str,
+    device: str = "",
 ) -> None:
     """Write the next revision of a figure that is locked by the caller."""
     figure.revision += 1
@@ -64,4 +78,5 @@ def record(
         label=label[:200],
         operations=[operation.model_dump(mode="json") for operation in operations],
         inverse=[operation.model_dump(mode="json") for operation in inverse],
+        device=device,
     )

@@ -6,16 +6,21 @@ from typing import Literal
 
 from django.db import transaction
 
+from server.accounts.receipts import Sending, receive
 from server.problems import Problem
 from server.shelf.actions.edit_figure import record
 from server.shelf.models import Figure
 from windcrest_core.sheet.edits import apply_edits
 
 
-def step_back(figure_id: str, way: Literal["undo", "redo"]) -> Figure:
-    """Take back the last change, or do again what was last taken back."""
+def step_back(
+    figure_id: str, way: Literal["undo", "redo"], sending: Sending | None = None
+) -> Figure:
+    """Take back the last change, or do again what was last taken back, once."""
     with transaction.atomic():
         figure = Figure.objects.select_for_update().get(pk=figure_id)
+        if not receive(sending):
+            return figure
         stack = figure.undo_stack if way == "undo" else figure.redo_stack
         if not stack:
             raise Problem(409, f"There is nothing to {way}.")
@@ -23,7 +28,8 @@ def step_back(figure_id: str, way: Literal["undo", "redo"]) -> Figure:
         revision = figure.revisions.get(number=number)
         operations = revision.back if way == "undo" else revision.forward
         sheet, inverse = apply_edits(figure.sheet, operations)
-        record(figure, sheet, operations, inverse, f"{way.capitalize()}: {revision.label}")
+        label, device = f"{way.capitalize()}: {revision.label}", sending.device if sending else ""
+        record(figure, sheet, operations, inverse, label, device)
         if way == "undo":
             figure.undo_stack, figure.redo_stack = stack[:-1], [*figure.redo_stack, number]
         else:

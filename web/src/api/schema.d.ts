@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Away */
+        get: operations["server_bench_api_get_away"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bodies": {
         parameters: {
             query?: never;
@@ -1723,6 +1740,16 @@ export interface components {
              * @default 4 mm
              */
             snake_across: string;
+        };
+        /**
+         * Away
+         * @description What can be brought back, the latest first.
+         */
+        Away: {
+            /** Entries */
+            entries: components["schemas"]["TakenOut"][];
+            /** Figures */
+            figures: components["schemas"]["PutAway"][];
         };
         /**
          * BakeGroup
@@ -5785,6 +5812,8 @@ export interface components {
              * @default []
              */
             errors: components["schemas"]["Fault"][];
+            /** Revision */
+            revision: number | null;
             /** Status */
             status: number;
             /** Title */
@@ -5827,6 +5856,23 @@ export interface components {
             measured: number;
             /** Now */
             now: number;
+        };
+        /**
+         * PutAway
+         * @description A figure that was taken off the shelf, and when.
+         */
+        PutAway: {
+            /** Height Mm */
+            height_mm: number;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Put Away
+             * Format: date-time
+             */
+            put_away: string;
         };
         /**
          * Putty
@@ -6189,11 +6235,18 @@ export interface components {
         };
         /**
          * RuleChanges
-         * @description Changes by path, such as `oven/offset_c`.
+         * @description Changes by path, such as `oven/offset_c`, and what was seen there when they were made.
          */
         RuleChanges: {
             /** Changes */
             changes: {
+                [key: string]: unknown;
+            };
+            /**
+             * Seen
+             * @default {}
+             */
+            seen: {
                 [key: string]: unknown;
             };
         };
@@ -7084,6 +7137,32 @@ export interface components {
             taken: number;
         };
         /**
+         * TakenOut
+         * @description An entry that was taken out of a log, and when.
+         */
+        TakenOut: {
+            /** Figure */
+            figure: string;
+            /** Figure Id */
+            figure_id: string;
+            /** Has Picture */
+            has_picture: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /**
+             * Taken Out
+             * Format: date-time
+             */
+            taken_out: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * TestChip
          * @description A chip of something new that rode along in a bake, and what it did.
          *
@@ -7567,6 +7646,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_bench_api_get_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Away"];
                 };
             };
         };
@@ -8804,7 +8903,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Not Found */
