@@ -1,6 +1,6 @@
-import { Center, Flex, Spinner, Text } from "@chakra-ui/react";
+import { Center, Flex, Spinner } from "@chakra-ui/react";
 import { useState } from "react";
-import { Navigate, Route, Routes, useLocation } from "react-router";
+import { Route, Routes, useLocation } from "react-router";
 import { useMe } from "./api/useMe";
 import { useRules } from "./api/useRules";
 import { BenchPage } from "./bench/BenchPage";
@@ -10,8 +10,13 @@ import { ReckonerPage } from "./reckoner/ReckonerPage";
 import { RulesPage } from "./rules/RulesPage";
 import { ShelfPage } from "./shelf/ShelfPage";
 import { StoresPage } from "./stores/StoresPage";
+import { Asked } from "./outbox/Saved";
+import { SignInAgain } from "./outbox/SignInAgain";
+import { AwayPage } from "./shelf/AwayPage";
 import { AccountPage } from "./ui/AccountPage";
 import { useNight } from "./ui/colourMode";
+import { Failed } from "./ui/Failed";
+import { NowherePage } from "./ui/NowherePage";
 import { KeysDialog } from "./ui/KeysDialog";
 import { SignInPage } from "./ui/SignInPage";
 import { TopBar } from "./ui/TopBar";
@@ -22,12 +27,7 @@ import { METRIC } from "./units/format";
 export function App() {
   const me = useMe();
   useNight();
-  if (me.error)
-    return (
-      <Center height="100%">
-        <Text>The server cannot be reached. Is it running?</Text>
-      </Center>
-    );
+  if (me.error && !me.data) return <Failed error={me.error} again={me.refetch} />;
   if (!me.data)
     return (
       <Center height="100%">
@@ -46,6 +46,7 @@ function Bench() {
     <UnitsContext.Provider value={rules ?? METRIC}>
       <Flex direction="column" height="100vh" overflow="hidden">
         {atBench ? null : <TopBar onKeys={() => setKeys(true)} />}
+        <Asked />
         <Routes>
           <Route path="/" element={<ShelfPage />} />
           <Route path="/calendar" element={<CalendarPage />} />
@@ -53,10 +54,12 @@ function Bench() {
           <Route path="/rules" element={<RulesPage />} />
           <Route path="/reckoner" element={<ReckonerPage />} />
           <Route path="/account" element={<AccountPage />} />
+          <Route path="/away" element={<AwayPage />} />
           <Route path="/figures/:id/:station" element={<FigurePage />} />
           <Route path="/bench/:id" element={<BenchPage />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
+          <Route path="*" element={<NowherePage />} />
         </Routes>
+        <SignInAgain />
         <KeysDialog open={keys} onClose={() => setKeys(false)} />
       </Flex>
     </UnitsContext.Provider>

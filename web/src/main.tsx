@@ -7,6 +7,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Problem } from "./api/client";
+import { Post } from "./outbox/Post";
 import { system } from "./theme";
 import { Notices } from "./ui/notices";
 
@@ -26,7 +27,9 @@ createRoot(root).render(
     <ChakraProvider value={system}>
       <QueryClientProvider client={queries}>
         <BrowserRouter>
-          <App />
+          <Post>
+            <App />
+          </Post>
         </BrowserRouter>
         <Notices />
       </QueryClientProvider>

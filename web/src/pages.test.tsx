@@ -151,6 +151,7 @@ describe("House rules", () => {
     await waitFor(() => expect(asked.find((row) => row.method === "PATCH")).toBeTruthy());
     expect(asked.find((row) => row.method === "PATCH")?.body).toEqual({
       changes: { "oven/air": "fan" },
+      seen: { "oven/air": bench().rules.oven.air },
     });
     expect(screen.getByRole("button", { name: "Undo" })).toHaveProperty("disabled", true);
     expect(screen.getByRole("button", { name: "Redo" })).toHaveProperty("disabled", false);
@@ -165,7 +166,12 @@ describe("House rules", () => {
     expect(swing).toHaveProperty("value", String(rules.oven.swing_c * 1.8));
     await user.clear(swing);
     await user.type(swing, "9{Enter}");
-    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ changes: { "oven/swing_c": 5 } }));
+    await waitFor(() =>
+      expect(asked.find((row) => row.method === "PATCH")?.body).toEqual({
+        changes: { "oven/swing_c": 5 },
+        seen: { "oven/swing_c": rules.oven.swing_c },
+      }),
+    );
   });
 
   test("the school says what it means", async () => {
@@ -187,7 +193,8 @@ describe("Log", () => {
     showStation(<LogPanel />);
     expect(await screen.findByText("Body and head.")).toBeTruthy();
     expect(screen.getByRole("img").getAttribute("alt")).toBe("After the second bake.");
-    expect(screen.getByRole("img").getAttribute("src")).toBe(`${LOG}/2/picture`);
+    expect(screen.getByRole("img").getAttribute("src")).toBe(`${LOG}/2/picture?small=true`);
+    expect(screen.getByRole("link").getAttribute("href")).toBe(`${LOG}/2/picture`);
   });
 
   test("a note is written, and the field is empty again", async () => {

@@ -12,7 +12,7 @@ test("a refusal carries its status, words and faults", async () => {
 test("an answer that is no document still says what to expect", async () => {
   const found = await problemOf(new Response("<h1>Bad gateway</h1>", { status: 502 }));
   expect(found.status).toBe(502);
-  expect(found.message).toContain("is not saved yet");
+  expect(found.message).toBe("The server cannot be reached.");
 });
 
 test("a failed call throws its problem, a good one gives its data", async () => {

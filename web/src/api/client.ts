@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
+import { signedOut } from "./signedOut";
 
 type Schemas = components["schemas"];
 export type Fault = Schemas["Fault"];
@@ -12,6 +13,8 @@ export class Problem extends Error {
     message: string,
     readonly faults: Fault[] = [],
     readonly conflicts: Conflict[] = [],
+    /** The revision that theirs stands in, where something collides. */
+    readonly revision: number | null = null,
   ) {
     super(message);
   }
@@ -41,15 +44,18 @@ interface ProblemBody {
   detail?: string;
   errors?: Fault[];
   conflicts?: Conflict[];
+  revision?: number | null;
 }
 
 export async function problemOf(response: Response): Promise<Problem> {
+  if (response.status === 401 && !response.url.includes("/api/v1/session")) signedOut.said();
   const body = (await response.json().catch(() => ({}))) as ProblemBody;
   return new Problem(
     response.status,
-    body.detail ?? "The server cannot be reached. What you did last is not saved yet.",
+    body.detail ?? "The server cannot be reached.",
     body.errors ?? [],
     body.conflicts ?? [],
+    body.revision ?? null,
   );
 }
 

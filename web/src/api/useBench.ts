@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, csrf, data, problemOf } from "./client";
+import { useOutbox } from "../outbox/useOutbox";
+import { client, data } from "./client";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -9,49 +10,20 @@ export const useLog = (id: string) =>
     queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/log", path(id))),
   });
 
-/** What happened at the bench; ticks and bakes change the plan. */
+/** What happened at the bench, by the outbox; what is taken out of the log can be put back. */
 export function useBench(id: string) {
   const queries = useQueryClient();
-  const replan = () => {
-    void queries.invalidateQueries({ queryKey: ["figure", id] });
-    void queries.invalidateQueries({ queryKey: ["shelf"] });
+  const outbox = useOutbox();
+  const onSuccess = () => {
+    void queries.invalidateQueries({ queryKey: ["log", id] });
+    void queries.invalidateQueries({ queryKey: ["away"] });
   };
-  const relog = () => queries.invalidateQueries({ queryKey: ["log", id] });
   return {
-    tick: useMutation({
-      mutationFn: ({ key, done }: { key: string; done: boolean }) =>
-        data(
-          client.PUT("/api/v1/figures/{figure_id}/steps/{key}", {
-            params: { path: { figure_id: id, key } },
-            body: { done },
-          }),
-        ),
-      onSuccess: replan,
-    }),
-    bake: useMutation({
-      mutationFn: ({ number, minutes }: { number: number; minutes: number | null }) =>
-        data(
-          client.PUT("/api/v1/figures/{figure_id}/bakes/{number}", {
-            params: { path: { figure_id: id, number } },
-            body: { minutes },
-          }),
-        ),
-      onSuccess: replan,
-    }),
-    write: useMutation({
-      mutationFn: async ({ text, picture }: { text: string; picture: File | null }) => {
-        const form = new FormData();
-        form.set("text", text);
-        if (picture) form.set("picture", picture);
-        const response = await fetch(`/api/v1/figures/${id}/log`, {
-          method: "POST",
-          body: form,
-          headers: csrf(),
-        });
-        if (!response.ok) throw await problemOf(response);
-      },
-      onSuccess: relog,
-    }),
+    tick: (step: string, done: boolean) => outbox.put({ kind: "tick", figure: id, step, done }),
+    bake: (number: number, minutes: number | null) =>
+      outbox.put({ kind: "bake", figure: id, number, minutes }),
+    write: (text: string, picture: File | null) =>
+      outbox.put({ kind: "note", figure: id, text, picture }),
     remove: useMutation({
       mutationFn: (entry_id: number) =>
         data(
@@ -59,7 +31,7 @@ export function useBench(id: string) {
             params: { path: { figure_id: id, entry_id } },
           }),
         ),
-      onSuccess: relog,
+      onSuccess,
     }),
     restore: useMutation({
       mutationFn: (entry_id: number) =>
@@ -68,7 +40,7 @@ export function useBench(id: string) {
             params: { path: { figure_id: id, entry_id } },
           }),
         ),
-      onSuccess: relog,
+      onSuccess,
     }),
   };
 }

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
-import { client, documentOf, Problem } from "./client";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useOutbox, useUnsaved } from "../outbox/useOutbox";
+import { client, documentOf } from "./client";
 import type {
   CopyOf,
   Drag,
@@ -34,8 +35,23 @@ const bodyOf = (change: Change, base_revision: number) => ({
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
-export const useFigure = (id: string) =>
-  useQuery({
+/** The steps as they are ticked here, though the server may not know yet. */
+function ticked(shown: Edited, ticks: Map<string, boolean>): Edited {
+  if (!ticks.size) return shown;
+  const { order, finish } = shown.plan;
+  const tick = <T extends { key: string; done: boolean }>(row: T): T => ({
+    ...row,
+    done: ticks.get(row.key) ?? row.done,
+  });
+  const steps = order.steps.map(tick);
+  const next_step = steps.find((step) => !step.done)?.key ?? null;
+  const checklist = finish.checklist.map(tick);
+  const plan = { ...shown.plan, order: { ...order, steps, next_step } };
+  return { ...shown, plan: { ...plan, finish: { ...finish, checklist } } };
+}
+
+export function useFigure(id: string) {
+  const query = useQuery({
     queryKey: ["figure", id],
     queryFn: async (): Promise<Edited> => {
       const [figure, plan] = await Promise.all([
@@ -45,46 +61,32 @@ export const useFigure = (id: string) =>
       return { figure, plan };
     },
   });
+  const { entries } = useUnsaved();
+  const shown = query.data;
+  const data = useMemo(() => {
+    const ticks = new Map<string, boolean>();
+    for (const { sent } of entries)
+      if (sent.kind === "tick" && sent.figure === id) ticks.set(sent.step, sent.done);
+    return shown && ticked(shown, ticks);
+  }, [shown, entries, id]);
+  return { data, error: query.error, refetch: query.refetch };
+}
 
-/** Changes of a figure: each is saved at once; undo and redo are changes too. */
+/** Changes of a figure: each goes to the outbox at once; undo and redo are changes too. */
 export function useFigureChanges(id: string) {
   const queries = useQueryClient();
-  const key = ["figure", id];
+  const outbox = useOutbox();
   const keep = (edited: Edited) => {
-    queries.setQueryData(key, edited);
+    queries.setQueryData(["figure", id], edited);
     void queries.invalidateQueries({ queryKey: ["shelf"] });
   };
-  const stale = (error: Error) => {
-    if (error instanceof Problem && error.status === 412)
-      void queries.invalidateQueries({ queryKey: key });
+  const edit = (change: Change) => {
+    const now = queries.getQueryData<Edited>(["figure", id]);
+    const body = bodyOf(change, now?.figure.revision ?? 1);
+    return outbox.put({ kind: "edit", figure: id, body });
   };
-  const scope = { id: `figure-${id}` };
-  const edit = useMutation({
-    scope,
-    mutationFn: (change: Change) => {
-      const now = queries.getQueryData<Edited>(key);
-      const body = bodyOf(change, now?.figure.revision ?? 1);
-      return documentOf<Edited>(
-        client.POST("/api/v1/figures/{figure_id}/edits", { ...path(id), body }),
-      );
-    },
-    retry: (times, error) => !(error instanceof Problem) && times < 20,
-    retryDelay: (times) => Math.min(8000, 500 * 2 ** times),
-    networkMode: "always",
-    onSuccess: keep,
-    onError: stale,
-  });
-  const undo = useMutation({
-    scope,
-    mutationFn: () => documentOf<Edited>(client.POST("/api/v1/figures/{figure_id}/undo", path(id))),
-    onSuccess: keep,
-  });
-  const redo = useMutation({
-    scope,
-    mutationFn: () => documentOf<Edited>(client.POST("/api/v1/figures/{figure_id}/redo", path(id))),
-    onSuccess: keep,
-  });
-  return { edit, undo, redo, keep };
+  const step = (kind: "undo" | "redo") => outbox.put({ kind, figure: id });
+  return { edit, step, keep };
 }
 
 /** Previews while something moves: one in flight, the newest waiting, old answers dropped. */

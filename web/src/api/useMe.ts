@@ -8,21 +8,28 @@ export const useMe = () =>
     staleTime: Infinity,
   });
 
-type Way = { way: "in" | "up"; name: string; password: string } | { way: "demo" } | { way: "out" };
+type Way =
+  | { way: "in" | "again" | "up"; name: string; password: string }
+  | { way: "demo" }
+  | { way: "demo-again" }
+  | { way: "out" };
 
-/** Sign in, up or out, or open the demo bench; everything shown before is forgotten. */
+/** Sign in, up or out, or open the demo bench; everything shown before is forgotten but where one
+ * signs in again. */
 export function useSession() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async (to: Way) => {
-      if (to.way === "demo") return data(client.POST("/api/v1/session/demo"));
+      if (to.way === "demo" || to.way === "demo-again")
+        return data(client.POST("/api/v1/session/demo"));
       if (to.way === "out") return data(client.DELETE("/api/v1/session"));
       const body = { name: to.name, password: to.password };
-      return to.way === "in"
-        ? data(client.POST("/api/v1/session", { body }))
-        : data(client.POST("/api/v1/accounts", { body }));
+      return to.way === "up"
+        ? data(client.POST("/api/v1/accounts", { body }))
+        : data(client.POST("/api/v1/session", { body }));
     },
-    onSuccess: async () => {
+    onSuccess: async (_, { way }) => {
+      if (way === "again" || way === "demo-again") return;
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
       await queries.invalidateQueries({ queryKey: ["me"] });
     },

@@ -1,13 +1,48 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { useOutbox, useUnsaved } from "../outbox/useOutbox";
 import { client, data, documentOf } from "./client";
-import type { Catalogue, Owned, RulesOut, StoresOut } from "./types";
+import type { Catalogue, Owned, Rules, StoresOut } from "./types";
 
-export const useRules = () =>
-  useQuery({
-    queryKey: ["rules"],
-    queryFn: () => data(client.GET("/api/v1/rules")),
-    staleTime: 60_000,
-  });
+type Changes = Record<string, unknown>;
+
+/** A rule by its path, such as `oven/offset_c`. */
+const at = (rules: unknown, path: string): unknown =>
+  path
+    .split("/")
+    .reduce<unknown>(
+      (held, key) => (held && typeof held === "object" ? (held as Changes)[key] : undefined),
+      rules,
+    );
+
+/** Rules with those changes that the server may not know yet; a length in words waits for it. */
+function changed(rules: Rules, changes: Changes): Rules {
+  const next = structuredClone(rules);
+  for (const [path, value] of Object.entries(changes)) {
+    const keys = path.split("/");
+    const last = keys.pop();
+    const holder = at(next, keys.join("/")) ?? next;
+    if (last && typeof value === typeof at(rules, path)) (holder as Changes)[last] = value;
+  }
+  return next;
+}
+
+const asked = {
+  queryKey: ["rules"],
+  queryFn: () => data(client.GET("/api/v1/rules")),
+  staleTime: 60_000,
+};
+
+export function useRules() {
+  const query = useQuery(asked);
+  const { entries } = useUnsaved();
+  const shown = query.data;
+  const known = useMemo(() => {
+    const waiting = entries.flatMap(({ sent }) => (sent.kind === "rules" ? [sent.changes] : []));
+    return shown && { ...shown, rules: waiting.reduce(changed, shown.rules) };
+  }, [shown, entries]);
+  return { data: known, error: query.error, refetch: query.refetch };
+}
 
 export const useStores = () =>
   useQuery({ queryKey: ["stores"], queryFn: () => data(client.GET("/api/v1/stores")) });
@@ -19,7 +54,7 @@ export const useCatalogue = () =>
     staleTime: Infinity,
   });
 
-/** Rules and stores change every plan, so plans are asked anew. */
+/** Stores change every plan, so plans are asked anew. */
 function useKeep<T>(key: string) {
   const queries = useQueryClient();
   return (answer: T) => {
@@ -29,16 +64,18 @@ function useKeep<T>(key: string) {
   };
 }
 
+/** Changes by path go to the outbox with what was seen there; so do undo and redo. */
 export function useRulesChanges() {
-  const onSuccess = useKeep<RulesOut>("rules");
+  const outbox = useOutbox();
+  const shown = useRules().data?.rules;
+  const set = (changes: Changes) => {
+    const seen = Object.keys(changes).map((path) => [path, at(shown, path)]);
+    return outbox.put({ kind: "rules", changes, seen: Object.fromEntries(seen) as Changes });
+  };
   return {
-    set: useMutation({
-      mutationFn: (changes: Record<string, unknown>) =>
-        data(client.PATCH("/api/v1/rules", { body: { changes } })),
-      onSuccess,
-    }),
-    undo: useMutation({ mutationFn: () => data(client.POST("/api/v1/rules/undo")), onSuccess }),
-    redo: useMutation({ mutationFn: () => data(client.POST("/api/v1/rules/redo")), onSuccess }),
+    set,
+    undo: () => outbox.put({ kind: "rules-undo" }),
+    redo: () => outbox.put({ kind: "rules-redo" }),
   };
 }
 

@@ -1,4 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { afterBooking } from "../outbox/sent";
+import { useOutbox } from "../outbox/useOutbox";
 import { client, csrf, data, problemOf } from "./client";
 import type { Booking, CalibrationIn, NewLot } from "./types";
 import type { components } from "./schema";
@@ -41,20 +43,10 @@ export const useMovements = (skip: number) =>
     placeholderData: (before) => before,
   });
 
-/** Coils count in every plan, so plans are asked anew. */
-function useAfterBooking() {
-  const queries = useQueryClient();
-  return () => {
-    for (const key of ["stock", "stores", "figure", "shelf", "yields"])
-      void queries.invalidateQueries({ queryKey: [key] });
-  };
-}
-
-/** One key for each intent, so that sending it again after a lost answer books it once. */
-export const clientKey = (): string => crypto.randomUUID();
-
 export function useStockChanges() {
-  const onSuccess = useAfterBooking();
+  const queries = useQueryClient();
+  const outbox = useOutbox();
+  const onSuccess = () => afterBooking(queries);
   return {
     addLot: useMutation({
       mutationFn: (body: NewLot) => data(client.POST("/api/v1/stock/lots", { body })),
@@ -80,16 +72,8 @@ export function useStockChanges() {
         ),
       onSuccess,
     }),
-    book: useMutation({
-      mutationFn: ({ item, booking }: { item: number; booking: Booking }) =>
-        data(
-          client.POST("/api/v1/stock/items/{item_id}/movements", {
-            params: { path: { item_id: item } },
-            body: booking,
-          }),
-        ),
-      onSuccess,
-    }),
+    book: (item: number, booking: Omit<Booking, "client_key">) =>
+      outbox.put({ kind: "booking", item, booking }),
     takeBack: useMutation({
       mutationFn: (movement: number) =>
         data(

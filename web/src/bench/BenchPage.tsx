@@ -1,5 +1,5 @@
 import { Box, Button, Center, Flex, Heading, Spinner, Text } from "@chakra-ui/react";
-import { useState, type MouseEvent } from "react";
+import { useRef, useState, type MouseEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate, useParams } from "react-router";
 import { useBench } from "../api/useBench";
@@ -10,7 +10,9 @@ import type { StepPlan } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS_OF } from "../elevation/layers";
 import { tellProblem } from "../ui/notices";
-import { faultText } from "../ui/useDraft";
+import { Saved } from "../outbox/Saved";
+import { Failed } from "../ui/Failed";
+import { ToShelf } from "../ui/NowherePage";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { NoteBox } from "./NoteBox";
@@ -26,18 +28,19 @@ const freed = (event: MouseEvent) => {
   if (event.detail > 0 && at instanceof HTMLButtonElement) at.blur();
 };
 const nothing = () => undefined;
+const never = () => Promise.resolve();
+/** A second press this soon is an elbow's, not a step done. */
+const TWICE_MS = 400;
 
 /** One step at a time, to be read from two metres: done, back, timers, a note, a photograph. */
 export function BenchPage() {
   const { id = "" } = useParams();
   const query = useFigure(id);
-  const go = useNavigate();
   if (query.error && !query.data)
     return (
-      <Center flex="1" flexDirection="column" gap="3">
-        <Text>{faultText(query.error)}</Text>
-        <Button onClick={() => void go("/")}>Back to the shelf</Button>
-      </Center>
+      <Failed error={query.error} again={query.refetch}>
+        <ToShelf />
+      </Failed>
     );
   if (!query.data)
     return (
@@ -64,9 +67,13 @@ function Working({ id }: { id: string }) {
   const step = steps[at];
   const doneBefore = [...steps].reverse().find((row) => row.done);
   const leave = () => void go(`/figures/${id}/order`);
+  const ticked = useRef(0);
   const tick = (key: string, done: boolean) => {
-    if (bench.tick.isPending) return;
-    bench.tick.mutate({ key, done }, { onError: tellProblem, onSuccess: () => look(null) });
+    const now = Date.now();
+    if (now - ticked.current < TWICE_MS) return;
+    ticked.current = now;
+    look(null);
+    void bench.tick(key, done).catch(tellProblem);
   };
   const done = () => step && tick(step.key, !step.done);
   const back = () => doneBefore && tick(doneBefore.key, false);
@@ -103,6 +110,7 @@ function Working({ id }: { id: string }) {
             {step.bake ? `, up to bake ${step.bake}` : ", after the last bake"}
           </Text>
         ) : null}
+        <Saved />
         <Button size="lg" variant="outline" borderColor="hairline" onClick={() => fullScreen()}>
           Full screen
         </Button>
@@ -129,7 +137,7 @@ function Working({ id }: { id: string }) {
             callouts={[]}
             handles={false}
             onDrag={nothing}
-            onDrop={nothing}
+            onDrop={never}
             onCancel={nothing}
           />
         </Flex>
@@ -148,7 +156,7 @@ function Working({ id }: { id: string }) {
           label={step?.done ? "Not done after all" : "Done, go on"}
           hint="space"
           onClick={() => void done()}
-          disabled={!step || bench.tick.isPending}
+          disabled={!step}
           strong
         />
         <Big

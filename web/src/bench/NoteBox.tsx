@@ -1,6 +1,8 @@
 import { Button, chakra, Flex, Input } from "@chakra-ui/react";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { useBench } from "../api/useBench";
+import { GivenUp } from "../outbox/outbox";
+import { useKept } from "../ui/useKept";
 import { notices, tellProblem } from "../ui/notices";
 
 interface Props {
@@ -12,19 +14,20 @@ interface Props {
 /** A note or a photograph into the log, without leaving the bench. */
 export function NoteBox({ figureId, about }: Props) {
   const bench = useBench(figureId);
-  const [text, setText] = useState("");
+  const [text, setText] = useKept(`bench note ${figureId}`);
   const chooser = useRef<HTMLInputElement>(null);
-  const write = (picture: File | null) =>
-    bench.write.mutate(
-      { text: text.trim() || (picture ? about : ""), picture },
-      {
-        onError: tellProblem,
-        onSuccess: () => {
-          setText("");
-          notices.create({ type: "success", title: "Put in the log.", duration: 3000 });
-        },
+  const write = (picture: File | null) => {
+    const words = text.trim() || (picture ? about : "");
+    if (!words) return;
+    setText("");
+    bench.write(words, picture).then(
+      () => notices.create({ type: "success", title: "Put in the log.", duration: 3000 }),
+      (error: unknown) => {
+        tellProblem(error);
+        if (!(error instanceof GivenUp)) setText(words);
       },
     );
+  };
   return (
     <Flex gap="3">
       <Input
@@ -36,7 +39,7 @@ export function NoteBox({ figureId, about }: Props) {
         value={text}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key === "Enter" && text.trim()) write(null);
+          if (event.key === "Enter" && !event.nativeEvent.isComposing) write(null);
         }}
       />
       <Button
@@ -44,7 +47,6 @@ export function NoteBox({ figureId, about }: Props) {
         variant="outline"
         borderColor="hairline"
         disabled={!text.trim()}
-        loading={bench.write.isPending}
         onClick={() => write(null)}
       >
         Note it

@@ -4,6 +4,7 @@ import { useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
 import { Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
+import { Theirs } from "../ui/Theirs";
 import { readNumber, useDraft } from "../ui/useDraft";
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
@@ -17,7 +18,7 @@ export function BenchHours() {
   const { set } = useRulesChanges();
   const [away, setAway] = useState("");
   if (!rules) return null;
-  const keep = (changes: Partial<Rules>) => set.mutateAsync(changes);
+  const keep = (changes: Partial<Rules>) => set(changes);
   return (
     <Box as="section" aria-label="Bench hours">
       <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5">
@@ -136,6 +137,7 @@ function DayRow({ day, at, rules, keep }: DayProps) {
           <Checkbox.Label fontWeight="400">oven</Checkbox.Label>
         </Checkbox.Root>
       </Flex>
+      {hours.theirs ? <Theirs {...hours.theirs} /> : null}
       {hours.wrong ? (
         <Text role="alert" fontSize="sm" color="stop">
           {hours.wrong}

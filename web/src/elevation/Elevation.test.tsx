@@ -15,7 +15,7 @@ interface Changes {
   marked?: Set<string>;
   landmarks?: boolean;
   onSelect?: (part: string | null) => void;
-  onDrop?: () => void;
+  onDrop?: () => Promise<unknown>;
   onCancel?: () => void;
 }
 
@@ -32,7 +32,7 @@ function drawn(changes: Changes = {}) {
       callouts={[]}
       handles={false}
       onDrag={quiet}
-      onDrop={quiet}
+      onDrop={() => Promise.resolve()}
       onCancel={quiet}
       landmarks={landmarks ? plan.character.landmarks : undefined}
       {...rest}
@@ -133,7 +133,7 @@ test("rings as a path, and points of the world in each view", () => {
 });
 
 test("a joint that is only pressed, or let go by Escape, is not turned", () => {
-  const onDrop = vi.fn();
+  const onDrop = vi.fn(() => Promise.resolve());
   const onCancel = vi.fn();
   const { all } = drawn({ handles: true, onDrop, onCancel });
   const joint = all("circle title").find((title) => title.textContent?.startsWith("Drag to turn"));

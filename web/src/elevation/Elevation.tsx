@@ -41,7 +41,8 @@ interface Props {
   /** Other ages at the same scale, beside the front. */
   ghosts?: boolean;
   onDrag: (drag: Dragging) => void;
-  onDrop: (drag: Dragging) => void;
+  /** It is let go; until the promise ends it is drawn where it was let go. */
+  onDrop: (drag: Dragging) => Promise<unknown>;
   /** A joint that was only pressed, or a drag broken off by Escape: nothing is changed. */
   onCancel: () => void;
 }
@@ -57,6 +58,7 @@ export function Elevation(props: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const units = useUnits();
   const [drag, setDrag] = useState<Dragging | null>(null);
+  const [released, setReleased] = useState(false);
   const pressed = useRef<{ x: number; y: number; moved: boolean } | null>(null);
   const { drawing } = plan;
   const base = figure.sheet.base;
@@ -130,13 +132,15 @@ export function Elevation(props: Props) {
     onCancel();
   }, [onCancel]);
   const end = () => {
-    if (!drag) return;
-    if (!pressed.current?.moved) return cancel();
-    props.onDrop(drag);
+    if (!drag || !pressed.current) return;
+    if (!pressed.current.moved) return cancel();
     pressed.current = null;
-    setDrag(null);
+    setReleased(true);
+    void props.onDrop(drag).finally(() => {
+      setDrag((now) => (now === drag ? null : now));
+    });
   };
-  const dragging = drag !== null;
+  const dragging = drag !== null && !released;
   useEffect(() => {
     if (!dragging) return;
     const escape = (event: KeyboardEvent) => {
@@ -243,6 +247,7 @@ export function Elevation(props: Props) {
                   if (event.button !== 0) return;
                   pressed.current = { x: event.clientX, y: event.clientY, moved: false };
                   event.currentTarget.setPointerCapture(event.pointerId);
+                  setReleased(false);
                   setDrag({ joint: b.joint, view: name, to: b.end });
                 }}
               >
@@ -267,7 +272,7 @@ export function Elevation(props: Props) {
         preserveAspectRatio="xMidYMid meet"
         onPointerMove={move}
         onPointerUp={end}
-        onPointerCancel={() => drag && cancel()}
+        onPointerCancel={() => dragging && cancel()}
         style={{ display: "block", userSelect: "none" }}
       >
         <defs>

@@ -16,6 +16,7 @@ import { STATIONS, TITLES, type Operation } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS_OF, type Layer } from "../elevation/layers";
 import type { Tints } from "../elevation/Parts";
+import { useUnsaved } from "../outbox/useOutbox";
 import { LogPanel } from "../log/LogPanel";
 import { BakePanel } from "../stations/bake/BakePanel";
 import { BulkPanel } from "../stations/bulk/BulkPanel";
@@ -25,14 +26,14 @@ import { ColourPanel } from "../stations/colour/ColourPanel";
 import { FinishPanel } from "../stations/finish/FinishPanel";
 import { FramePanel } from "../stations/frame/FramePanel";
 import { OrderPanel } from "../stations/order/OrderPanel";
-import { faultText } from "../ui/useDraft";
+import { Failed } from "../ui/Failed";
+import { NowherePage, ToShelf } from "../ui/NowherePage";
 import { tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { calloutsOf, markedOf, type Place } from "./callouts";
 import { Findings } from "./Findings";
 import { Running } from "./Running";
-import { Saved } from "./Saved";
 import { Strip } from "./Strip";
 import { Toolbar } from "./Toolbar";
 import { useFigureKeys } from "./useFigureKeys";
@@ -41,21 +42,20 @@ import { WorkLine } from "./WorkLine";
 
 const TurnView = lazy(() => import("../turn/TurnView"));
 
-const isPlace = (text: string | undefined): text is Place =>
+const isPlace = (text: string): text is Place =>
   text === "log" || STATIONS.some((station) => station === text);
 
 export function FigurePage() {
-  const { id = "", station } = useParams();
-  const place: Place = isPlace(station) ? station : "character";
+  const { id = "", station = "" } = useParams();
   const query = useFigure(id);
-  const go = useNavigate();
   const shown = query.data;
+  if (!isPlace(station)) return <NowherePage figure={id} />;
+  const place = station;
   if (query.error && !shown)
     return (
-      <Center flex="1" flexDirection="column" gap="3">
-        <Text>{faultText(query.error)}</Text>
-        <Button onClick={() => void go("/")}>Back to the shelf</Button>
-      </Center>
+      <Failed error={query.error} again={query.refetch}>
+        <ToShelf />
+      </Failed>
     );
   if (!shown)
     return (
@@ -88,25 +88,26 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const toggleTurning = useCallback(() => setTurning((now) => !now), []);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
-  const { edit } = changes;
+  const { edit, step } = changes;
+  const unsaved = useUnsaved().entries.some(
+    ({ sent }) => sent.kind === "edit" && sent.figure === id,
+  );
   const { drop } = preview;
 
   useEffect(() => setLayers(LAYERS_OF[place]), [place]);
   const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
   const toBench = useCallback(() => void go(`/bench/${id}`), [go, id]);
-  const make = useCallback((what: Change) => edit.mutateAsync(what).finally(drop), [edit, drop]);
+  const make = useCallback((what: Change) => edit(what).finally(drop), [edit, drop]);
   const change = useCallback(
     (label: string, operations: Operation[]) => make({ label, operations }),
     [make],
   );
   const apply = useCallback(
-    (label: string, operations: Operation[]) => void change(label, operations).catch(tellProblem),
+    (label: string, operations: Operation[]) => change(label, operations).catch(tellProblem),
     [change],
   );
-  const undo = () =>
-    void (figure.can_undo && changes.undo.mutate(undefined, { onError: tellProblem }));
-  const redo = () =>
-    void (figure.can_redo && changes.redo.mutate(undefined, { onError: tellProblem }));
+  const undo = () => void ((figure.can_undo || unsaved) && step("undo").catch(tellProblem));
+  const redo = () => void (figure.can_redo && step("redo").catch(tellProblem));
 
   const page: Page = {
     figure,
@@ -170,10 +171,6 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
           <Heading as="h1" size="lg" lineHeight="1.1" truncate>
             {plan.name}
           </Heading>
-          <Saved
-            pending={changes.edit.isPending || changes.undo.isPending || changes.redo.isPending}
-            failing={changes.edit.failureCount > 0 && changes.edit.isPending}
-          />
         </Box>
         <WorkLine plan={plan} at={place} onGo={goTo} />
         <Running id={id} onGo={() => goTo("bake")} />
@@ -261,13 +258,9 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                 onCancel={drop}
                 onDrop={({ joint, view, to }) => {
                   const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
-                  void edit
-                    .mutateAsync({
-                      label,
-                      drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
-                    })
-                    .catch(tellProblem)
-                    .finally(drop);
+                  const at: [number, number] = [to[0], to[1]];
+                  const drag = { joint, view, to: at, both_sides: bothSides };
+                  return make({ label, drag }).catch(tellProblem);
                 }}
               />
             )}

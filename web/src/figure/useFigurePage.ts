@@ -14,7 +14,7 @@ export interface FigurePage {
   /** What the core makes operations of: something of the library, a copy of a part. */
   make: (change: Change) => Promise<unknown>;
   /** The same, where a refusal is only told. */
-  apply: (label: string, operations: Operation[]) => void;
+  apply: (label: string, operations: Operation[]) => Promise<unknown>;
   preview: (change: Change) => void;
   /** Let go of what is previewed. */
   drop: () => void;

@@ -1,6 +1,10 @@
-import { Box, Button, Flex, Image, Input, Stack, Text, Textarea } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Image, Link, Stack, Text, Textarea } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { useBench, useLog } from "../api/useBench";
+import { GivenUp } from "../outbox/outbox";
+import { useUnsaved } from "../outbox/useOutbox";
+import { Failed } from "../ui/Failed";
+import { useKept, useKeptFile } from "../ui/useKept";
 import { useFigurePage } from "../figure/useFigurePage";
 import { Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
@@ -11,21 +15,27 @@ export function LogPanel() {
   const { figure, plan } = useFigurePage();
   const log = useLog(figure.id);
   const bench = useBench(figure.id);
-  const [text, setText] = useState("");
-  const [picture, setPicture] = useState<File | null>(null);
+  const [text, setText] = useKept(`log note ${figure.id}`);
+  const [picture, setPicture] = useKeptFile(`log picture ${figure.id}`);
+  const [wrong, setWrong] = useState<string | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
+  const waiting = useUnsaved().entries.flatMap((entry) =>
+    entry.sent.kind === "note" && entry.sent.figure === figure.id
+      ? [{ key: entry.key, ...entry.sent }]
+      : [],
+  );
   const done = plan.order.steps.filter((step) => step.done).length;
-  const write = () =>
-    bench.write.mutate(
-      { text, picture },
-      {
-        onSuccess: () => {
-          setText("");
-          setPicture(null);
-          if (chooser.current) chooser.current.value = "";
-        },
-      },
-    );
+  const write = () => {
+    setText("");
+    setPicture(null);
+    setWrong(null);
+    bench.write(text, picture).catch((error: unknown) => {
+      if (error instanceof GivenUp) return;
+      setText(text);
+      setPicture(picture);
+      setWrong(faultText(error));
+    });
+  };
   const remove = (id: number) =>
     bench.remove.mutate(id, {
       onError: tellProblem,
@@ -51,34 +61,62 @@ export function LogPanel() {
           onChange={(event) => setText(event.target.value)}
         />
         <Flex gap="2" align="center" wrap="wrap">
-          <Input
+          <Button size="sm" variant="outline" onClick={() => chooser.current?.click()}>
+            {picture ? "Another photograph" : "Photograph…"}
+          </Button>
+          <chakra.input
             ref={chooser}
             type="file"
-            size="xs"
-            flex="1"
-            minWidth="10rem"
+            display="none"
             aria-label="Photograph"
             accept="image/jpeg,image/png,image/webp"
-            onChange={(event) => setPicture(event.target.files?.[0] ?? null)}
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = "";
+              if (file) setPicture(file);
+            }}
           />
+          {picture ? (
+            <>
+              <Text fontSize="sm" flex="1" minWidth="6rem" truncate>
+                {picture.name}
+              </Text>
+              <Button size="xs" variant="ghost" onClick={() => setPicture(null)}>
+                Without it
+              </Button>
+            </>
+          ) : (
+            <Box flex="1" />
+          )}
           <Button
             size="sm"
             bg="verdigris"
             color="onClay"
             disabled={!text.trim() && !picture}
-            loading={bench.write.isPending}
             onClick={write}
           >
             Put in the log
           </Button>
         </Flex>
-        {bench.write.error ? (
+        {wrong ? (
           <Text role="alert" fontSize="sm" color="stop">
-            {faultText(bench.write.error)}
+            {wrong}
           </Text>
         ) : null}
       </Stack>
-      {log.data?.length === 0 ? (
+      {waiting.map((note) => (
+        <Box key={note.key} borderBottomWidth="1px" borderColor="hairline" pb="2">
+          <Text fontSize="xs" color="warn">
+            Not saved yet
+          </Text>
+          <Text fontSize="sm" whiteSpace="pre-wrap">
+            {note.text}
+          </Text>
+          {note.picture ? <Text fontSize="sm">Photograph: {note.picture.name}</Text> : null}
+        </Box>
+      ))}
+      {log.error && !log.data ? <Failed error={log.error} again={log.refetch} /> : null}
+      {log.data?.length === 0 && !waiting.length ? (
         <Note>Nothing yet. What you write here stays with the figure.</Note>
       ) : null}
       {log.data?.map((entry) => (
@@ -100,14 +138,23 @@ export function LogPanel() {
             </Button>
           </Flex>
           {entry.has_picture ? (
-            <Image
-              src={`/api/v1/figures/${figure.id}/log/${entry.id}/picture`}
-              alt={entry.text || "Photograph without a caption"}
-              borderWidth="1px"
-              borderColor="hairline"
-              maxHeight="260px"
-              mx="auto"
-            />
+            <Link
+              href={`/api/v1/figures/${figure.id}/log/${entry.id}/picture`}
+              target="_blank"
+              rel="noopener"
+              display="block"
+            >
+              <Image
+                src={`/api/v1/figures/${figure.id}/log/${entry.id}/picture?small=true`}
+                loading="lazy"
+                minHeight="6rem"
+                alt={entry.text || "Photograph without a caption"}
+                borderWidth="1px"
+                borderColor="hairline"
+                maxHeight="260px"
+                mx="auto"
+              />
+            </Link>
           ) : null}
           <Text fontSize="sm" whiteSpace="pre-wrap">
             {entry.text}

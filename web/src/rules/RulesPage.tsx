@@ -64,9 +64,8 @@ export function RulesPage() {
     );
   const { rules, can_undo, can_redo } = query.data;
   const wires = catalogue?.wires ?? {};
-  const choose = (path: string) => (value: string) =>
-    set.mutate({ [path]: value }, { onError: tellProblem });
-  const number = (path: string) => (value: number) => set.mutateAsync({ [path]: value });
+  const choose = (path: string) => (value: string) => set({ [path]: value }).catch(tellProblem);
+  const number = (path: string) => (value: number) => set({ [path]: value });
   return (
     <Box as="main" flex="1" overflowY="auto" px={{ base: "4", md: "8" }} py="5">
       <Flex align="center" gap="2" mb="1" wrap="wrap">
@@ -78,7 +77,7 @@ export function RulesPage() {
           variant="outline"
           borderColor="hairline"
           disabled={!can_undo}
-          onClick={() => undo.mutate(undefined, { onError: tellProblem })}
+          onClick={() => void undo().catch(tellProblem)}
         >
           Undo
         </Button>
@@ -87,7 +86,7 @@ export function RulesPage() {
           variant="outline"
           borderColor="hairline"
           disabled={!can_redo}
-          onClick={() => redo.mutate(undefined, { onError: tellProblem })}
+          onClick={() => void redo().catch(tellProblem)}
         >
           Redo
         </Button>
@@ -130,7 +129,7 @@ export function RulesPage() {
             label="Single keys"
             value={rules.single_keys ? "yes" : "no"}
             options={YES}
-            onChange={(v) => set.mutate({ single_keys: v === "yes" }, { onError: tellProblem })}
+            onChange={(v) => set({ single_keys: v === "yes" }).catch(tellProblem)}
           />
         </Group>
         <Group title="Wire, foil and clay">
@@ -174,12 +173,12 @@ export function RulesPage() {
           <MeasureField
             label="Offcuts are kept from"
             mm={rules.keep_offcut_mm}
-            onCommit={(text) => set.mutateAsync({ keep_offcut_mm: text })}
+            onCommit={(text) => set({ keep_offcut_mm: text })}
           />
           <MeasureField
             label="Wall over foil"
             mm={rules.wall_mm}
-            onCommit={(text) => set.mutateAsync({ wall_mm: text })}
+            onCommit={(text) => set({ wall_mm: text })}
           />
           <Note>3–4 mm is a thin skin, 6 mm the usual; small parts are solid.</Note>
           <ChoiceField
@@ -192,7 +191,7 @@ export function RulesPage() {
             label="Sheet machine, mm at 1, 2, 3 …"
             text={rules.sheet_settings_mm.join(" ")}
             onCommit={(text) =>
-              set.mutateAsync({
+              set({
                 sheet_settings_mm: text
                   .trim()
                   .split(/[\s;]+/)
@@ -244,10 +243,7 @@ export function RulesPage() {
             unit="min"
             onCommit={number("oven/period_min")}
           />
-          <OvenInside
-            inside={rules.oven.inside}
-            put={(path, value) => set.mutateAsync({ [path]: value })}
-          />
+          <OvenInside inside={rules.oven.inside} put={(path, value) => set({ [path]: value })} />
           <Note>
             Put a thermometer beside the piece: it has the last word. Never above the clay maker's
             stated maximum.

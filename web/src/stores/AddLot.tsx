@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
 import { useDeferredValue, useRef, useState } from "react";
 import { useWireWords } from "../api/useFrame";
-import { clientKey, useStockChanges } from "../api/useStock";
+import { useStockChanges } from "../api/useStock";
+import { newKey } from "../outbox/useOutbox";
 import type { Catalogue, KindOfStock, StockKind } from "../api/types";
 import { MEASURES } from "./measures";
 import { TypedField } from "../ui/TypedField";
@@ -35,7 +36,7 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
   const [words, setWords] = useState("");
   const [more, setMore] = useState({ amount: "", price: "", lot: "", opened: "", best: "" });
   const [wrong, setWrong] = useState<string | null>(null);
-  const key = useRef(clientKey());
+  const key = useRef(newKey());
   const about = kinds.find((row) => row.kind === kind);
   const table = LISTED[kind];
   const choose = (next: string) => {

@@ -1,9 +1,11 @@
 import { Button, Flex, Input, NativeSelect, Stack, Text } from "@chakra-ui/react";
-import { useRef, useState } from "react";
-import { clientKey, useStockChanges } from "../api/useStock";
+import { useState } from "react";
+import { useStockChanges } from "../api/useStock";
 import { useShelf } from "../api/useShelf";
 import { Problem } from "../api/client";
-import type { Booking, StockItem } from "../api/types";
+import type { StockItem } from "../api/types";
+import { GivenUp } from "../outbox/outbox";
+import { useKept } from "../ui/useKept";
 import { notices, tellProblem } from "../ui/notices";
 import { faultText } from "../ui/useDraft";
 import { Reading } from "../ui/Reading";
@@ -24,18 +26,17 @@ export function BookBox({ item }: { item: StockItem }) {
   const { book } = useStockChanges();
   const figures = useShelf().data ?? [];
   const [kind, setKind] = useState<Kind>("used");
-  const [amount, setAmount] = useState("");
+  const [amount, setAmount] = useKept(`booking ${item.id}`);
   const [lot, setLot] = useState<number | null>(null);
   const [figure, setFigure] = useState("");
   const [wrong, setWrong] = useState<string | null>(null);
   const [overdrawn, setOverdrawn] = useState(false);
-  const key = useRef(clientKey());
   const whole = kind === "weighed" || kind === "corrected";
   const lots = item.lots.filter((row) => !whole || row.left !== 0 || item.lots.length === 1);
   const chosen = lot ?? (whole ? (lots[0]?.id ?? null) : null);
   const measure = MEASURES[item.unit];
   const send = async (anyway: boolean) => {
-    const booking: Booking = {
+    const booking = {
       kind,
       amount,
       lot: chosen,
@@ -43,20 +44,20 @@ export function BookBox({ item }: { item: StockItem }) {
       step: "",
       note: "",
       anyway,
-      client_key: key.current,
     };
+    setAmount("");
+    setWrong(null);
     try {
-      await book.mutateAsync({ item: item.id, booking });
-      key.current = clientKey();
+      await book(item.id, booking);
       notices.create({
         type: "success",
         title: `${item.label}: ${WORDS[kind]} ${amount}`,
         description: "It can be taken back under Movements.",
         duration: 4000,
       });
-      setAmount("");
-      setWrong(null);
     } catch (error) {
+      if (error instanceof GivenUp) return;
+      setAmount(amount);
       const words = faultText(error);
       setOverdrawn(error instanceof Problem && error.faults[0]?.code === "overdrawn");
       if (words) setWrong(words);
@@ -82,7 +83,8 @@ export function BookBox({ item }: { item: StockItem }) {
           value={amount}
           onChange={(event) => setAmount(event.target.value)}
           onKeyDown={(event) => {
-            if (event.key === "Enter" && amount.trim()) void send(false);
+            const composing = event.nativeEvent.isComposing;
+            if (event.key === "Enter" && amount.trim() && !composing) void send(false);
           }}
         />
         {measure ? <Reading of={measure} text={amount} typed={amount !== ""} /> : null}
@@ -118,7 +120,7 @@ export function BookBox({ item }: { item: StockItem }) {
           size="sm"
           variant="outline"
           borderColor="ink"
-          disabled={!amount.trim() || book.isPending}
+          disabled={!amount.trim()}
           onClick={() => void send(false)}
         >
           Book it

@@ -255,7 +255,7 @@ function LearnWaste() {
               mt="1.5"
               variant="outline"
               borderColor="ink"
-              onClick={() => set.mutate({ waste_percent: learned }, { onError: tellProblem })}
+              onClick={() => void set({ waste_percent: learned }).catch(tellProblem)}
             >
               Count with {learned} %
             </Button>

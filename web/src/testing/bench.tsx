@@ -7,6 +7,8 @@ import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
 import type { Catalogue, Edited, KindOfStock, Operation, Owned, Rules } from "../api/types";
+import type { Entry, Keep } from "../outbox/outbox";
+import { makeOutbox, OutboxContext } from "../outbox/useOutbox";
 import { FigurePageContext, type FigurePage } from "../figure/useFigurePage";
 import { system } from "../theme";
 import { UnitsContext } from "../ui/UnitsContext";
@@ -93,6 +95,17 @@ export const problem = (
     headers: { "Content-Type": "application/problem+json" },
   });
 
+/** A browser's database that is gone with the test. */
+export function memory(entries: Entry[] = []): Keep & { rows: Map<string, Entry> } {
+  const rows = new Map(entries.map((entry) => [entry.key, entry]));
+  return {
+    rows,
+    all: () => Promise.resolve([...rows.values()]),
+    set: (entry) => Promise.resolve(void rows.set(entry.key, structuredClone(entry))),
+    remove: (key) => Promise.resolve(void rows.delete(key)),
+  };
+}
+
 interface Placed {
   units?: Units;
   at?: string;
@@ -101,12 +114,16 @@ interface Placed {
 /** Show something on a bench of its own: theme, units, queries, address. */
 export function show(what: ReactNode, { units = METRIC, at = "/" }: Placed = {}) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const outbox = makeOutbox(queries, memory());
+  outbox.signedIn("maker");
   const around = (inner: ReactNode) => (
     <ChakraProvider value={system}>
       <QueryClientProvider client={queries}>
-        <MemoryRouter initialEntries={[at]}>
-          <UnitsContext.Provider value={units}>{inner}</UnitsContext.Provider>
-        </MemoryRouter>
+        <OutboxContext.Provider value={outbox}>
+          <MemoryRouter initialEntries={[at]}>
+            <UnitsContext.Provider value={units}>{inner}</UnitsContext.Provider>
+          </MemoryRouter>
+        </OutboxContext.Provider>
       </QueryClientProvider>
     </ChakraProvider>
   );
@@ -114,6 +131,8 @@ export function show(what: ReactNode, { units = METRIC, at = "/" }: Placed = {})
   return {
     ...shown,
     user: userEvent.setup(),
+    queries,
+    outbox,
     again: (next: ReactNode) => shown.rerender(around(next)),
   };
 }
@@ -130,12 +149,13 @@ export interface Done {
 export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed = {}) {
   const { units, at, ...rest } = more;
   const done: Done = { changes: [], previews: [], made: [], selected: [] };
-  const keep = (label: string, operations: Operation[]) => done.changes.push({ label, operations });
+  const keep = (label: string, operations: Operation[]) =>
+    Promise.resolve(done.changes.push({ label, operations }));
   const page: FigurePage = {
     ...ferrywoman(),
     selected: null,
     select: (part) => done.selected.push(part),
-    change: (label, operations) => Promise.resolve(keep(label, operations)),
+    change: keep,
     make: (change) => Promise.resolve(done.made.push(change)),
     apply: keep,
     preview: (change) => done.previews.push(change),

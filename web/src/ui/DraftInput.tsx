@@ -1,6 +1,7 @@
 import { Field, Flex, Input } from "@chakra-ui/react";
 import type { Measure } from "../api/useReading";
 import { Reading } from "./Reading";
+import { Theirs } from "./Theirs";
 import { useDraft } from "./useDraft";
 
 interface Props {
@@ -34,6 +35,7 @@ export function DraftInput({ label, shown, of, width, whole = (text) => text, sa
           onKeyDown={draft.onKeyDown}
         />
       </Flex>
+      {draft.theirs ? <Theirs {...draft.theirs} /> : null}
       <Field.ErrorText role="alert" color="stop">
         {draft.wrong}
       </Field.ErrorText>

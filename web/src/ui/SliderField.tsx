@@ -1,6 +1,9 @@
 import { Flex, Input, Slider, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { readNumber, UNCHANGED, Unread, useDraft } from "./useDraft";
+import { Theirs } from "./Theirs";
+import { drawn, readNumber, UNCHANGED, Unread, useDraft } from "./useDraft";
+import { tellProblem } from "./notices";
+import { useRest } from "./useRest";
 
 interface SliderProps {
   label: string;
@@ -12,19 +15,36 @@ interface SliderProps {
   /** How many of what is shown and typed make one: 100 where it is shown in per cent. */
   scale?: number;
   onMove: (value: number) => void;
-  onCommit: (value: number) => void;
+  onCommit: (value: number) => unknown;
 }
 
-/** A slider that previews while it moves and commits when it is let go; its number can be typed. */
+/**
+ * A slider that previews while it moves and commits when it is let go or its keys rest; its number can
+ * be typed. A swipe up or down that began on it scrolls and changes nothing.
+ */
 export function SliderField(props: SliderProps) {
   const { label, value, min, max, step, show, scale = 1, onMove, onCommit } = props;
   const [now, setNow] = useState(value);
   /** Where the thumb is: by keys the end is told before the move has been drawn. */
   const latest = useRef(value);
+  const swiped = useRef(false);
   useEffect(() => {
     latest.current = value;
     setNow(value);
   }, [value]);
+  const saved = useRef(value);
+  useEffect(() => {
+    saved.current = value;
+  });
+  const { choose, handlers } = useRest(async (next: number) => {
+    try {
+      await onCommit(next);
+    } catch (error) {
+      tellProblem(error);
+    }
+    await drawn();
+    if (latest.current === next) setNow(saved.current);
+  });
   const draft = useDraft(show(now), (text) => {
     const next = readNumber(text) / scale;
     if (next < min || next > max)
@@ -39,19 +59,34 @@ export function SliderField(props: SliderProps) {
       max={max}
       step={step}
       aria-label={[label]}
+      getAriaValueText={({ value: at }) => show(at)}
       onValueChange={({ value: [next] }) => {
         if (next === undefined) return;
         latest.current = next;
         setNow(next);
         onMove(next);
       }}
-      onValueChangeEnd={() => onCommit(latest.current)}
+      onValueChangeEnd={() => {
+        if (!swiped.current) choose(latest.current);
+      }}
+      onKeyDownCapture={handlers.onKeyDownCapture}
+      onBlurCapture={handlers.onBlurCapture}
+      onPointerDownCapture={() => {
+        swiped.current = false;
+        handlers.onPointerDownCapture();
+      }}
+      onPointerCancelCapture={() => {
+        swiped.current = true;
+        latest.current = value;
+        setNow(value);
+        onMove(value);
+      }}
     >
       <Flex align="center" gap="3" fontSize="sm" minHeight="1.75rem">
         <Text width="8.2rem" flexShrink="0">
           {label}
         </Text>
-        <Slider.Control flex="1" minWidth="6rem">
+        <Slider.Control flex="1" minWidth="6rem" touchAction="pan-y">
           <Slider.Track bg="hairline">
             <Slider.Range bg="verdigris" />
           </Slider.Track>
@@ -72,6 +107,7 @@ export function SliderField(props: SliderProps) {
           onKeyDown={draft.onKeyDown}
         />
       </Flex>
+      {draft.theirs ? <Theirs {...draft.theirs} /> : null}
       {draft.wrong ? (
         <Text role="alert" fontSize="xs" color="stop" textAlign="right">
           {draft.wrong}

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
 import { NavLink, useNavigate } from "react-router";
 import { useMe, useSession } from "../api/useMe";
+import { Saved } from "../outbox/Saved";
 import { useNight } from "./colourMode";
 import { useUnits } from "./UnitsContext";
 
@@ -76,6 +77,7 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
       >
         {units.length_unit} · {units.mass_unit} · °{units.temperature_unit}
       </Text>
+      <Saved />
       <Button size="xs" variant="ghost" onClick={() => setNight(!night)} aria-pressed={night}>
         {night ? "Day" : "Night"}
       </Button>

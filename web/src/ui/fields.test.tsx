@@ -1,9 +1,10 @@
-import { screen, waitFor } from "@testing-library/react";
+import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import { Problem } from "../api/client";
 import { show } from "../testing/bench";
 import { ChoiceField, MeasureField, NumberField, WordsField } from "./fields";
 import { SliderField } from "./SliderField";
+import { typing } from "./typing";
 import { faultText } from "./useDraft";
 
 const INCHES = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" } as const;
@@ -59,8 +60,75 @@ test("a length changed elsewhere is shown, and an old complaint goes", async () 
   await user.type(screen.getByLabelText("Height"), "x{Enter}");
   await screen.findByRole("alert");
   again(field(250));
-  await waitFor(() => expect(screen.queryByRole("alert")).toBeNull());
+  await user.click(await screen.findByRole("button", { name: "Take theirs" }));
+  await waitFor(() => expect(screen.queryAllByText(/not allowed|Another tab/)).toEqual([]));
   expect(screen.getByLabelText("Height")).toHaveProperty("value", "250 mm");
+});
+
+test("what is typed while an answer is on its way stays", async () => {
+  let answer: () => void = () => undefined;
+  const save = vi.fn(() => new Promise<void>((resolve) => (answer = resolve)));
+  const field = (mm: number) => <MeasureField label="Height" mm={mm} onCommit={save} />;
+  const { user, again } = show(field(300));
+  const input = screen.getByLabelText("Height");
+  await user.clear(input);
+  await user.type(input, "331{Enter}");
+  await user.clear(input);
+  await user.type(input, "347");
+  answer();
+  again(field(331));
+  expect(input).toHaveProperty("value", "347");
+  expect(screen.queryByText(/Another tab/)).toBeNull();
+  await user.keyboard("{Enter}");
+  expect(save).toHaveBeenLastCalledWith("347 mm");
+  answer();
+  again(field(347));
+  expect(input).toHaveProperty("value", "347 mm");
+});
+
+test("what another tab made of it meanwhile is asked about until it is answered", async () => {
+  const save = vi.fn(saved);
+  const field = (mm: number) => <MeasureField label="Height" mm={mm} onCommit={save} />;
+  const { user, again } = show(field(300));
+  const input = screen.getByLabelText("Height");
+  await user.clear(input);
+  await user.type(input, "347");
+  again(field(351));
+  expect((await screen.findByText(/Another tab/)).textContent).toBe(
+    "Another tab set this to 351 mm.",
+  );
+  await user.tab();
+  expect(save).not.toHaveBeenCalled();
+  await user.click(screen.getByRole("button", { name: "Keep mine" }));
+  expect(save).toHaveBeenCalledWith("347 mm");
+  expect(screen.queryByText(/Another tab/)).toBeNull();
+});
+
+test("what is typed and not left is saved when its field goes", async () => {
+  const save = vi.fn(saved);
+  const { user, again } = show(<MeasureField label="Height" mm={300} onCommit={save} />);
+  await user.clear(screen.getByLabelText("Height"));
+  await user.type(screen.getByLabelText("Height"), "12 in");
+  expect(typing.snapshot()).toBe(1);
+  again(<p>another station</p>);
+  expect(save).toHaveBeenCalledWith("12 in");
+  expect(typing.snapshot()).toBe(0);
+});
+
+test("a choice by keys is one change when it rests, and stands as chosen meanwhile", async () => {
+  const choose = vi.fn(() => new Promise(() => undefined));
+  const options = ["a", "b", "c"].map((value) => ({ value, label: value }));
+  const { user } = show(<ChoiceField label="Clay" value="a" options={options} onChange={choose} />);
+  const field = screen.getByLabelText("Clay");
+  field.focus();
+  for (const value of ["b", "c"]) {
+    fireEvent.keyDown(field, { key: "ArrowDown" });
+    fireEvent.change(field, { target: { value } });
+  }
+  expect(choose).not.toHaveBeenCalled();
+  await user.tab();
+  expect(choose.mock.calls).toEqual([["c"]]);
+  expect(field).toHaveProperty("value", "c");
 });
 
 test("a number is read with a comma too, and words are told off", async () => {
@@ -133,9 +201,11 @@ test("a slider previews and commits by the keyboard", async () => {
   );
   expect(screen.getByDisplayValue("100 %")).toBeTruthy();
   screen.getByRole("slider", { hidden: true }).focus();
-  await user.keyboard("{ArrowRight}");
-  await waitFor(() => expect(move).toHaveBeenCalledWith(expect.closeTo(1.05, 5)));
-  expect(commit).toHaveBeenCalledWith(expect.closeTo(1.05, 5));
+  await user.keyboard("{ArrowRight}{ArrowRight}{ArrowRight}");
+  await waitFor(() => expect(move).toHaveBeenLastCalledWith(expect.closeTo(1.15, 5)));
+  expect(commit).not.toHaveBeenCalled();
+  await user.tab();
+  expect(commit.mock.calls).toEqual([[expect.closeTo(1.15, 5)]]);
 });
 
 const BUILD = { label: "Build", value: 1, min: 0.6, max: 1.8, step: 0.05, scale: 100 };

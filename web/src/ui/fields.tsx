@@ -1,10 +1,13 @@
 import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
-import { memo, useId } from "react";
+import { memo, useId, useState } from "react";
 import type { Measure } from "../api/useReading";
 import { lengthAsTyped, typedLength } from "../units/format";
 import { DraftInput } from "./DraftInput";
 import { Reading } from "./Reading";
+import { tellProblem } from "./notices";
+import { Theirs } from "./Theirs";
 import { readNumber, useDraft } from "./useDraft";
+import { useRest } from "./useRest";
 import { useUnits } from "./UnitsContext";
 
 interface MeasureProps {
@@ -63,6 +66,7 @@ export function WordsField({ label, text, rows = 1, of, onCommit }: WordsProps) 
           <Input {...shared} maxWidth="15rem" onKeyDown={draft.onKeyDown} />
         )}
       </Flex>
+      {draft.theirs ? <Theirs {...draft.theirs} /> : null}
       <Field.ErrorText role="alert" color="stop">
         {draft.wrong}
       </Field.ErrorText>
@@ -74,7 +78,8 @@ interface ChoiceProps {
   label: string;
   value: string;
   options: { value: string; label: string }[];
-  onChange: (value: string) => void;
+  /** Where it ends in a promise, the choice stands as it is until that is settled. */
+  onChange: (value: string) => unknown;
   width?: string;
 }
 
@@ -89,6 +94,15 @@ const Options = memo(function Options({ options }: { options: ChoiceProps["optio
 
 export function ChoiceField({ label, value, options, onChange, width = "11rem" }: ChoiceProps) {
   const id = useId();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { choose, handlers } = useRest(async (next: string) => {
+    try {
+      await onChange(next);
+    } catch (error) {
+      tellProblem(error);
+    }
+    setChosen((now) => (now === next ? null : now));
+  });
   return (
     <Flex align="center" justify="space-between" gap="3">
       <chakra.label htmlFor={id} fontSize="sm">
@@ -98,8 +112,12 @@ export function ChoiceField({ label, value, options, onChange, width = "11rem" }
         <NativeSelect.Field
           id={id}
           bg="sheet"
-          value={value}
-          onChange={(event) => onChange(event.currentTarget.value)}
+          value={chosen ?? value}
+          {...handlers}
+          onChange={(event) => {
+            setChosen(event.currentTarget.value);
+            choose(event.currentTarget.value);
+          }}
         >
           <Options options={options} />
         </NativeSelect.Field>
@@ -145,6 +163,7 @@ export function NumberField<T extends number | null>(props: NumberProps<T>) {
           </Text>
         </Flex>
       </Flex>
+      {draft.theirs ? <Theirs {...draft.theirs} /> : null}
       <Field.ErrorText role="alert" color="stop">
         {draft.wrong}
       </Field.ErrorText>

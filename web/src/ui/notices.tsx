@@ -1,21 +1,18 @@
 import { Box, Button, createToaster, Flex, Stack, Text, Toaster } from "@chakra-ui/react";
 import { Problem } from "../api/client";
+import { GivenUp } from "../outbox/outbox";
 
 export const notices = createToaster({ placement: "bottom-start", pauseOnPageIdle: true });
 
 /** Say that something did not work, and what to do. */
 export function tellProblem(error: unknown) {
+  if (error instanceof GivenUp) return;
   const problem = error instanceof Problem ? error : null;
-  const rows = problem?.conflicts.map(
-    (c) => `${c.path}: yours ${String(c.yours)}, theirs ${String(c.theirs)}`,
-  );
   const faults = problem?.faults.slice(1, 5).map((f) => `${f.path}: ${f.value}; ${f.allowed}`);
   notices.create({
     type: "error",
     title: problem ? problem.message : "The server cannot be reached.",
-    description: rows?.length
-      ? `${rows.join("; ")}. Theirs is shown; change it again to keep yours.`
-      : faults?.join(". ") || undefined,
+    description: faults?.join(". ") || undefined,
     duration: 9000,
   });
 }

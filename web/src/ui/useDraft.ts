@@ -1,5 +1,8 @@
-import { useEffect, useState, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { Problem } from "../api/client";
+import { GivenUp } from "../outbox/outbox";
+import { tellProblem } from "./notices";
+import { typing } from "./typing";
 
 /** What was typed cannot be read, and why, in words for the person. */
 export class Unread extends Error {}
@@ -15,39 +18,125 @@ export const faultText = (error: unknown): string | null => {
   return fault ? `${fault.value} is not allowed: ${fault.allowed}` : error.message;
 };
 
+/** Answers are drawn a moment after they came. */
+export const drawn = () => new Promise((resolve) => setTimeout(resolve, 60));
+
 /**
- * What is being typed into a field that shows `shown`: saved on Enter or when the field is left,
- * brought back by Escape; what is refused stays as typed, with what is wrong.
+ * What is being typed into a field that shows `shown`: saved on Enter, when the field is left or when
+ * it goes, brought back by Escape. What is refused stays as typed, with what is wrong; an answer never
+ * overwrites what was typed since; and what somebody else made of it meanwhile is asked about.
  */
 export function useDraft(shown: string, save: (text: string) => unknown) {
   const [text, setText] = useState(shown);
   const [wrong, setWrong] = useState<string | null>(null);
-  const back = () => {
-    setText(shown);
-    setWrong(null);
-  };
+  const [theirs, setTheirs] = useState<string | null>(null);
+  /** As of now, for what happens between two drawings. */
+  const now = useRef({
+    text: shown,
+    shown,
+    save,
+    asked: false,
+    /** How many savings are on their way. */
+    own: 0,
+    sent: null as string | null,
+    refused: null as string | null,
+    gone: false,
+  });
   useEffect(() => {
-    setText(shown);
+    now.current.save = save;
+  });
+  const [field] = useState(() => ({}));
+
+  const left = useRef<() => Promise<void>>(null);
+  const leave = useCallback(() => {
+    if (now.current.text !== now.current.refused) void left.current?.();
+  }, []);
+
+  const put = useCallback(
+    (next: string) => {
+      now.current.text = next;
+      setText(next);
+      const { shown: there, sent } = now.current;
+      if (next === there || next === sent) typing.over(field);
+      else typing.begun(field, leave);
+    },
+    [field, leave],
+  );
+  const ask = useCallback((what: string | null) => {
+    now.current.asked = what !== null;
+    setTheirs(what);
+  }, []);
+  const back = useCallback(() => {
+    put(now.current.shown);
     setWrong(null);
-  }, [shown]);
-  const commit = async () => {
-    if (text === shown) return setWrong(null);
-    try {
-      const saved = await save(text);
+    ask(null);
+  }, [put, ask]);
+
+  useEffect(() => {
+    const { text: typed, shown: before, sent, own } = now.current;
+    now.current.shown = shown;
+    if (shown === before) return;
+    if (typed === before || typed === sent || typed === shown) {
+      put(shown);
       setWrong(null);
-      if (saved === UNCHANGED) setText(shown);
+      ask(null);
+    } else if (own === 0) ask(shown);
+  }, [shown, put, ask]);
+
+  const commit = useCallback(async () => {
+    const { text: typed, shown: there, sent, asked } = now.current;
+    if (asked || typed === sent) return;
+    if (typed === there) return setWrong(null);
+    now.current.sent = typed;
+    now.current.own++;
+    typing.over(field);
+    try {
+      const saved = await now.current.save(typed);
+      setWrong(null);
+      await drawn();
+      if (saved === UNCHANGED && now.current.text === typed) put(now.current.shown);
     } catch (error) {
-      setWrong(faultText(error));
+      if (error instanceof GivenUp) back();
+      else if (now.current.gone) tellProblem(error);
+      else if (now.current.text === typed) {
+        now.current.refused = typed;
+        setWrong(faultText(error));
+        typing.begun(field, leave);
+      }
+    } finally {
+      now.current.own--;
+      if (now.current.sent === typed) now.current.sent = null;
     }
+  }, [back, field, leave, put]);
+  useEffect(() => {
+    left.current = commit;
+  }, [commit]);
+  useEffect(() => {
+    const state = now.current;
+    state.gone = false;
+    return () => {
+      state.gone = true;
+      leave();
+      typing.over(field);
+    };
+  }, [field, leave]);
+
+  const answer = (keep: boolean) => {
+    ask(null);
+    if (keep) void commit();
+    else back();
   };
   return {
     wrong,
+    /** What it has become elsewhere while it was being typed, and how that is answered. */
+    theirs: theirs === null ? null : { text: theirs, answer },
     field: {
       value: text,
-      onChange: (event: { target: { value: string } }) => setText(event.target.value),
+      onChange: (event: { target: { value: string } }) => put(event.target.value),
       onBlur: () => void commit(),
     },
     onKeyDown: (event: KeyboardEvent) => {
+      if (event.nativeEvent.isComposing) return;
       if (event.key === "Enter") void commit();
       if (event.key === "Escape") back();
     },

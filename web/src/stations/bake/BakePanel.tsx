@@ -109,7 +109,7 @@ function OvenTab({ bake }: { bake: BakePlan }) {
         value={bake.done_min}
         unit="min"
         empty={null}
-        onCommit={(minutes) => bench.bake.mutateAsync({ number: bake.number, minutes })}
+        onCommit={(minutes) => bench.bake(bake.number, minutes)}
       />
       <Heading size="sm">What happens to each part</Heading>
       <Note>

@@ -262,9 +262,7 @@ function Teach({ learned }: { learned: NonNullable<Live["learned"]> }) {
         size="xs"
         variant="outline"
         borderColor="ink"
-        onClick={() =>
-          set.mutate({ oven: { ...rules.oven, ...learned } }, { onError: tellProblem })
-        }
+        onClick={() => void set({ oven: { ...rules.oven, ...learned } }).catch(tellProblem)}
       >
         Count with it from now on
       </Button>

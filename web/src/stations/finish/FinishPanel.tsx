@@ -61,7 +61,7 @@ export function FinishPanel() {
             alignItems="start"
             checked={item.done}
             onCheckedChange={({ checked }) =>
-              bench.tick.mutate({ key: item.key, done: checked === true }, { onError: tellProblem })
+              void bench.tick(item.key, checked === true).catch(tellProblem)
             }
           >
             <Checkbox.HiddenInput />

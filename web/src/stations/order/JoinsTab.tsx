@@ -20,7 +20,7 @@ export function JoinsTab() {
   const units = useUnits();
   const rules = useRules().data?.rules;
   const { set } = useRulesChanges();
-  const choose = (changes: Record<string, string>) => set.mutate(changes, { onError: tellProblem });
+  const choose = (changes: Record<string, string>) => void set(changes).catch(tellProblem);
   const { joins } = plan.order;
   return (
     <Stack gap="3">

@@ -117,7 +117,7 @@ function StepRow({ step, labels, onMove }: RowProps) {
           mt="0.5"
           checked={step.done}
           onCheckedChange={({ checked }) =>
-            bench.tick.mutate({ key: step.key, done: checked === true }, { onError: tellProblem })
+            void bench.tick(step.key, checked === true).catch(tellProblem)
           }
         >
           <Checkbox.HiddenInput aria-label={`Done: ${step.label}`} />

@@ -1,0 +1,134 @@
+import { Box, Button, Flex, Popover, Portal, Stack, Text } from "@chakra-ui/react";
+import { useSyncExternalStore } from "react";
+import { typing } from "../ui/typing";
+import { faultText } from "../ui/useDraft";
+import { useUnits } from "../ui/UnitsContext";
+import type { Units } from "../units/format";
+import { length, temperature } from "../units/format";
+import type { Entry } from "./outbox";
+import { labelOf, subjectOf } from "./sent";
+import { useOutbox, useUnsaved } from "./useOutbox";
+
+/** Whether everything done is with the server, and if not, what is not and how to go on. */
+export function Saved() {
+  const { entries, stuck } = useUnsaved();
+  const typed = useSyncExternalStore(typing.subscribe, typing.snapshot);
+  const outbox = useOutbox();
+  const left = entries.filter(
+    (entry) => entry.state !== "waiting" || stuck.has(subjectOf(entry.sent)),
+  );
+  const words = left.length
+    ? `${left.length} not saved`
+    : entries.length
+      ? "Saving…"
+      : typed
+        ? "Being typed, not saved yet"
+        : "All changes saved";
+  return (
+    <Flex align="center" gap="2" flexShrink="0">
+      <Text
+        role="status"
+        fontSize="sm"
+        whiteSpace="nowrap"
+        color={left.length ? "stop" : "inkSoft"}
+      >
+        {words}
+      </Text>
+      {left.length ? (
+        <>
+          <Button size="xs" variant="outline" borderColor="stop" onClick={outbox.tryAgain}>
+            Try again
+          </Button>
+          <Which entries={left} />
+        </>
+      ) : null}
+    </Flex>
+  );
+}
+
+/** Each thing that is not saved, why, and how to let it go. */
+function Which({ entries }: { entries: Entry[] }) {
+  const outbox = useOutbox();
+  return (
+    <Popover.Root positioning={{ placement: "bottom-end" }}>
+      <Popover.Trigger asChild>
+        <Button size="xs" variant="ghost">
+          Which?
+        </Button>
+      </Popover.Trigger>
+      <Portal>
+        <Popover.Positioner>
+          <Popover.Content bg="sheet" color="ink" maxHeight="60vh" overflowY="auto">
+            <Popover.Body>
+              <Text fontSize="sm" mb="2">
+                Kept on this device and sent again until the server has it.
+              </Text>
+              <Stack as="ul" gap="2">
+                {entries.map((entry) => (
+                  <Flex as="li" key={entry.key} gap="2" align="start" justify="space-between">
+                    <Box fontSize="sm">
+                      <Text>{labelOf(entry.sent)}</Text>
+                      {entry.state === "refused" ? (
+                        <Text color="stop">{faultText(entry.problem)}</Text>
+                      ) : null}
+                    </Box>
+                    <Button size="xs" variant="outline" onClick={() => outbox.giveUp(entry.key)}>
+                      Give it up
+                    </Button>
+                  </Flex>
+                ))}
+              </Stack>
+            </Popover.Body>
+          </Popover.Content>
+        </Popover.Positioner>
+      </Portal>
+    </Popover.Root>
+  );
+}
+
+/** What was changed here and elsewhere to different things, asked until it is answered. */
+export function Asked() {
+  const { entries } = useUnsaved();
+  const outbox = useOutbox();
+  const units = useUnits();
+  const asked = entries.filter((entry) => entry.state === "asked");
+  if (!asked.length) return null;
+  return (
+    <Stack role="alert" px="4" py="2" gap="2" bg="claySoft" borderBottomWidth="1px">
+      {asked.map((entry) => {
+        const [first] = entry.problem?.conflicts ?? [];
+        const more = (entry.problem?.conflicts.length ?? 1) - 1;
+        const theirs = first ? shown(first.path, first.theirs, units) : "something else";
+        const mine = first ? shown(first.path, first.yours, units) : "this";
+        return (
+          <Flex key={entry.key} gap="3" align="center" wrap="wrap">
+            <Text>
+              <b>{labelOf(entry.sent)}</b>: another tab set this to {theirs}, you to {mine}
+              {more > 0 ? `, and ${more} more like it` : ""}. Keep yours or take theirs?
+            </Text>
+            <Button size="xs" variant="outline" onClick={() => outbox.keepMine(entry.key)}>
+              Keep mine
+            </Button>
+            <Button size="xs" variant="outline" onClick={() => outbox.giveUp(entry.key)}>
+              Take theirs
+            </Button>
+          </Flex>
+        );
+      })}
+    </Stack>
+  );
+}
+
+/** A value of a sheet or of House rules as the person reads it. */
+export function shown(path: string, value: unknown, units: Units): string {
+  if (typeof value === "number") {
+    if (path.endsWith("_mm")) return length(value, units);
+    if (path.endsWith("_deg")) return `${Math.round(value * 10) / 10}°`;
+    if (path.endsWith("_c") && !path.startsWith("oven/")) return temperature(value, units);
+    return String(Math.round(value * 1000) / 1000);
+  }
+  if (typeof value === "string") return value || "nothing";
+  if (typeof value === "boolean") return value ? "on" : "off";
+  if (value === null) return "nothing";
+  return "another choice";
+}
