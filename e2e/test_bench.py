@@ -16,7 +16,7 @@ class BenchJourney(Journey):
         def work() -> None:
             page = self.page
             page.goto(f"{self.live_server_url}/figures/{figure.id}/order")
-            page.get_by_role("button", name="Bench", exact=False).click()
+            page.get_by_role("button", name="Work step by step").click()
             step = page.locator("[data-bench-step]")
             expect(step).to_contain_text("Cut")
             cut = step.inner_text()

@@ -24,13 +24,13 @@ class NewFigureJourney(Journey):
         def work() -> bytes:
             page = self.page
             page.keyboard.press("n")
-            page.get_by_label("How tall").fill("tall")
-            page.get_by_label("What name").fill("The lamplighter")
+            page.get_by_label("Height", exact=True).fill("tall")
+            page.get_by_label("Name", exact=True).fill("The lamplighter")
             self.expected_statuses.add(422)
             page.get_by_role("button", name="Plan it").click()
             expect(page.get_by_role("alert")).to_contain_text("12 in")
-            expect(page.get_by_label("How tall")).to_have_value("tall")
-            page.get_by_label("How tall").fill("12 in")
+            expect(page.get_by_label("Height", exact=True)).to_have_value("tall")
+            page.get_by_label("Height", exact=True).fill("12 in")
             page.get_by_label("Heads tall").fill("6")
             page.get_by_role("button", name="Plan it").click()
             page.get_by_role("heading", name="The lamplighter").wait_for()

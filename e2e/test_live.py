@@ -34,7 +34,7 @@ class HotOvenJourney(Journey):
         def begin() -> None:
             page = self.page
             page.goto(f"{self.live_server_url}/figures/{figure.id}/bake")
-            page.get_by_role("button", name="It is in the oven: follow it").click()
+            page.get_by_role("button", name="I’ve put it in: start timing").click()
             expect(page.locator("[data-to-go]")).to_contain_text("to go")
 
         self.drive(begin)

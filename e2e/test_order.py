@@ -100,7 +100,7 @@ class RescueJourney(Journey):
             page.get_by_role("tab", name="Mend").click()
             page.get_by_label("What part").select_option(label="right wing arm")
             page.get_by_label("What happened").select_option(label="it broke off")
-            page.get_by_role("button", name="Show the ways on").click()
+            page.get_by_role("button", name="Show ways to repair it").click()
             baked = page.locator("[data-way='pin_bake']")
             expect(baked).to_contain_text("1 bake more")
             expect(baked).to_contain_text("Scorch in the end")
@@ -157,7 +157,7 @@ class BakeJourney(Journey):
         def try_a_chip() -> None:
             page = self.page
             page.get_by_role("tab", name="Chips").click()
-            page.get_by_role("button", name="Let a chip ride along").first.click()
+            page.get_by_role("button", name="Bake a test piece with it").first.click()
             verdict = page.get_by_label(re.compile("What the chip of rigid"))
             verdict.select_option(label="bends: cured")
             expect(page.get_by_text("Tried and open for use")).to_be_visible()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
@@ -10,7 +11,8 @@ from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
-from windcrest_core.errors import ConflictError, Fault, SheetError, UnitError
+from windcrest_core.errors import ConflictError, Fault, Limits, SheetError, UnitError
+from windcrest_core.refused import fault_of, limit_words
 
 log = logging.getLogger(__name__)
 TITLES = {
@@ -46,11 +48,31 @@ def problem(status: int, detail: str, **more: Any) -> HttpResponse:
     return JsonResponse(body, status=status, content_type="application/problem+json")
 
 
-def _errors(faults: list[Fault]) -> list[dict[str, str]]:
+def _errors(faults: list[Fault], request: HttpRequest) -> list[dict[str, str]]:
+    """Faults as they are sent, limits in the units of whoever asked."""
+    faults = faults[:50]
+    words = _limit_words(request) if any(fault.limits for fault in faults) else limit_words
     return [
-        {"path": f.path, "value": str(f.value)[:120], "allowed": f.allowed, "code": f.code}
-        for f in faults[:50]
+        {
+            "path": f.path,
+            "value": str(f.value)[:120],
+            "allowed": words(f.limits) if f.limits else f.allowed,
+            "code": f.code,
+        }
+        for f in faults
     ]
+
+
+def _limit_words(request: HttpRequest) -> Callable[[Limits], str]:
+    from server.accounts.models import HouseRules  # apps are read after this module
+
+    document = HouseRules.objects.filter(owner_id=getattr(request.user, "pk", None)).first()
+    if document is None:
+        return limit_words
+    rules = document.rules
+    return lambda limits: limit_words(
+        limits, rules.length_unit, rules.mass_unit, rules.temperature_unit
+    )
 
 
 def install(api: NinjaAPI) -> None:
@@ -58,16 +80,16 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(Problem)
     def _problem(request: HttpRequest, error: Problem) -> HttpResponse:
-        return problem(error.status, error.detail, errors=_errors(error.faults))
+        return problem(error.status, error.detail, errors=_errors(error.faults, request))
 
     @api.exception_handler(SheetError)
     def _sheet(request: HttpRequest, error: SheetError) -> HttpResponse:
-        return problem(422, str(error.faults[0]), errors=_errors(error.faults))
+        return problem(422, str(error.faults[0]), errors=_errors(error.faults, request))
 
     @api.exception_handler(UnitError)
     def _unit(request: HttpRequest, error: UnitError) -> HttpResponse:
         fault = Fault("value", error.value, error.allowed)
-        return problem(422, str(error), errors=_errors([fault]))
+        return problem(422, str(error), errors=_errors([fault], request))
 
     @api.exception_handler(ConflictError)
     def _conflict(request: HttpRequest, error: ConflictError) -> HttpResponse:
@@ -78,14 +100,9 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
         faults = [
-            Fault(
-                "/".join(str(step) for step in item["loc"][2:]) or "body",
-                item.get("input", ""),
-                item["msg"],
-            )
-            for item in error.errors
+            fault_of({**item, "loc": item["loc"] or ("body",)}, inside=2) for item in error.errors
         ]
-        return problem(422, str(faults[0]), errors=_errors(faults))
+        return problem(422, str(faults[0]), errors=_errors(faults, request))
 
     @api.exception_handler(Http404)
     def _missing(request: HttpRequest, error: Http404) -> HttpResponse:

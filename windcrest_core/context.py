@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from datetime import date
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, ValidationError, model_validator
 
 from windcrest_core.catalogue import catalogue, known
-from windcrest_core.errors import Fault, SheetError
+from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
+from windcrest_core.refused import faults_of
 
 Hex = Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")]
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
@@ -281,33 +281,6 @@ class Context(Frozen):
     rules: Rules = Rules()
     stores: Stores = Stores()
     reach: Reach | None = None
-
-
-CHOSEN_BY_KIND = {"body", "shape", "scale"}
-
-
-def _fields(steps: tuple[str | int, ...]) -> Iterator[str]:
-    """The steps of a path without the kind that pydantic names where there are several."""
-    before: str | int = ""
-    for step in steps:
-        if step != "" and before not in CHOSEN_BY_KIND:
-            yield str(step)
-        before = step
-
-
-def faults_of(error: ValidationError, root: str = "") -> SheetError:
-    """Turn pydantic's complaint into faults with path, value and what is allowed."""
-    faults = []
-    for item in error.errors(include_url=False)[:50]:
-        path = "/".join(_fields((root, *item["loc"])))
-        message = item["msg"].removeprefix("Value error, ")
-        value = "(an object)" if isinstance(item["input"], dict | list) else item["input"]
-        if item["type"] == "extra_forbidden":
-            message = "no such key here; remove it"
-        if item["type"] == "missing":
-            value, message = "(nothing)", "it has to be there"
-        faults.append(Fault(path or "(document)", value, message))
-    return SheetError(faults)
 
 
 def load_rules(data: Any) -> Rules:

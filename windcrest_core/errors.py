@@ -10,13 +10,27 @@ class WindcrestError(Exception):
 
 
 @dataclass(frozen=True)
+class Limits:
+    """What a number may be: from `least` to `most`, or more than `above`, less than `below`; in `unit`
+    (mm, g, °C, minutes, …)."""
+
+    least: float | None = None
+    most: float | None = None
+    above: float | None = None
+    below: float | None = None
+    unit: str = ""
+
+
+@dataclass(frozen=True)
 class Fault:
-    """One thing wrong with an input; `code` where something else can be done about it than to change it."""
+    """One thing wrong with an input; `code` where something else can be done about it than to change
+    it, or where it is a number beyond its `limits`."""
 
     path: str
     value: object
     allowed: str
     code: str = ""
+    limits: Limits | None = None
 
     def __str__(self) -> str:
         text = repr(self.value)

@@ -16,12 +16,13 @@ class HouseRules(PersonDocument):
 
 
 class Receipt(models.Model):
-    """That something a device sent under this key was done."""
+    """That something a device sent under this key was done, and what it made if it made anything."""
 
     owner = models.ForeignKey(
         settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="receipts"
     )
     key = models.CharField(max_length=64)
+    about = models.CharField(max_length=64, blank=True, default="")
     made = models.DateTimeField(auto_now_add=True, db_index=True)
 
     class Meta:

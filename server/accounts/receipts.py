@@ -47,10 +47,21 @@ def arrived(sending: Sending | None) -> bool:
     )
 
 
-def receive(sending: Sending | None) -> bool:
-    """Write down that this is done, inside the transaction that does it; false where it was before."""
+def made_before(sending: Sending | None) -> str | None:
+    """What was made when this was done already."""
+    if sending is None:
+        return None
+    receipt = Receipt.objects.filter(owner_id=sending.owner_id, key=sending.key).first()
+    return receipt.about if receipt else None
+
+
+def receive(sending: Sending | None, about: str = "") -> bool:
+    """Write down that this is done, and what it made, inside the transaction that does it; false where
+    it was done before."""
     if sending is None:
         return True
     Receipt.objects.filter(made__lt=timezone.now() - KEPT).delete()
-    _, new = Receipt.objects.get_or_create(owner_id=sending.owner_id, key=sending.key)
+    _, new = Receipt.objects.get_or_create(
+        owner_id=sending.owner_id, key=sending.key, defaults={"about": about}
+    )
     return new

@@ -11,7 +11,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from server.accounts.receipts import arrived, sending_of
+from server.accounts.receipts import arrived, made_before, sending_of
 from server.downloads import download
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.actions.create_figure import create_figure
@@ -248,7 +248,15 @@ def _card(figure: Figure) -> Card:
 
 @router.post("figures", response={201: Edited, **ERRORS})
 def new_figure(request: HttpRequest, body: NewFigure) -> HttpResponse:
-    figure = create_figure(request.user, body.name, body.body, body.height_mm, body.heads_tall)
+    sending = sending_of(request)
+    before = made_before(sending)
+    figure = (
+        own_figure(request, before)
+        if before
+        else create_figure(
+            request.user, body.name, body.body, body.height_mm, body.heads_tall, sending
+        )
+    )
     answer = edited(figure)
     answer.status_code = 201
     return answer

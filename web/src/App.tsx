@@ -17,6 +17,7 @@ import { AccountPage } from "./ui/AccountPage";
 import { useNight } from "./ui/colourMode";
 import { Failed } from "./ui/Failed";
 import { NowherePage } from "./ui/NowherePage";
+import { Caught } from "./ui/Caught";
 import { KeysDialog } from "./ui/KeysDialog";
 import { SignInPage } from "./ui/SignInPage";
 import { TopBar } from "./ui/TopBar";
@@ -40,25 +41,28 @@ export function App() {
 function Bench() {
   const rules = useRules().data?.rules;
   const [keys, setKeys] = useState(false);
-  const atBench = useLocation().pathname.startsWith("/bench/");
+  const path = useLocation().pathname;
+  const atBench = path.startsWith("/bench/");
   useSign("?", () => setKeys(true), rules?.single_keys ?? true);
   return (
     <UnitsContext.Provider value={rules ?? METRIC}>
       <Flex direction="column" height="100vh" overflow="hidden">
         {atBench ? null : <TopBar onKeys={() => setKeys(true)} />}
         <Asked />
-        <Routes>
-          <Route path="/" element={<ShelfPage />} />
-          <Route path="/calendar" element={<CalendarPage />} />
-          <Route path="/stores" element={<StoresPage />} />
-          <Route path="/rules" element={<RulesPage />} />
-          <Route path="/reckoner" element={<ReckonerPage />} />
-          <Route path="/account" element={<AccountPage />} />
-          <Route path="/away" element={<AwayPage />} />
-          <Route path="/figures/:id/:station" element={<FigurePage />} />
-          <Route path="/bench/:id" element={<BenchPage />} />
-          <Route path="*" element={<NowherePage />} />
-        </Routes>
+        <Caught at={path}>
+          <Routes>
+            <Route path="/" element={<ShelfPage />} />
+            <Route path="/calendar" element={<CalendarPage />} />
+            <Route path="/stores" element={<StoresPage />} />
+            <Route path="/rules" element={<RulesPage />} />
+            <Route path="/reckoner" element={<ReckonerPage />} />
+            <Route path="/account" element={<AccountPage />} />
+            <Route path="/away" element={<AwayPage />} />
+            <Route path="/figures/:id/:station" element={<FigurePage />} />
+            <Route path="/bench/:id" element={<BenchPage />} />
+            <Route path="*" element={<NowherePage />} />
+          </Routes>
+        </Caught>
         <SignInAgain />
         <KeysDialog open={keys} onClose={() => setKeys(false)} />
       </Flex>

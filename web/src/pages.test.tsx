@@ -87,9 +87,9 @@ describe("Shelf", () => {
     const { user } = show(page);
     await user.click(await screen.findByRole("button", { name: "New figure" }));
     await user.click(await screen.findByText("four legs"));
-    await user.clear(screen.getByLabelText("How tall"));
-    await user.type(screen.getByLabelText("How tall"), "12 in");
-    await user.type(screen.getByLabelText("What name"), "The goat");
+    await user.clear(screen.getByLabelText("Height"));
+    await user.type(screen.getByLabelText("Height"), "12 in");
+    await user.type(screen.getByLabelText("Name"), "The goat");
     await user.click(screen.getByRole("button", { name: "Plan it" }));
     expect(await screen.findByText("the figure's page")).toBeTruthy();
     expect(asked.find((row) => row.method === "POST")?.body).toEqual({
@@ -109,12 +109,12 @@ describe("Shelf", () => {
     });
     const { user } = show(page);
     await user.click(await screen.findByRole("button", { name: "New figure" }));
-    await user.clear(await screen.findByLabelText("How tall"));
-    await user.type(screen.getByLabelText("How tall"), "tall");
-    await user.type(screen.getByLabelText("What name"), "The goat");
+    await user.clear(await screen.findByLabelText("Height"));
+    await user.type(screen.getByLabelText("Height"), "tall");
+    await user.type(screen.getByLabelText("Name"), "The goat");
     await user.click(screen.getByRole("button", { name: "Plan it" }));
     expect((await screen.findByRole("alert")).textContent).toBe("tall: a length such as 12 in");
-    expect(screen.getByLabelText("How tall")).toHaveProperty("value", "tall");
+    expect(screen.getByLabelText("Height")).toHaveProperty("value", "tall");
     const before = asked.length;
     await user.type(screen.getByLabelText("Heads tall"), "many");
     await user.click(screen.getByRole("button", { name: "Plan it" }));

@@ -56,6 +56,14 @@ class RunPlan(Frozen):
     mass_g: float
 
 
+class Wanted(Frozen):
+    """Hold factors a run is to reach: upright as House rules say, any way up and as a column."""
+
+    upright: float
+    any_way: float
+    column: float
+
+
 class Ground(Frozen):
     """What it stands on from above, mm: right and forward of the middle; and which way it tips."""
 
@@ -80,6 +88,7 @@ class FramePlan(Frozen):
     wire_m: Quantity
     wire_g: Quantity
     hold: Quantity | None
+    wanted: Wanted
     cuts: CutPlan
     tips_at: Quantity
     tips_towards: str

@@ -21,7 +21,9 @@ from windcrest_core.frame.cutting import CutPiece, Cutting
 from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.faults import refuse_impossible_runs
 from windcrest_core.frame.gauges import (
+    COLUMN_SAFETY,
     FREELY,
+    HOLD_ANY_WAY,
     Demand,
     GaugeOption,
     JointLoad,
@@ -35,7 +37,7 @@ from windcrest_core.frame.gauges import (
 )
 from windcrest_core.frame.holding import holding
 from windcrest_core.frame.loads import joint_loads
-from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan
+from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan, Wanted
 from windcrest_core.frame.packing import packed
 from windcrest_core.frame.paths import (
     TRUNK,
@@ -258,6 +260,9 @@ def frame_plan(work: Workpiece) -> FramePlan:
             ),
         ),
         hold=_hold(work.context.stores, runs, work.context.rules.hold_upright),
+        wanted=Wanted(
+            upright=work.context.rules.hold_upright, any_way=HOLD_ANY_WAY, column=COLUMN_SAFETY
+        ),
         cuts=cuts,
         tips_at=stands.tips_at,
         tips_towards=stands.cured.towards_words,

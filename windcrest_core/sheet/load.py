@@ -9,8 +9,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import faults_of
 from windcrest_core.errors import Fault, SheetError
+from windcrest_core.refused import faults_of
 from windcrest_core.sheet.bodies import Body, Free
 from windcrest_core.sheet.insides import IN_BASE, Light
 from windcrest_core.sheet.joints import RESERVED_JOINTS, JointRange, joint_ranges

@@ -9,7 +9,8 @@ from server.bench.models import BakeRecord
 from server.problems import Problem
 from server.shelf.models import Figure
 from server.shelf.planning import plan_of
-from windcrest_core.errors import Fault
+from windcrest_core.errors import Fault, Limits, SheetError
+from windcrest_core.refused import limit_words
 
 LONGEST_MIN = 1440.0
 
@@ -22,9 +23,9 @@ def record_bake(
     if minutes is None:
         mark_steps(figure, [f"bake.{number}"], False)
         return
-    if not 0 < minutes <= LONGEST_MIN:
-        fault = Fault("minutes", minutes, f"more than 0, at most {LONGEST_MIN:.0f} minutes")
-        raise Problem(422, str(fault), [fault])
+    if not 1 <= minutes <= LONGEST_MIN:
+        limits = Limits(least=1, most=LONGEST_MIN, unit="minutes")
+        raise SheetError([Fault("minutes", minutes, limit_words(limits), "limit", limits)])
     plan = plan_of(figure)
     bakes = len(plan.bake.bakes)
     if not 1 <= number <= bakes:

@@ -56,6 +56,15 @@ class SentTwice(ApiCase):
         self.assertEqual(self.send("a", ("height_mm", "310 mm")).status_code, 200)
         self.assertEqual(self.sheet()["height_mm"], 310)
 
+    def test_a_figure_whose_answer_was_lost_is_made_once(self) -> None:
+        body = {"name": "Twice", "body": "biped", "height_mm": "200 mm"}
+        made = [
+            self.call("POST", "/api/v1/figures", body, HTTP_IDEMPOTENCY_KEY="new").json()
+            for _ in range(2)
+        ]
+        self.assertEqual(made[0]["figure"]["id"], made[1]["figure"]["id"])
+        self.assertEqual(self.user.figures.count(), 2)
+
     def test_a_note_is_written_once(self) -> None:
         more = {"HTTP_IDEMPOTENCY_KEY": "n"}
         for _ in range(2):

@@ -3581,6 +3581,7 @@ export interface components {
             tips_towards: string;
             /** Tips Without Base */
             tips_without_base: number | null;
+            wanted: components["schemas"]["Wanted"];
             wire_g: components["schemas"]["Quantity"];
             wire_m: components["schemas"]["Quantity"];
         };
@@ -7404,6 +7405,18 @@ export interface components {
             maps: components["schemas"]["WallMap"][];
             /** Parts */
             parts: components["schemas"]["PartWall"][];
+        };
+        /**
+         * Wanted
+         * @description Hold factors a run is to reach: upright as House rules say, any way up and as a column.
+         */
+        Wanted: {
+            /** Any Way */
+            any_way: number;
+            /** Column */
+            column: number;
+            /** Upright */
+            upright: number;
         };
         /**
          * Warmed

@@ -82,6 +82,7 @@ export const STATIONS = [
   "colour",
   "finish",
 ] as const;
+export type FramePlan = Plan["frame"];
 export type StationName = (typeof STATIONS)[number];
 export const TITLES: Record<StationName | "log", string> = {
   character: "Character",

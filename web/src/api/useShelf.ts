@@ -26,6 +26,15 @@ export async function sendSheet(url: string, method: "POST" | "PUT", file: File)
   return (await response.json()) as Edited;
 }
 
+/** A figure to be made, under a key of the device's own: a lost answer makes no second one. */
+interface Wanted {
+  key: string;
+  name: string;
+  body: string;
+  height_mm: string;
+  heads_tall: number | null;
+}
+
 export function useShelfActions() {
   const queries = useQueryClient();
   const onSuccess = () => queries.invalidateQueries({ queryKey: ["shelf"] });
@@ -35,12 +44,10 @@ export function useShelfActions() {
   };
   return {
     create: useMutation({
-      mutationFn: (body: {
-        name: string;
-        body: string;
-        height_mm: string;
-        heads_tall: number | null;
-      }) => documentOf<Edited>(client.POST("/api/v1/figures", { body })),
+      mutationFn: ({ key, ...body }: Wanted) =>
+        documentOf<Edited>(
+          client.POST("/api/v1/figures", { body, headers: { "Idempotency-Key": key } }),
+        ),
       onSuccess: keep,
     }),
     importFile: useMutation({

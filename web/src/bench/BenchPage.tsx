@@ -1,4 +1,5 @@
-import { Box, Button, Center, Flex, Heading, Spinner, Text } from "@chakra-ui/react";
+import { Waiting } from "../ui/Waiting";
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useRef, useState, type MouseEvent } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate, useParams } from "react-router";
@@ -11,7 +12,6 @@ import { Elevation } from "../elevation/Elevation";
 import { LAYERS_OF } from "../elevation/layers";
 import { tellProblem } from "../ui/notices";
 import { Saved } from "../outbox/Saved";
-import { Failed } from "../ui/Failed";
 import { ToShelf } from "../ui/NowherePage";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
@@ -36,17 +36,11 @@ const TWICE_MS = 400;
 export function BenchPage() {
   const { id = "" } = useParams();
   const query = useFigure(id);
-  if (query.error && !query.data)
-    return (
-      <Failed error={query.error} again={query.refetch}>
-        <ToShelf />
-      </Failed>
-    );
   if (!query.data)
     return (
-      <Center flex="1" gap="3">
-        <Spinner /> <Text>Laying out the bench…</Text>
-      </Center>
+      <Waiting on={[query]} words="Laying out the bench…">
+        <ToShelf />
+      </Waiting>
     );
   return <Working key={id} id={id} />;
 }
@@ -115,7 +109,7 @@ function Working({ id }: { id: string }) {
           Full screen
         </Button>
         <Button size="lg" variant="outline" borderColor="hairline" onClick={leave}>
-          Leave the bench
+          Back to the plan
         </Button>
       </Flex>
       <Timers figureId={id} />

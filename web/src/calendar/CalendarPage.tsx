@@ -1,15 +1,6 @@
+import { Waiting } from "../ui/Waiting";
 import { useTitle } from "../ui/useTitle";
-import {
-  Box,
-  Button,
-  Flex,
-  Heading,
-  Link,
-  SimpleGrid,
-  Spinner,
-  Stack,
-  Text,
-} from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, Link, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link as Path } from "react-router";
 import { localNow, useCalendar } from "../api/useCalendar";
@@ -24,7 +15,8 @@ const DAYS_SHOWN = 14;
 /** What to do on which day, over the hours there are; figures in the order they are preferred. */
 export function CalendarPage() {
   useTitle("Calendar");
-  const cards = useShelf().data;
+  const shelf = useShelf();
+  const cards = shelf.data;
   const [first, setFirst] = useState<string[]>([]);
   const [all, setAll] = useState(false);
   const open = (cards ?? []).filter((card) => card.station !== "finished");
@@ -32,13 +24,9 @@ export function CalendarPage() {
     ...first.filter((id) => open.some((card) => card.id === id)),
     ...open.map((card) => card.id).filter((id) => !first.includes(id)),
   ];
-  const found = useCalendar(order).data;
-  if (!cards || !found)
-    return (
-      <Flex p="8" gap="3">
-        <Spinner /> Laying out the weeks…
-      </Flex>
-    );
+  const calendar = useCalendar(order);
+  const found = calendar.data;
+  if (!cards || !found) return <Waiting on={[shelf, calendar]} words="Laying out the weeks…" />;
   const days = byDay(found.sittings);
   const shown = all ? days : days.slice(0, DAYS_SHOWN);
   const today = localNow().slice(0, 10);
@@ -103,9 +91,9 @@ export function CalendarPage() {
           ) : null}
         </Box>
         <Stack gap="6">
-          <Box as="section" aria-label="Finished on">
+          <Box as="section" aria-label="Expected finish">
             <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5">
-              Finished on
+              Expected finish
             </Heading>
             {found.finishes.map((finish, index) => (
               <Flex
@@ -138,12 +126,12 @@ export function CalendarPage() {
                   variant="outline"
                   borderColor="hairline"
                   disabled={index === 0}
-                  aria-label={`${finish.name} first`}
+                  aria-label={`Do this one first: ${finish.name}`}
                   onClick={() =>
                     setFirst([finish.figure, ...order.filter((id) => id !== finish.figure)])
                   }
                 >
-                  first
+                  Do this one first
                 </Button>
               </Flex>
             ))}

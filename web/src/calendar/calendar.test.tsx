@@ -52,7 +52,7 @@ describe("Calendar", () => {
   test("a figure that is preferred goes before the others, in the file too", async () => {
     answers();
     const { user } = show(<CalendarPage />);
-    await user.click(await screen.findByRole("button", { name: "The newt first" }));
+    await user.click(await screen.findByRole("button", { name: "Do this one first: The newt" }));
     const file = () => screen.getByRole("link", { name: /ICS/ }).getAttribute("href");
     await waitFor(() => expect(file()).toContain("figures=newt,ox"));
     expect(file()).not.toContain("done");

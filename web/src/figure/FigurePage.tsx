@@ -1,3 +1,4 @@
+import { Waiting } from "../ui/Waiting";
 import { Box, Button, Center, Flex, Heading, Spinner, Text } from "@chakra-ui/react";
 import {
   lazy,
@@ -26,7 +27,6 @@ import { ColourPanel } from "../stations/colour/ColourPanel";
 import { FinishPanel } from "../stations/finish/FinishPanel";
 import { FramePanel } from "../stations/frame/FramePanel";
 import { OrderPanel } from "../stations/order/OrderPanel";
-import { Failed } from "../ui/Failed";
 import { NowherePage, ToShelf } from "../ui/NowherePage";
 import { tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
@@ -51,17 +51,11 @@ export function FigurePage() {
   const shown = query.data;
   if (!isPlace(station)) return <NowherePage figure={id} />;
   const place = station;
-  if (query.error && !shown)
-    return (
-      <Failed error={query.error} again={query.refetch}>
-        <ToShelf />
-      </Failed>
-    );
   if (!shown)
     return (
-      <Center flex="1" gap="3">
-        <Spinner /> <Text>Working out the plan…</Text>
-      </Center>
+      <Waiting on={[query]} words="Working out the plan…">
+        <ToShelf />
+      </Waiting>
     );
   return <LoadedFigure key={id} id={id} place={place} />;
 }
@@ -186,7 +180,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
           Log
         </Button>
         <Button size="sm" variant="outline" borderColor="hairline" onClick={toBench}>
-          Bench ▸
+          Work step by step
         </Button>
       </Flex>
       <Flex
@@ -284,6 +278,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
             <Box
               as="section"
               aria-label={`Findings at ${TITLES[place]}`}
+              data-findings
               maxHeight={{ lg: "36%" }}
               overflowY={{ lg: "auto" }}
               tabIndex={0}

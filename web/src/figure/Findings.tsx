@@ -59,7 +59,7 @@ export function Findings({ findings }: { findings: Finding[] }) {
   if (!findings.length)
     return (
       <Text fontSize="sm" color="inkSoft" py="2">
-        Nothing to say here: this station is in order.
+        No problems found here.
       </Text>
     );
   const rank = { stop: 0, warn: 1, note: 2 };
@@ -122,9 +122,17 @@ function OneFinding({ finding }: { finding: Finding }) {
   const [trying, setTrying] = useState<Fix | null>(null);
   const numbers = useNumbers(finding.numbers);
   const outcome = useRef<HTMLDivElement>(null);
+  const doIt = useRef<HTMLButtonElement>(null);
+  const asked = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (ask.data) outcome.current?.scrollIntoView({ block: "nearest" });
+    if (!ask.data) return;
+    outcome.current?.scrollIntoView({ block: "nearest" });
+    doIt.current?.focus({ preventScroll: true });
   }, [ask.data]);
+  const leave = () => {
+    setTrying(null);
+    asked.current?.focus();
+  };
   const isPart = page.figure.sheet.parts.some((part) => part.id === finding.subject);
   const show = (fix: Fix) => {
     setTrying(fix);
@@ -177,7 +185,10 @@ function OneFinding({ finding }: { finding: Finding }) {
             whiteSpace="normal"
             maxWidth="100%"
             textAlign="left"
-            onClick={() => show(fix)}
+            onClick={(event) => {
+              asked.current = event.currentTarget;
+              show(fix);
+            }}
           >
             Fix: {fix.label}
           </Button>
@@ -198,24 +209,28 @@ function OneFinding({ finding }: { finding: Finding }) {
           fontSize="sm"
           role="group"
           aria-label="What this fix does"
+          aria-live="polite"
         >
           {ask.error ? <Text color="stop">{faultText(ask.error)}</Text> : null}
           {ask.isPending ? <Text>Working out what it would do…</Text> : null}
           {ask.data ? <Outcome preview={ask.data} /> : null}
           <Flex gap="2" mt="2">
             <Button
+              ref={doIt}
               size="xs"
               bg="verdigris"
               color="onClay"
               disabled={!ask.data}
               onClick={() => {
-                page.apply(trying.label, trying.operations);
+                const list = outcome.current?.closest<HTMLElement>("[data-findings]");
+                void page.apply(trying.label, trying.operations);
                 setTrying(null);
+                list?.focus();
               }}
             >
               Do it
             </Button>
-            <Button size="xs" variant="outline" onClick={() => setTrying(null)}>
+            <Button size="xs" variant="outline" onClick={leave}>
               Leave it
             </Button>
           </Flex>

@@ -1,5 +1,6 @@
+import { Waiting } from "../ui/Waiting";
 import { useTitle } from "../ui/useTitle";
-import { Box, Button, Flex, Heading, SimpleGrid, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useCatalogue, useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
@@ -56,12 +57,7 @@ export function RulesPage() {
   const query = useRules();
   const { set, undo, redo } = useRulesChanges();
   const catalogue = useCatalogue().data;
-  if (!query.data)
-    return (
-      <Flex p="8" gap="3">
-        <Spinner /> Fetching House rules…
-      </Flex>
-    );
+  if (!query.data) return <Waiting on={[query]} words="Fetching House rules…" />;
   const { rules, can_undo, can_redo } = query.data;
   const wires = catalogue?.wires ?? {};
   const choose = (path: string) => (value: string) => set({ [path]: value }).catch(tellProblem);

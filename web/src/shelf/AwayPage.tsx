@@ -1,7 +1,7 @@
-import { Box, Button, Flex, Heading, Image, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Waiting } from "../ui/Waiting";
+import { Box, Button, Flex, Heading, Image, Stack, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, data } from "../api/client";
-import { Failed } from "../ui/Failed";
 import { Note } from "../ui/fields";
 import { notices, tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
@@ -43,7 +43,7 @@ export function AwayPage() {
   const away = useAway();
   const bring = useBringBack();
   const units = useUnits();
-  if (away.error && !away.data) return <Failed error={away.error} again={away.refetch} />;
+  if (!away.data) return <Waiting on={[away]} words="Looking in the cupboard…" />;
   const back = (what: string, to: { figure: string; entry?: number }) =>
     bring.mutate(to, {
       onSuccess: () => notices.create({ type: "success", title: `${what} is back.` }),
@@ -56,13 +56,12 @@ export function AwayPage() {
       <Text color="inkSoft" mb="5" maxWidth="60ch">
         Nothing is thrown away: a figure comes back with its log and its history.
       </Text>
-      {away.isPending ? <Spinner aria-label="Looking in the cupboard" /> : null}
       <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5" maxWidth="40rem">
         Figures
       </Heading>
-      {away.data?.figures.length === 0 ? <Note>No figure was taken off the shelf.</Note> : null}
+      {away.data.figures.length === 0 ? <Note>No figure was taken off the shelf.</Note> : null}
       <Stack as="ul" gap="2" mb="6" maxWidth="40rem">
-        {away.data?.figures.map((figure) => (
+        {away.data.figures.map((figure) => (
           <Row
             key={figure.id}
             name={figure.name}
@@ -75,9 +74,9 @@ export function AwayPage() {
       <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5" maxWidth="40rem">
         Entries of logs
       </Heading>
-      {away.data?.entries.length === 0 ? <Note>No entry was taken out of a log.</Note> : null}
+      {away.data.entries.length === 0 ? <Note>No entry was taken out of a log.</Note> : null}
       <Stack as="ul" gap="2" maxWidth="40rem">
-        {away.data?.entries.map((entry) => (
+        {away.data.entries.map((entry) => (
           <Row
             key={entry.id}
             name={entry.text || "Photograph without a caption"}

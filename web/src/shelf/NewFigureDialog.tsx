@@ -11,13 +11,23 @@ import {
   Stack,
   Text,
 } from "@chakra-ui/react";
-import { useState, type FormEvent } from "react";
+import { useEffect, useState, type FormEvent } from "react";
 import { Problem, type Fault } from "../api/client";
 import { useBodies, useShelfActions } from "../api/useShelf";
+import { useRules, useRulesChanges } from "../api/useRules";
+import { newKey } from "../outbox/useOutbox";
+import { tellProblem } from "../ui/notices";
+import { useKept } from "../ui/useKept";
 import { Reading } from "../ui/Reading";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { typedLength } from "../units/format";
+import { METRIC, typedLength } from "../units/format";
+
+const UNITS = [
+  ["mm", "millimetres, grams, °C"],
+  ["in", "inches, ounces, °F"],
+] as const;
+const INCHES = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" } as const;
 
 interface Props {
   open: boolean;
@@ -25,15 +35,26 @@ interface Props {
   onMade: (id: string) => void;
 }
 
-/** What body, how tall, what name; the plan is there at once. */
+/** Body, height, name, and the first time in which units; the plan is there at once. */
 export function NewFigureDialog({ open, onClose, onMade }: Props) {
   const bodies = useBodies().data ?? [];
   const { create } = useShelfActions();
   const units = useUnits();
-  const [name, setName] = useState("");
+  const rules = useRules().data;
+  const { set } = useRulesChanges();
+  const untouched = rules?.revision === 1;
+  const [asksUnits, setAsksUnits] = useState(false);
+  useEffect(() => {
+    if (!open) setAsksUnits(false);
+    else if (untouched) setAsksUnits(true);
+  }, [open, untouched]);
+  const [name, setName] = useKept("new figure name");
   const [body, setBody] = useState("biped");
-  const [height, setHeight] = useState(units.length_unit === "in" ? "12 in" : "300 mm");
-  const [heads, setHeads] = useState("");
+  const [typedHeight, setHeight] = useKept("new figure height");
+  const [heads, setHeads] = useKept("new figure heads");
+  const [key, setKey] = useState(newKey);
+  const inches = units.length_unit === "in";
+  const height = typedHeight || (inches ? "12 in" : "300 mm");
   const [unread, setUnread] = useState<Fault[]>([]);
   const refused = create.error instanceof Problem ? create.error.faults : [];
   const faults = unread.length ? unread : refused;
@@ -48,8 +69,10 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
         : [],
     );
     if (bad) return;
+    if (untouched) void set(inches ? INCHES : METRIC).catch(tellProblem);
     create.mutate(
       {
+        key,
         name,
         body,
         height_mm: typedLength(height, units),
@@ -58,6 +81,9 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
       {
         onSuccess: (made) => {
           setName("");
+          setHeight("");
+          setHeads("");
+          setKey(newKey());
           onMade(made.figure.id);
         },
       },
@@ -83,7 +109,7 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                     value={body}
                     onValueChange={({ value }) => value && setBody(value)}
                   >
-                    <RadioGroup.Label fontSize="sm">What body</RadioGroup.Label>
+                    <RadioGroup.Label fontSize="sm">Body</RadioGroup.Label>
                     <Grid templateColumns={{ base: "1fr", md: "1fr 1fr" }} gap="1.5" mt="1">
                       {bodies.map((row) => (
                         <RadioGroup.Item key={row.id} value={row.id}>
@@ -94,9 +120,31 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                       ))}
                     </Grid>
                   </RadioGroup.Root>
+                  {asksUnits ? (
+                    <RadioGroup.Root
+                      value={inches ? "in" : "mm"}
+                      onValueChange={({ value }) =>
+                        void set(value === "in" ? INCHES : METRIC).catch(tellProblem)
+                      }
+                    >
+                      <RadioGroup.Label fontSize="sm">You measure in</RadioGroup.Label>
+                      <Flex gap="4" mt="1" wrap="wrap">
+                        {UNITS.map(([value, label]) => (
+                          <RadioGroup.Item key={value} value={value}>
+                            <RadioGroup.ItemHiddenInput />
+                            <RadioGroup.ItemIndicator borderColor="inkSoft" />
+                            <RadioGroup.ItemText>{label}</RadioGroup.ItemText>
+                          </RadioGroup.Item>
+                        ))}
+                      </Flex>
+                      <Text fontSize="xs" color="inkSoft">
+                        House rules change it later.
+                      </Text>
+                    </RadioGroup.Root>
+                  ) : null}
                   <Flex gap="4">
                     <Field.Root invalid={!!wrong("height_mm")}>
-                      <Field.Label>How tall</Field.Label>
+                      <Field.Label>Height</Field.Label>
                       <Input value={height} onChange={(event) => setHeight(event.target.value)} />
                       <Field.HelperText color="inkSoft" minHeight="2.6em">
                         in any unit: 12 in, 30 cm, 310
@@ -130,7 +178,7 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                     </Field.Root>
                   </Flex>
                   <Field.Root invalid={!!wrong("name")}>
-                    <Field.Label>What name</Field.Label>
+                    <Field.Label>Name</Field.Label>
                     <Input
                       value={name}
                       maxLength={80}

@@ -1,3 +1,4 @@
+import { Waiting } from "../ui/Waiting";
 import { useTitle } from "../ui/useTitle";
 import {
   Box,
@@ -7,9 +8,9 @@ import {
   Grid,
   Heading,
   Input,
+  Link,
   LinkBox,
   LinkOverlay,
-  Spinner,
   Text,
 } from "@chakra-ui/react";
 import { useRef, useState } from "react";
@@ -138,12 +139,7 @@ export function ShelfPage() {
           </Flex>
         </Box>
       ) : null}
-      {shelf.isPending ? (
-        <Center p="12" gap="3">
-          <Spinner /> Looking at each figure…
-        </Center>
-      ) : null}
-      {shelf.error ? <Text color="stop">{faultText(shelf.error)}</Text> : null}
+      {shelf.data ? null : <Waiting on={[shelf]} words="Looking at each figure…" />}
       {shelf.data?.length === 0 ? (
         <Center
           flexDirection="column"
@@ -174,6 +170,9 @@ export function ShelfPage() {
       {shelf.data?.length && cards.length === 0 ? (
         <Text>No figure on the shelf is called that.</Text>
       ) : null}
+      <Link asChild fontSize="sm" color="verdigris" mt="6">
+        <RouterLink to="/away">Put away: figures taken off the shelf, entries taken out</RouterLink>
+      </Link>
       <NewFigureDialog
         open={making}
         onClose={() => setMaking(false)}

@@ -1,4 +1,5 @@
-import { Box, Button, Flex, Spinner, Text } from "@chakra-ui/react";
+import { Waiting } from "../ui/Waiting";
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useMovements, useStockChanges } from "../api/useStock";
 import { tellProblem } from "../ui/notices";
@@ -13,14 +14,10 @@ const WORDS: Record<string, string> = { taken_back: "taken back" };
 export function Movements() {
   const units = useUnits();
   const [skip, setSkip] = useState(0);
-  const found = useMovements(skip).data;
+  const movements = useMovements(skip);
+  const found = movements.data;
   const { takeBack } = useStockChanges();
-  if (!found)
-    return (
-      <Flex gap="3">
-        <Spinner /> Reading the movements…
-      </Flex>
-    );
+  if (!found) return <Waiting on={[movements]} words="Reading the movements…" />;
   if (!found.rows.length) return <Text>Nothing was booked yet.</Text>;
   return (
     <Box maxWidth="72rem">

@@ -1,4 +1,5 @@
-import { Box, Button, Checkbox, Flex, Heading, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Waiting } from "../ui/Waiting";
+import { Box, Button, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useShelf } from "../api/useShelf";
 import { useCosts, useShopping } from "../api/useStock";
@@ -11,16 +12,13 @@ import { money, stockAmount, type Units } from "../units/format";
 /** One list over the chosen figures, and what each figure costs. */
 export function Shopping() {
   const units = useUnits();
-  const cards = useShelf().data;
+  const shelf = useShelf();
+  const cards = shelf.data;
   const [left, setLeft] = useState<string[]>([]);
   const chosen = (cards ?? []).map((card) => card.id).filter((id) => !left.includes(id));
-  const list = useShopping(chosen).data;
-  if (!cards)
-    return (
-      <Flex gap="3">
-        <Spinner /> Looking what is missing…
-      </Flex>
-    );
+  const shopping = useShopping(chosen);
+  const list = shopping.data;
+  if (!cards) return <Waiting on={[shelf]} words="Looking what is missing…" />;
   return (
     <Box maxWidth="72rem">
       <Flex wrap="wrap" columnGap="5" rowGap="1" mb="3" role="group" aria-label="Buy for">
@@ -41,9 +39,7 @@ export function Shopping() {
         ))}
       </Flex>
       {list === undefined ? (
-        <Flex gap="3">
-          <Spinner /> Looking what is missing…
-        </Flex>
+        <Waiting on={[shopping]} words="Looking what is missing…" />
       ) : (
         <>
           <Flex align="baseline" gap="3" mb="1">

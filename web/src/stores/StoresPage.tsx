@@ -1,5 +1,6 @@
+import { Waiting } from "../ui/Waiting";
 import { useTitle } from "../ui/useTitle";
-import { Box, Flex, Heading, Spinner, Tabs, Text } from "@chakra-ui/react";
+import { Box, Heading, Tabs, Text } from "@chakra-ui/react";
 import { useSearchParams } from "react-router";
 import { useCatalogue, useStores } from "../api/useRules";
 import { useStock } from "../api/useStock";
@@ -19,16 +20,10 @@ const TABS = [
 
 export function StoresPage() {
   useTitle("Stores");
-  const stores = useStores().data;
-  const catalogue = useCatalogue().data;
-  const stock = useStock().data;
+  const asks = [useStores(), useCatalogue(), useStock()] as const;
+  const [{ data: stores }, { data: catalogue }, { data: stock }] = asks;
   const [query, setQuery] = useSearchParams();
-  if (!stores || !catalogue || !stock)
-    return (
-      <Flex p="8" gap="3">
-        <Spinner /> Opening Stores…
-      </Flex>
-    );
+  if (!stores || !catalogue || !stock) return <Waiting on={[...asks]} words="Opening Stores…" />;
   const asked = query.get("tab");
   const at = TABS.find(([value]) => value === asked)?.[0] ?? "there";
   return (

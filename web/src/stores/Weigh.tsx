@@ -5,6 +5,7 @@ import { useCalibration, useCosts } from "../api/useStock";
 import type { CalibrationIn, Catalogue, StoresOut } from "../api/types";
 import { ChoiceField, Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
+import { useKept } from "../ui/useKept";
 import { TypedField } from "../ui/TypedField";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
@@ -40,8 +41,8 @@ function WeighBall({ stores, catalogue }: Props) {
   const packing = useRules().data?.rules.foil_packing ?? "firm";
   const { set } = useStoresChanges();
   const [what, setWhat] = useState(`foil/${packing}`);
-  const [weight, setWeight] = useState("");
-  const [across, setAcross] = useState("");
+  const [weight, setWeight] = useKept("ball weight");
+  const [across, setAcross] = useKept("ball across");
   const preview = useCalibration();
   const { mutate, reset } = preview;
   const [of, id] = what.split("/") as ["foil" | "clay", string];

@@ -1,4 +1,5 @@
-import { Box, Button, Center, Flex, Spinner, Text } from "@chakra-ui/react";
+import { Waiting } from "../ui/Waiting";
+import { Box, Button, Center, Flex, Text } from "@chakra-ui/react";
 import { Canvas, useThree } from "@react-three/fiber";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
@@ -14,7 +15,6 @@ import {
 import { OrbitControls } from "three/addons/controls/OrbitControls.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import type { Layers } from "../elevation/layers";
-import { faultText } from "../ui/useDraft";
 import { problemOf } from "../api/client";
 
 interface Props {
@@ -46,11 +46,10 @@ export default function TurnView({ figure_id, revision, layers, selected, onSele
   const [turn, setTurn] = useState({ round: 0, up: 0, near: 1, count: 0 });
   const by = (round: number, up: number, near = 1) =>
     setTurn((was) => ({ round, up, near, count: was.count + 1 }));
-  if (model.error) return <Center height="100%">{faultText(model.error)}</Center>;
   if (!model.data)
     return (
-      <Center height="100%" gap="3">
-        <Spinner /> Setting the figure on the turntable…
+      <Center height="100%">
+        <Waiting on={[model]} words="Setting the figure on the turntable…" />
       </Center>
     );
   return (

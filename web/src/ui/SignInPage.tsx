@@ -13,6 +13,7 @@ import {
 } from "@chakra-ui/react";
 import { useState, type FormEvent } from "react";
 import { useMe, useSession } from "../api/useMe";
+import { Problem } from "../api/client";
 import { tint } from "../theme";
 import { faultText } from "./useDraft";
 
@@ -22,6 +23,7 @@ export function SignInPage() {
   const session = useSession();
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
+  const wrong = session.error instanceof Problem && session.error.status === 401;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     session.mutate({ way: "in", name, password });
@@ -90,6 +92,13 @@ export function SignInPage() {
             {session.error ? (
               <Text role="alert" color="stop">
                 {faultText(session.error)}
+                {wrong ? (
+                  <>
+                    {" "}
+                    “Sign in” is for an account that is there. New here? “Make an account” opens a
+                    bench of your own under this name and password.
+                  </>
+                ) : null}
               </Text>
             ) : null}
             <Flex gap="3">

@@ -47,8 +47,7 @@ export function SliderField(props: SliderProps) {
   });
   const draft = useDraft(show(now), (text) => {
     const next = readNumber(text) / scale;
-    if (next < min || next > max)
-      throw new Unread(`${text} is not allowed: ${show(min)} to ${show(max)}`);
+    if (next < min || next > max) throw new Unread(`Type ${show(min)} to ${show(max)}.`);
     return next === value ? UNCHANGED : onCommit(next);
   });
   return (

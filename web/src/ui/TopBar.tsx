@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Link, Menu, Portal, Text } from "@chakra-ui/react";
 import { NavLink, useNavigate } from "react-router";
-import { useMe, useSession } from "../api/useMe";
+import { useMe } from "../api/useMe";
 import { Saved } from "../outbox/Saved";
 import { useNight } from "./colourMode";
+import { useSignOut } from "./SignOut";
 import { useUnits } from "./UnitsContext";
 
 const PAGES = [
@@ -13,25 +14,27 @@ const PAGES = [
   { to: "/rules", label: "House rules" },
 ];
 
+/** Pages, whether everything is saved, and the rest: in a menu where the page is narrow. */
 export function TopBar({ onKeys }: { onKeys: () => void }) {
   const me = useMe().data;
-  const session = useSession();
   const units = useUnits();
   const go = useNavigate();
   const [night, setNight] = useNight();
+  const signOut = useSignOut();
   return (
     <Flex
       as="header"
       align="center"
-      gap={{ base: "2", md: "5" }}
+      wrap={{ base: "wrap", lg: "nowrap" }}
+      columnGap={{ base: "3", lg: "5" }}
       px="4"
-      height="44px"
+      minHeight="44px"
       borderBottomWidth="1px"
       borderColor="hairline"
       bg="sheet"
       flexShrink="0"
-      overflowX="auto"
     >
+      <SkipLink />
       <Link
         asChild
         fontFamily="heading"
@@ -39,6 +42,8 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         fontWeight="650"
         color="ink"
         letterSpacing="-0.01em"
+        minHeight="40px"
+        flex={{ base: "1", lg: "0 0 auto" }}
       >
         <NavLink to="/">
           <svg width="34" height="20" viewBox="0 0 34 20" aria-hidden="true">
@@ -54,13 +59,22 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
           Windcrest
         </NavLink>
       </Link>
-      <Flex as="nav" aria-label="Pages" gap="4" flex="1">
+      <Flex
+        as="nav"
+        aria-label="Pages"
+        columnGap="4"
+        wrap="wrap"
+        flex={{ lg: "1" }}
+        order={{ base: 9, lg: 0 }}
+        width={{ base: "100%", lg: "auto" }}
+      >
         {PAGES.map((page) => (
           <Link
             key={page.to}
             asChild
             color="ink"
             whiteSpace="nowrap"
+            minHeight="32px"
             _currentPage={{ color: "clay", fontWeight: 700 }}
           >
             <NavLink to={page.to} end>
@@ -73,28 +87,83 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         fontSize="sm"
         color="inkSoft"
         whiteSpace="nowrap"
-        display={{ base: "none", md: "block" }}
+        display={{ base: "none", xl: "block" }}
       >
         {units.length_unit} · {units.mass_unit} · °{units.temperature_unit}
       </Text>
       <Saved />
-      <Button size="xs" variant="ghost" onClick={() => setNight(!night)} aria-pressed={night}>
-        {night ? "Day" : "Night"}
-      </Button>
-      <Button size="xs" variant="ghost" onClick={onKeys}>
-        Keys <Box as="kbd">?</Box>
-      </Button>
-      <Link asChild fontSize="sm" color="ink" whiteSpace="nowrap">
-        <NavLink to="/account">{me?.name}</NavLink>
-      </Link>
-      <Button
-        size="xs"
-        variant="outline"
-        borderColor="hairline"
-        onClick={() => session.mutate({ way: "out" }, { onSuccess: () => void go("/") })}
-      >
-        Sign out
-      </Button>
+      <Flex align="center" gap="3" display={{ base: "none", lg: "flex" }}>
+        <Button size="xs" variant="ghost" onClick={() => setNight(!night)} aria-pressed={night}>
+          {night ? "Day" : "Night"}
+        </Button>
+        <Button size="xs" variant="ghost" onClick={onKeys}>
+          Keys <Box as="kbd">?</Box>
+        </Button>
+        <Link asChild fontSize="sm" color="ink" maxWidth="9rem">
+          <NavLink to="/account">
+            <Text as="span" truncate>
+              {me?.name}
+            </Text>
+          </NavLink>
+        </Link>
+        <Button size="xs" variant="outline" borderColor="hairline" onClick={signOut.ask}>
+          Sign out
+        </Button>
+      </Flex>
+      <Box hideFrom="lg">
+        <Menu.Root>
+          <Menu.Trigger asChild>
+            <Button size="sm" variant="outline" borderColor="hairline">
+              More
+            </Button>
+          </Menu.Trigger>
+          <Portal>
+            <Menu.Positioner>
+              <Menu.Content bg="sheet" color="ink">
+                <Menu.Item value="account" onClick={() => void go("/account")}>
+                  {me?.name}: account
+                </Menu.Item>
+                <Menu.Item value="night" onClick={() => setNight(!night)}>
+                  {night ? "Day" : "Night"}
+                </Menu.Item>
+                <Menu.Item value="keys" onClick={onKeys}>
+                  Keys
+                </Menu.Item>
+                <Menu.Item value="out" onClick={signOut.ask}>
+                  Sign out
+                </Menu.Item>
+              </Menu.Content>
+            </Menu.Positioner>
+          </Portal>
+        </Menu.Root>
+      </Box>
+      {signOut.dialog}
     </Flex>
+  );
+}
+
+/** From the top of the page to what it is about, for whoever goes by keys. */
+export function SkipLink() {
+  const skip = () => {
+    const main = document.querySelector<HTMLElement>("main");
+    if (!main) return;
+    main.tabIndex = -1;
+    main.focus();
+  };
+  return (
+    <Button
+      size="sm"
+      position="fixed"
+      top="1"
+      left="1"
+      zIndex="skipNav"
+      bg="ink"
+      color="paper"
+      transform="translateY(-200%)"
+      _focus={{ transform: "none" }}
+      onClick={skip}
+    >
+      Skip to the page
+    </Button>
   );
 }

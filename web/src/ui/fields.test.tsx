@@ -235,7 +235,7 @@ test("a number beyond the range stays as typed, with the range beside it", async
   const field = screen.getByLabelText("Forward and back, typed");
   await user.clear(field);
   await user.type(field, "200{Enter}");
-  expect(screen.getByRole("alert").textContent).toBe("200 is not allowed: -5° to 150°");
+  expect(screen.getByRole("alert").textContent).toBe("Type -5° to 150°.");
   expect(field).toHaveProperty("value", "200");
   await user.clear(field);
   await user.type(field, "bent{Enter}");
@@ -266,4 +266,10 @@ test("what went wrong in words", () => {
     "There is nothing to undo.",
   );
   expect(faultText(refused)).toBe("tall is not allowed: a length such as 12 in");
+  const fault = (path: string, allowed: string, code: string) =>
+    faultText(new Problem(422, "No.", [{ path, value: "9000", allowed, code }]));
+  expect(fault("height_mm", "at most 78 3/4 in", "limit")).toBe("Type at most 78 3/4 in.");
+  expect(fault("name", "something written here", "empty")).toBe("Give it a name.");
+  expect(fault("part/x/label", "something written here", "empty")).toBe("Give it a name.");
+  expect(fault("story", "something written here", "empty")).toBe("Write something here.");
 });

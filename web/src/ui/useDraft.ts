@@ -15,6 +15,9 @@ export const faultText = (error: unknown): string | null => {
   if (error instanceof Unread) return error.message;
   if (!(error instanceof Problem)) return error ? "The server cannot be reached." : null;
   const fault = error.faults[0];
+  if (fault?.code === "limit") return `Type ${fault.allowed}.`;
+  if (fault?.code === "empty")
+    return /(^|\/)(name|label)$/.test(fault.path) ? "Give it a name." : "Write something here.";
   return fault ? `${fault.value} is not allowed: ${fault.allowed}` : error.message;
 };
 

@@ -66,7 +66,7 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
                 flexShrink="0"
                 onClick={() => ride({ of: "clay", product: rate.clay, label: rate.label })}
               >
-                Let a chip ride along
+                Bake a test piece with it
               </Button>
             </Flex>
             <Text fontSize="sm">{rate.opened ? "Tried and open for use" : "Not tried yet"}</Text>

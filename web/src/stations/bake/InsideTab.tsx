@@ -1,4 +1,5 @@
-import { Box, Flex, Slider, Spinner, Stack, Text } from "@chakra-ui/react";
+import { Waiting } from "../../ui/Waiting";
+import { Box, Flex, Slider, Stack, Text } from "@chakra-ui/react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { useInside } from "../../api/useBakes";
 import type { BakePlan, InsideBake } from "../../api/types";
@@ -7,7 +8,6 @@ import { tint } from "../../theme";
 import { shownDifference, temperature } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
-import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
 import { curveOf, momentAt, SHOWN, stateOf, tintsAt, type Shown } from "./insideAt";
 
@@ -17,13 +17,7 @@ const HeatChart = lazy(() => import("./HeatChart"));
 export function InsideTab({ bake }: { bake: BakePlan }) {
   const { figure } = useFigurePage();
   const found = useInside(figure.id, bake.number, figure.revision);
-  if (found.error) return <Text color="stop">{faultText(found.error)}</Text>;
-  if (!found.data)
-    return (
-      <Flex gap="2">
-        <Spinner size="sm" /> Working out the inside…
-      </Flex>
-    );
+  if (!found.data) return <Waiting on={[found]} words="Working out the inside…" />;
   return <Inside bake={found.data} slowest={bake.slowest} />;
 }
 

@@ -91,7 +91,7 @@ export function LiveBake({ bake }: { bake: BakePlan }) {
         loading={begin.isPending}
         onClick={() => begin.mutate({ number: bake.number, speed }, { onError: tellProblem })}
       >
-        It is in the oven: follow it
+        I’ve put it in: start timing
       </Button>
       <NativeSelect.Root size="xs" width="auto">
         <NativeSelect.Field

@@ -160,7 +160,7 @@ describe("Chips", () => {
 
   test("one rides along with the minutes and the air of its bake", async () => {
     const { user, written } = await open();
-    await user.click(screen.getByRole("button", { name: "Let a chip ride along" }));
+    await user.click(screen.getByRole("button", { name: "Bake a test piece with it" }));
     const [first] = plan.bake.bakes;
     expect((await written()).tried).toEqual([
       {

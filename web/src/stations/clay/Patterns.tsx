@@ -1,11 +1,11 @@
-import { Box, chakra, Flex, Heading, Link, Spinner, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Heading, Link, Text } from "@chakra-ui/react";
 import { usePatterns } from "../../api/useReckoner";
 import type { Pattern } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { length } from "../../units/format";
 import { Note } from "../../ui/fields";
-import { faultText } from "../../ui/useDraft";
+import { Waiting } from "../../ui/Waiting";
 import { useUnits } from "../../ui/UnitsContext";
 
 const BOX = 64;
@@ -20,8 +20,7 @@ export function Patterns() {
   return (
     <Box>
       <Heading size="sm">Flat patterns, to cut sheets by</Heading>
-      {found.error ? <Text color="stop">{faultText(found.error)}</Text> : null}
-      {!found.data && !found.error ? <Spinner size="sm" /> : null}
+      {found.data ? null : <Waiting on={[found]} words="Laying them flat…" />}
       {found.data?.length === 0 ? <Note>Nothing of this figure is laid as a sheet.</Note> : null}
       {found.data?.length ? (
         <Box mt="1.5">

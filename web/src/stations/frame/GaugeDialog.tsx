@@ -1,11 +1,11 @@
-import { Box, Button, CloseButton, Dialog, Flex, Portal, Spinner, Text } from "@chakra-ui/react";
+import { Box, Button, CloseButton, Dialog, Portal, Text } from "@chakra-ui/react";
 import { useGauges } from "../../api/useFrame";
 import type { RunPlan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, value } from "../../units/format";
 import { Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
-import { faultText } from "../../ui/useDraft";
+import { Waiting } from "../../ui/Waiting";
 import { useUnits } from "../../ui/UnitsContext";
 import { times } from "./words";
 
@@ -60,7 +60,6 @@ export function GaugeDialog({ run, onClose }: { run: RunPlan; onClose: () => voi
                 clay round the joint holds too (20 MPa). Yield {run.sigma.value.toFixed(0)} MPa (
                 {run.sigma.low.toFixed(0)}–{run.sigma.high.toFixed(0)}): {run.sigma.source}.
               </Note>
-              {gauges.error ? <Text color="stop">{faultText(gauges.error)}</Text> : null}
               {gauges.data ? (
                 <PanelTable
                   label={`Every wire on ${run.label}`}
@@ -125,9 +124,7 @@ export function GaugeDialog({ run, onClose }: { run: RunPlan; onClose: () => voi
                   }))}
                 />
               ) : (
-                <Flex gap="2">
-                  <Spinner size="sm" /> Trying every wire…
-                </Flex>
+                <Waiting on={[gauges]} words="Trying every wire…" />
               )}
               <Note>{length(run.room_mm, units)} of room under the clay.</Note>
             </Dialog.Body>

@@ -3,13 +3,13 @@ import { useMemo, useState } from "react";
 import { useCatalogue, useStores } from "../../api/useRules";
 import type { RunPlan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length, lengthAsTyped, value } from "../../units/format";
+import { length, lengthAsTyped } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 import { GaugeDialog } from "./GaugeDialog";
 import { RunEditor } from "./RunEditor";
-import { times } from "./words";
+import { RunFacts } from "./RunFacts";
 
 const STRANDS = ["1", "2", "3"].map((n) => ({ value: n, label: n }));
 
@@ -20,7 +20,7 @@ function gaugeBeside(label: string, gauge: string): string {
 }
 
 export function RunBox({ run }: { run: RunPlan }) {
-  const { apply } = useFigurePage();
+  const { plan, apply } = useFigurePage();
   const stores = useStores().data;
   const wires = useCatalogue().data?.wires;
   const units = useUnits();
@@ -28,7 +28,7 @@ export function RunBox({ run }: { run: RunPlan }) {
   const choices = useMemo(() => {
     const owned = new Set(stores?.stores.wires ?? []);
     return [
-      { value: "", label: "lightest that holds" },
+      { value: "", label: "Choose for me: thinnest wire strong enough" },
       ...Object.values(wires ?? {}).map((wire) => ({
         value: wire.id,
         label: `${wire.label}${owned.has(wire.id) ? "" : " (to buy)"}`,
@@ -57,35 +57,23 @@ export function RunBox({ run }: { run: RunPlan }) {
         {run.strands > 1 ? `${run.strands} strands of ` : ""}
         {c.label}
         {` (${gaugeBeside(c.label, run.gauge)})`}
-        {run.locked
-          ? ", locked by you"
-          : c.fails.length
-            ? ": the best in Stores, and it does not do"
-            : ": the lightest in Stores that holds"}
+        {run.locked ? ", locked by you" : ""}
       </Text>
-      <Text fontSize="xs" color="inkSoft" data-yield={run.id}>
-        {run.sigma.tested
-          ? `yield ${run.sigma.value.toFixed(0)} MPa by the bend test of this coil`
-          : `yield ${run.sigma.value.toFixed(0)} MPa is typical, not measured: a bend test in Stores sets it`}
-      </Text>
-      <Text fontSize="sm">
-        holds <b data-hold={run.id}>{times(c.hold_upright)}</b> upright,{" "}
-        <b>{times(c.hold_any_way)}</b> any way up
-        {c.column === null || c.column === undefined ? "" : `, column ${times(c.column)}`}
-        {c.tool === "no bend" ? "; no bend in it" : `; bends by ${c.tool}`}
-        {c.push_n === null || c.push_n === undefined
-          ? ""
-          : `; folds at a push of ${value(c.push_n, "N", units)} at its end, a thumb gives 1 to 3`}
-      </Text>
+      <RunFacts run={run} wanted={plan.frame.wanted} />
       {c.fails.map((why) => (
         <Text key={why.code} fontSize="xs" color="warn">
           {why.words}
         </Text>
       ))}
-      <Flex gap="2" mt="1" wrap="wrap">
+      <Text fontSize="xs" color="inkSoft" data-yield={run.id}>
+        {run.sigma.tested
+          ? `yield ${run.sigma.value.toFixed(0)} MPa by the bend test of this coil`
+          : `yield ${run.sigma.value.toFixed(0)} MPa is typical, not measured: a bend test in Stores sets it`}
+      </Text>
+      <Flex gap="2" mt="1" wrap="wrap" role="group" aria-label={`Choices for ${run.label}`}>
         <ChoiceField
           label="Wire"
-          width="10rem"
+          width="17rem"
           value={run.locked ? c.wire : ""}
           options={choices}
           onChange={(id) => apply(`Wire of ${run.label}`, [set(`run/${run.id}/wire`, id || null)])}

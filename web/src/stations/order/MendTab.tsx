@@ -49,7 +49,7 @@ export function MendTab() {
         loading={ways.isPending}
         onClick={() => ways.mutate({ kind, part })}
       >
-        Show the ways on
+        Show ways to repair it
       </Button>
       {ways.error ? <Text color="stop">{faultText(ways.error)}</Text> : null}
       {ways.isPending ? (

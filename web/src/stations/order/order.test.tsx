@@ -201,7 +201,7 @@ describe("Mend", () => {
       [`POST ${AT}/mend`]: { ok: true },
     });
     await user.selectOptions(screen.getByLabelText("What part"), "chest");
-    await user.click(screen.getByRole("button", { name: "Show the ways on" }));
+    await user.click(screen.getByRole("button", { name: "Show ways to repair it" }));
     expect(await screen.findByText(/1 bake more, 45 min in the oven/)).toBeTruthy();
     expect(screen.getByText(/no bake more/)).toBeTruthy();
     expect(screen.getByText("Bake 3: the paint")).toBeTruthy();
@@ -241,7 +241,7 @@ describe("Mend", () => {
 
   test("a refusal is told where it was asked", async () => {
     const { user } = await open({ [`POST ${AT}/mend/try`]: problem(422, "No such part.") });
-    await user.click(screen.getByRole("button", { name: "Show the ways on" }));
+    await user.click(screen.getByRole("button", { name: "Show ways to repair it" }));
     expect(await screen.findByText(/No such part/)).toBeTruthy();
   });
 });
