@@ -36,6 +36,7 @@ class BenchJourney(Journey):
             expect(page.get_by_role("timer")).to_have_count(0)
             page.keyboard.press("z")
             expect(step).to_have_text(cut)
+            expect(page.get_by_text("All changes saved")).to_be_visible()
 
         self.drive(work)
         self.assertEqual(StepDone.objects.count(), 0)

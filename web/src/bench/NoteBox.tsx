@@ -19,7 +19,7 @@ export function NoteBox({ figureId, about }: Props) {
   const write = (picture: File | null) => {
     const words = text.trim() || (picture ? about : "");
     if (!words) return;
-    setText("");
+    setText(null);
     bench.write(words, picture).then(
       () => notices.create({ type: "success", title: "Put in the log.", duration: 3000 }),
       (error: unknown) => {

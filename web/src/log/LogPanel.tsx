@@ -26,7 +26,7 @@ export function LogPanel() {
   );
   const done = plan.order.steps.filter((step) => step.done).length;
   const write = () => {
-    setText("");
+    setText(null);
     setPicture(null);
     setWrong(null);
     bench.write(text, picture).catch((error: unknown) => {

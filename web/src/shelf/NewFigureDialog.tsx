@@ -50,11 +50,10 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
   }, [open, untouched]);
   const [name, setName] = useKept("new figure name");
   const [body, setBody] = useState("biped");
-  const [typedHeight, setHeight] = useKept("new figure height");
   const [heads, setHeads] = useKept("new figure heads");
   const [key, setKey] = useState(newKey);
   const inches = units.length_unit === "in";
-  const height = typedHeight || (inches ? "12 in" : "300 mm");
+  const [height, setHeight] = useKept("new figure height", inches ? "12 in" : "300 mm");
   const [unread, setUnread] = useState<Fault[]>([]);
   const refused = create.error instanceof Problem ? create.error.faults : [];
   const faults = unread.length ? unread : refused;
@@ -80,9 +79,9 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
       },
       {
         onSuccess: (made) => {
-          setName("");
-          setHeight("");
-          setHeads("");
+          setName(null);
+          setHeight(null);
+          setHeads(null);
           setKey(newKey());
           onMade(made.figure.id);
         },

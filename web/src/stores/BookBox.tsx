@@ -45,7 +45,7 @@ export function BookBox({ item }: { item: StockItem }) {
       note: "",
       anyway,
     };
-    setAmount("");
+    setAmount(null);
     setWrong(null);
     try {
       await book(item.id, booking);

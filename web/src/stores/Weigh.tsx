@@ -63,8 +63,8 @@ function WeighBall({ stores, catalogue }: Props) {
       { ...stores.stores, weighings: [...stores.stores.weighings, weighing] },
       {
         onSuccess: () => {
-          setWeight("");
-          setAcross("");
+          setWeight(null);
+          setAcross(null);
         },
         onError: tellProblem,
       },

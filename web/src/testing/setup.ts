@@ -2,7 +2,10 @@ import { cleanup, configure } from "@testing-library/react";
 import { afterEach } from "vitest";
 
 configure({ asyncUtilTimeout: 10_000 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  sessionStorage.clear();
+});
 
 /** What the browser has and the test's stand-in for it has not. */
 class Watching {

@@ -5,20 +5,23 @@ import { keptFile } from "../outbox/keep";
 /** Nobody else who signs in here is shown it. */
 const useOwnKey = (key: string) => `draft ${useMe().data?.name ?? ""} ${key}`;
 
-/** What is typed and not sent: it outlives the panel, the page and a reload, in this tab. */
-export function useKept(key: string): [string, (text: string) => void] {
+/**
+ * What is typed and not sent: it outlives the panel, the page and a reload, in this tab. `initial` is
+ * there while nothing was typed; nothing put takes it back to that.
+ */
+export function useKept(key: string, initial = ""): [string, (text: string | null) => void] {
   const own = useOwnKey(key);
-  const [held, setHeld] = useState({ own, text: sessionStorage.getItem(own) ?? "" });
-  if (held.own !== own) setHeld({ own, text: sessionStorage.getItem(own) ?? "" });
+  const [held, setHeld] = useState({ own, text: sessionStorage.getItem(own) });
+  if (held.own !== own) setHeld({ own, text: sessionStorage.getItem(own) });
   const put = useCallback(
-    (text: string) => {
+    (text: string | null) => {
       setHeld({ own, text });
-      if (text) sessionStorage.setItem(own, text);
-      else sessionStorage.removeItem(own);
+      if (text === null) sessionStorage.removeItem(own);
+      else sessionStorage.setItem(own, text);
     },
     [own],
   );
-  return [held.text, put];
+  return [held.text ?? initial, put];
 }
 
 /** The same for a picture that was chosen. */

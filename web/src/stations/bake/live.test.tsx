@@ -49,7 +49,7 @@ describe("A bake that runs", () => {
     const asked = server({ ...ABOUT, [`POST ${AT}/live/1`]: { ok: true } });
     const { user } = showStation(panel);
     await user.selectOptions(await screen.findByLabelText("How fast its time runs"), "60");
-    await user.click(screen.getByRole("button", { name: /It is in the oven/ }));
+    await user.click(screen.getByRole("button", { name: /put it in/ }));
     await waitFor(() => expect(asked.some((row) => row.method === "POST")).toBe(true));
     expect(asked.find((row) => row.method === "POST")?.body).toEqual({ speed: 60 });
   });

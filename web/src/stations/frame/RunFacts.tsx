@@ -15,7 +15,7 @@ export function RunFacts({ run, wanted }: Props) {
   const units = useUnits();
   const c = run.chosen;
   return (
-    <Table.Root size="sm" aria-label={`${run.label}: what its wire comes to`} my="1">
+    <Table.Root size="sm" aria-label={`${run.label}: what it comes to`} my="1">
       <Table.Body>
         <Row name="upright">
           <Against has={c.hold_upright} wants={wanted.upright} run={run.id} />
