@@ -46,7 +46,7 @@ function Bench() {
   useSign("?", () => setKeys(true), rules?.single_keys ?? true);
   return (
     <UnitsContext.Provider value={rules ?? METRIC}>
-      <Flex direction="column" height="100vh" overflow="hidden">
+      <Flex direction="column" height="100dvh" overflow="hidden" data-frame>
         {atBench ? null : <TopBar onKeys={() => setKeys(true)} />}
         <Asked />
         <Caught at={path}>

@@ -12,6 +12,9 @@ const { globalCss: shipped, ...rest } = defaultConfig;
 /** Chakra hangs its custom properties on every element; on `html` they inherit just as well. */
 const { "*": everywhere, ...others } = (shipped ?? {}) as Record<string, SystemStyleObject>;
 
+const TOUCH = "@media (pointer: coarse)";
+const LOW = "@media (max-height: 560px)";
+
 const config = defineConfig({
   globalCss: {
     ...others,
@@ -24,9 +27,36 @@ const config = defineConfig({
     "html.dark": { colorScheme: "dark" },
     "*": { scrollbarWidth: "thin" },
     "html, body, #root": { height: "100%" },
+    // On a low screen, or at twice the size of letters, the page scrolls as one.
+    "[data-frame]": {
+      [LOW]: {
+        height: "auto !important",
+        minHeight: "100dvh",
+        overflow: "visible !important",
+      },
+    },
+    "[data-scrolls], main": {
+      [LOW]: { overflow: "visible !important", flex: "none !important" },
+    },
+    "[data-elevations]": {
+      [LOW]: {
+        position: "sticky !important",
+        top: "0",
+        flex: "none !important",
+        height: "min(100dvh, 430px) !important",
+      },
+    },
     body: { background: "paper", color: "ink", fontVariantNumeric: "tabular-nums" },
     "::placeholder": { color: "inkSoft", fontStyle: "italic" },
-    "*:focus-visible": { outline: "2px solid", outlineColor: "verdigris", outlineOffset: "1px" },
+    "*:focus-visible": {
+      outline: "2px solid {colors.verdigris} !important",
+      outlineOffset: "1px !important",
+    },
+    "[data-frame] :is(button, summary, select, [role=tab], [role=button], input, textarea)": {
+      [TOUCH]: { minHeight: "34px" },
+    },
+    "[data-frame] :is(button, [role=tab])": { [TOUCH]: { minWidth: "34px" } },
+    "[data-frame] :is(summary, a, label)": { [TOUCH]: { paddingBlock: "6px" } },
     "*, *::before, *::after": {
       _motionReduce: {
         animationDuration: "0.01ms !important",
@@ -66,6 +96,7 @@ const config = defineConfig({
         airLine: pair("#4a5664", "#b3ac9b"),
         surfaceLine: pair("#a4431f", "#e08a5f"),
         coreLine: pair("#1f6d5f", "#6cc2ae"),
+        gray: { focusRing: { value: "{colors.verdigris}" } },
         bg: { value: "{colors.paper}" },
         fg: { value: "{colors.ink}" },
         border: { value: "{colors.hairline}" },

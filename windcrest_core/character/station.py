@@ -25,6 +25,11 @@ from windcrest_core.sheet.bodies import Biped
 from windcrest_core.sheet.landmarks import landmark_ids
 
 NAMED_ENDS = ("tip_head", "tip_wrist", "tip_tail", "tip_cap", "tip_wing", "tip_tier")
+BIPED_MARKS = {
+    "tip_head", "head", "shoulder_r", "elbow_r", "hip_r", "wrist_r", "tip_wrist_r", "knee_r",
+    "ankle_r",
+}  # fmt: skip
+ALIKE_MM = 1.0
 SMALLEST_HEAD_MM = 18.0
 HEAVY_HEAD = 0.45
 
@@ -39,6 +44,14 @@ class Landmark(Frozen):
     why: Why
 
 
+class PosedMark(Frozen):
+    """Where a landmark is in this pose: mm above the ground. A pair that differs is told by side."""
+
+    id: str
+    label: str
+    height_mm: float
+
+
 class Span(Frozen):
     label: str
     length_mm: float
@@ -48,6 +61,7 @@ class Span(Frozen):
 class CharacterPlan(Frozen):
     head_mm: Quantity
     landmarks: list[Landmark]
+    posed_landmarks: list[PosedMark]
     spans: list[Span]
     calipers: list[CaliperRow]
     face: FacePlan | None
@@ -78,6 +92,7 @@ def character_plan(work: Workpiece) -> CharacterPlan:
             ),
         ),
         landmarks=_landmarks(work),
+        posed_landmarks=_posed(work),
         spans=_spans(work),
         calipers=caliper_rows(work),
         face=face,
@@ -128,6 +143,27 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
         )
         for name, mm in sorted(pairs, key=lambda pair: -pair[1])
     ]
+
+
+def _posed(work: Workpiece) -> list[PosedMark]:
+    marks = landmark_ids(work.sheet.body)
+    points = landmark_points(work.figure.bones, work.sheet.body)
+    biped = isinstance(work.sheet.body, Biped)
+    found: list[PosedMark] = []
+    for key, label in marks.items():
+        if key not in BIPED_MARKS if biped else not _told(key):
+            continue
+        name, height = label.removeprefix("right "), float(points[key][2])
+        other = f"{key[:-2]}_l" if key.endswith("_r") else ""
+        left = float(points[other][2]) if other in points else height
+        if abs(left - height) < ALIKE_MM:
+            found.append(PosedMark(id=key, label=name, height_mm=height))
+            continue
+        found += [
+            PosedMark(id=key, label=f"right {name}", height_mm=height),
+            PosedMark(id=other, label=f"left {name}", height_mm=left),
+        ]
+    return sorted(found, key=lambda mark: -mark.height_mm)
 
 
 def _told(key: str) -> bool:

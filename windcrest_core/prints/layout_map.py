@@ -40,7 +40,7 @@ def layout_map(plan: Plan, mirrored: bool = False) -> Map:
     words += _ruler_words(plan, high, ground)
     lines += [
         Line("landmark", ((RULER_MM - 18, ground + mark.height_mm), (RULER_MM - 8, ground + mark.height_mm)))
-        for mark in plan.character.landmarks
+        for mark in plan.character.posed_landmarks
     ]  # fmt: skip
     heads = math.floor(high / plan.drawing.head_mm + 1e-6)
     lines += [
@@ -85,7 +85,7 @@ def _ruler_words(plan: Plan, high_mm: float, ground: float) -> Iterator[Word]:
     for tick in range(0, math.floor(high_mm) + 1, 50):
         yield Word(RULER_MM - 4.5, ground + tick - 0.9, f"{tick}", 2.4)
     last = math.inf
-    for mark in plan.character.landmarks:
+    for mark in plan.character.posed_landmarks:
         y = min(ground + mark.height_mm - 0.9, last - 3.0)
         last = y
         yield Word(RULER_MM - 19, y, f"{mark.label} {mark.height_mm:.1f}", 2.4, "end")

@@ -2468,6 +2468,8 @@ export interface components {
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
             pictures: components["schemas"]["Pictures"];
+            /** Posed Landmarks */
+            posed_landmarks: components["schemas"]["PosedMark"][];
             scale: components["schemas"]["Scale"] | null;
             /** Spans */
             spans: components["schemas"]["Span"][];
@@ -5738,6 +5740,18 @@ export interface components {
             gap_mm: number;
             /** Joint */
             joint: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * PosedMark
+         * @description Where a landmark is in this pose: mm above the ground. A pair that differs is told by side.
+         */
+        PosedMark: {
+            /** Height Mm */
+            height_mm: number;
+            /** Id */
+            id: string;
             /** Label */
             label: string;
         };

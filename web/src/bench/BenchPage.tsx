@@ -13,6 +13,7 @@ import { LAYERS_OF } from "../elevation/layers";
 import { tellProblem } from "../ui/notices";
 import { Saved } from "../outbox/Saved";
 import { ToShelf } from "../ui/NowherePage";
+import { behindDialog, useKey } from "../ui/useKey";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { NoteBox } from "./NoteBox";
@@ -77,51 +78,75 @@ function Working({ id }: { id: string }) {
   };
   const start = (label: string, of: string, length: number) =>
     timers.start.mutate({ label, step: of, minutes: length }, { onError: tellProblem });
-  const keys = { enabled: useRules().data?.rules.single_keys ?? true };
-  useHotkeys("space", done, { preventDefault: true, ignoreEventWhen: onButton });
-  useHotkeys("z", () => void back(), keys);
-  useHotkeys("right", () => turn(1), keys);
-  useHotkeys("left", () => turn(-1), keys);
-  useHotkeys("escape", leave, keys);
+  const single = useRules().data?.rules.single_keys ?? true;
+  useHotkeys("space", done, {
+    preventDefault: true,
+    ignoreEventWhen: (event) => onButton(event) || event.repeat || behindDialog(),
+  });
+  useKey("z", () => void back(), single);
+  useKey("arrowright", () => turn(1), single);
+  useKey("arrowleft", () => turn(-1), single);
+  useKey("escape", leave, single);
   return (
     <Flex
       direction="column"
       flex="1"
       minHeight="0"
       bg="paper"
-      px="6"
-      py="3"
-      gap="3"
+      px={{ base: "3", md: "6" }}
+      pt={{ base: "2", md: "3" }}
+      gap={{ base: "2", md: "3" }}
+      overflowY={{ base: "auto", lg: "hidden" }}
+      data-scrolls
       onClick={freed}
     >
-      <Flex align="center" gap="4" wrap="wrap">
-        <Heading as="h1" size="lg" flex="1">
+      <Flex align="center" columnGap="4" rowGap="1" wrap="wrap">
+        <Heading as="h1" size="lg" flex="1 1 8rem" minWidth="0" truncate title={plan.name}>
           {plan.name}
         </Heading>
         {step ? (
-          <Text fontSize="lg">
+          <Text fontSize={{ base: "sm", md: "lg" }}>
             step {at + 1} of {steps.length}
             {step.bake ? `, up to bake ${step.bake}` : ", after the last bake"}
           </Text>
         ) : null}
         <Saved />
-        <Button size="lg" variant="outline" borderColor="hairline" onClick={() => fullScreen()}>
+        <Button size="md" variant="outline" borderColor="hairline" onClick={() => fullScreen()}>
           Full screen
         </Button>
-        <Button size="lg" variant="outline" borderColor="hairline" onClick={leave}>
+        <Button size="md" variant="outline" borderColor="hairline" onClick={leave}>
           Back to the plan
         </Button>
       </Flex>
       <Timers figureId={id} />
-      <Flex flex="1" minHeight="0" gap="6" direction={{ base: "column", lg: "row" }}>
-        <Box flex="1" minWidth="0" overflowY="auto">
+      <Flex
+        as="main"
+        flex={{ base: "none", lg: "1" }}
+        minHeight="0"
+        gap={{ base: "3", md: "6" }}
+        direction={{ base: "column", md: "row" }}
+      >
+        <Box
+          flex="1"
+          minWidth="0"
+          overflowY={{ lg: "auto" }}
+          aria-live="polite"
+          tabIndex={0}
+          data-scrolls
+        >
           {step ? (
             <StepWords step={step} plan={plan} units={units} onTimer={start} />
           ) : (
             <Text fontSize="4xl">Nothing is left to do: it is finished.</Text>
           )}
         </Box>
-        <Flex width={{ base: "100%", lg: "44%" }} minHeight="14rem" minWidth="0">
+        <Flex
+          width={{ base: "100%", md: "44%" }}
+          height={{ base: "14rem", md: "auto" }}
+          minHeight="12rem"
+          minWidth="0"
+          data-elevations
+        >
           <Elevation
             plan={plan}
             figure={figure}
@@ -137,7 +162,14 @@ function Working({ id }: { id: string }) {
         </Flex>
       </Flex>
       <NoteBox figureId={id} about={step?.label ?? plan.name} />
-      <Flex gap="3">
+      <Flex
+        gap={{ base: "2", md: "3" }}
+        wrap={{ base: "wrap", sm: "nowrap" }}
+        position="sticky"
+        bottom="0"
+        bg="paper"
+        pb={{ base: "2", md: "3" }}
+      >
         <Big label="← look back" onClick={() => turn(-1)} disabled={at <= 0} narrow />
         <Big
           label="Not done after all"
@@ -188,9 +220,13 @@ interface BigProps {
 function Big({ label, hint, onClick, disabled = false, strong = false, narrow = false }: BigProps) {
   return (
     <Button
-      flex={narrow ? "1" : "2"}
-      height="5.5rem"
-      fontSize={strong ? "3xl" : "xl"}
+      flex={narrow ? "1" : { base: "1 0 100%", sm: "2" }}
+      order={{ base: strong ? -1 : 0, sm: 0 }}
+      minWidth="0"
+      px="2"
+      height={{ base: "3.25rem", lg: "5.5rem" }}
+      fontSize={strong ? { base: "xl", lg: "3xl" } : { base: "sm", lg: "xl" }}
+      lineHeight="1.15"
       whiteSpace="normal"
       bg={strong ? "clay" : "sheet"}
       color={strong ? "onClay" : "ink"}
@@ -201,7 +237,7 @@ function Big({ label, hint, onClick, disabled = false, strong = false, narrow = 
     >
       {label}
       {hint ? (
-        <Text as="span" fontSize="sm" ml="2" aria-hidden>
+        <Text as="span" fontSize="sm" ml="2" aria-hidden hideBelow="lg">
           {hint}
         </Text>
       ) : null}

@@ -29,11 +29,12 @@ export function NoteBox({ figureId, about }: Props) {
     );
   };
   return (
-    <Flex gap="3">
+    <Flex gap={{ base: "2", md: "3" }} wrap="wrap">
       <Input
-        size="lg"
+        size={{ base: "md", lg: "lg" }}
         bg="sheet"
-        flex="1"
+        flex="1 1 10rem"
+        minWidth="0"
         aria-label="Note"
         placeholder="a note for the log"
         value={text}
@@ -43,7 +44,7 @@ export function NoteBox({ figureId, about }: Props) {
         }}
       />
       <Button
-        size="lg"
+        size={{ base: "md", lg: "lg" }}
         variant="outline"
         borderColor="hairline"
         disabled={!text.trim()}
@@ -52,7 +53,7 @@ export function NoteBox({ figureId, about }: Props) {
         Note it
       </Button>
       <Button
-        size="lg"
+        size={{ base: "md", lg: "lg" }}
         variant="outline"
         borderColor="hairline"
         onClick={() => chooser.current?.click()}

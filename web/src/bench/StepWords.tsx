@@ -29,7 +29,8 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
   return (
     <Flex direction="column" gap="3">
       <Text
-        fontSize={{ base: "3xl", md: "5xl" }}
+        fontSize={{ base: "2xl", md: "3xl", lg: "5xl" }}
+        overflowWrap="anywhere"
         lineHeight="1.15"
         fontFamily="heading"
         data-bench-step={step.key}
@@ -72,9 +73,12 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
         {waits.map(([label, length]) => (
           <Button
             key={label}
-            size="xl"
+            size={{ base: "md", lg: "xl" }}
             variant="outline"
             borderColor="verdigris"
+            height="auto"
+            py="2"
+            whiteSpace="normal"
             onClick={() => onTimer(label, step.key, length)}
           >
             Timer: {label}, {minutes(length)}
@@ -83,7 +87,7 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
         {[10, 30].map((length) => (
           <Button
             key={length}
-            size="xl"
+            size={{ base: "md", lg: "xl" }}
             variant="outline"
             borderColor="hairline"
             onClick={() => onTimer(`${length} minutes`, step.key, length)}

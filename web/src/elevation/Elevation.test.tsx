@@ -4,6 +4,7 @@ import { ferrywoman, show } from "../testing/bench";
 import type { Callout } from "./Callouts";
 import { Elevation } from "./Elevation";
 import { LAYERS_OF, type Layers } from "./layers";
+import { nearestJoint } from "./Joints";
 import { pathOf, projected } from "./paths";
 
 const quiet = () => undefined;
@@ -132,11 +133,20 @@ test("rings as a path, and points of the world in each view", () => {
   expect(projected("side", [3, 4, 5])).toEqual([4, 5]);
 });
 
+test("of joints that lie on one another the nearest is meant", () => {
+  const { plan } = ferrywoman();
+  const view = plan.drawing.side;
+  const [ankle, knee] = ["ankle_r", "knee_r"].map((id) => view.bones.find((b) => b.joint === id));
+  if (!ankle || !knee) throw new Error("she has legs");
+  expect(nearestJoint(view, [ankle.end[0] + 1, ankle.end[1] - 1])).toBe("ankle_r");
+  expect(nearestJoint(view, [knee.end[0] - 2, knee.end[1] + 1])).toBe("knee_r");
+});
+
 test("a joint that is only pressed, or let go by Escape, is not turned", () => {
   const onDrop = vi.fn(() => Promise.resolve());
   const onCancel = vi.fn();
   const { all } = drawn({ handles: true, onDrop, onCancel });
-  const joint = all("circle title").find((title) => title.textContent?.startsWith("Drag to turn"));
+  const joint = all("[role=button] title")[0];
   const handle = joint?.parentElement as Element;
   handle.setPointerCapture = () => undefined;
   const svg = handle.closest("svg") as Element;

@@ -8,10 +8,11 @@ import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
+import { Joints, nearestJoint } from "./Joints";
 import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
 import { broadOf, Ghosts, Pictures } from "./Beside";
-import { labelRoom, Ruler } from "./Ruler";
+import { labelRoom, Ruler, type Mark } from "./Ruler";
 import { Walls } from "./Walls";
 
 export interface Dragging {
@@ -27,13 +28,16 @@ interface Props {
   onSelect: (part: string | null) => void;
   callouts: Callout[];
   handles: boolean;
+  /** The joint that was last taken hold of, and told by name. */
+  joint?: string | null;
+  onJoint?: (joint: string) => void;
   /** Parts in another tone, by id: raw in a bake, or out of range. */
   marked?: Set<string>;
   /** A colour over each part, such as how far it is fused. */
   tints?: Tints | null;
   /** What is held up in the oven. */
   supports?: Support[];
-  landmarks?: Plan["character"]["landmarks"];
+  landmarks?: Mark[];
   /** Reference pictures faded behind their elevation. */
   pictures?: boolean;
   /** The wall of clay, over each elevation. */
@@ -96,6 +100,11 @@ export function Elevation(props: Props) {
   const parts = useMemo(
     () => new Map(figure.sheet.parts.map((part) => [part.id, part])),
     [figure.sheet.parts],
+  );
+
+  const labels = useMemo(
+    () => new Map(figure.joints.map((joint) => [joint.id, joint.label])),
+    [figure.joints],
   );
 
   /** Path strings, made once a drawing and not at every move of the pointer. */
@@ -226,35 +235,31 @@ export function Elevation(props: Props) {
           : null}
         {layers.wire || layers.core ? <Insides plan={plan} name={name} px={px} /> : null}
         {props.supports ? <Supports supports={props.supports} name={name} px={px} /> : null}
-        {props.handles
-          ? view.bones.map((b) => (
-              <circle
-                key={b.joint}
-                data-joint={b.joint}
-                data-view={name}
-                cx={b.end[0]}
-                cy={b.end[1]}
-                r={6.5 * px}
-                transform={
-                  bone && (b.joint === bone.joint || moving.has(b.joint)) ? spin : undefined
-                }
-                fill={tint("sheet")}
-                stroke={tint("verdigris")}
-                strokeWidth={2}
-                vectorEffect="non-scaling-stroke"
-                style={{ cursor: "grab", touchAction: "none" }}
-                onPointerDown={(event) => {
-                  if (event.button !== 0) return;
-                  pressed.current = { x: event.clientX, y: event.clientY, moved: false };
-                  event.currentTarget.setPointerCapture(event.pointerId);
-                  setReleased(false);
-                  setDrag({ joint: b.joint, view: name, to: b.end });
-                }}
-              >
-                <title>{`Drag to turn the ${figure.joints.find((j) => j.id === b.joint)?.label ?? b.joint}`}</title>
-              </circle>
-            ))
-          : null}
+        {props.handles ? (
+          <Joints
+            view={view}
+            px={px}
+            labels={labels}
+            chosen={props.joint ?? null}
+            spun={bone ? new Set([bone.joint, ...moving]) : null}
+            spin={spin}
+            onTake={(event, joint) => {
+              if (event.button !== 0) return;
+              const [x, v] = at(event);
+              const near = nearestJoint(view, [x - origin[name], v]) ?? joint;
+              pressed.current = { x: event.clientX, y: event.clientY, moved: false };
+              event.currentTarget.setPointerCapture(event.pointerId);
+              setReleased(false);
+              props.onJoint?.(near);
+              setDrag({
+                joint: near,
+                view: name,
+                to: view.bones.find((b) => b.joint === near)?.end ?? [0, 0],
+              });
+            }}
+            onChoose={props.onJoint}
+          />
+        ) : null}
         <Balance plan={plan} view={name} px={px} base_mm={base.thickness_mm} />
       </g>
     );
@@ -264,7 +269,7 @@ export function Elevation(props: Props) {
     <Box height="100%" position="relative">
       <svg
         ref={svg}
-        role="img"
+        role={props.handles ? "group" : "img"}
         aria-label={`Front and side elevation of ${plan.name}`}
         viewBox={`0 ${-top} ${width} ${top + below}`}
         width="100%"

@@ -8,15 +8,17 @@ interface Props {
   high: number;
   px: number;
   units: Units;
-  landmarks?: Plan["character"]["landmarks"];
+  landmarks?: Mark[];
 }
 
+/** A landmark and how high it is. */
+export type Mark = Plan["character"]["posed_landmarks"][number];
+
 const LETTER_PX = 5.7;
-const words = (mark: Plan["character"]["landmarks"][number], units: Units) =>
-  `${mark.label} ${length(mark.height_mm, units)}`;
+const words = (mark: Mark, units: Units) => `${mark.label} ${length(mark.height_mm, units)}`;
 
 /** Room for the longest landmark beside the ruler, screen pixels. */
-export const labelRoom = (marks: Plan["character"]["landmarks"], units: Units): number =>
+export const labelRoom = (marks: Mark[], units: Units): number =>
   Math.max(94, 14 + LETTER_PX * Math.max(0, ...marks.map((mark) => words(mark, units).length)));
 
 /** A ruler up the left edge, a faint line at every head, and the landmarks where they matter. */
@@ -95,10 +97,19 @@ export function Ruler({ drawing, width, high, px, units, landmarks = [] }: Props
       ))}
       {landmarks.map((mark, i) => (
         <g key={mark.id} data-landmark={mark.id}>
+          <line
+            x1={edge + room + 2 * px}
+            x2={edge + room + 12 * px}
+            y1={-(places[i] ?? 0)}
+            y2={-mark.height_mm}
+            stroke={tint("verdigris")}
+            strokeWidth={1}
+            vectorEffect="non-scaling-stroke"
+          />
           {line(
             "mark",
             -mark.height_mm,
-            edge + room + 2 * px,
+            edge + room + 12 * px,
             width - 62 * px,
             tint("verdigris"),
             "1 4",

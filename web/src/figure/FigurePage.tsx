@@ -32,7 +32,7 @@ import { tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { calloutsOf, markedOf, type Place } from "./callouts";
-import { Findings } from "./Findings";
+import { Findings, Worst } from "./Findings";
 import { Running } from "./Running";
 import { Strip } from "./Strip";
 import { Toolbar } from "./Toolbar";
@@ -73,22 +73,35 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const [layers, setLayers] = useState(LAYERS_OF[place]);
   const [bake, setBake] = useState(1);
   const [ghosts, showGhosts] = useState(false);
+  const [joint, chooseJoint] = useState<string | null>(null);
   const [bothSides, setBothSides] = useState(false);
   const [tabSeen] = useState(() => new Map<string, string>());
   const [wallsShown, showWalls] = useState(false);
   const [tints, setTints] = useState<Tints | null>(null);
   const mapped = useWalls(id, figure.revision, wallsShown && place === "bulk");
+  const [atRest, setAtRest] = useState(false);
   const [turning, setTurning] = useState(false);
   const toggleTurning = useCallback(() => setTurning((now) => !now), []);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
+  const heights = atRest ? plan.character.landmarks : plan.character.posed_landmarks;
+  const posed = place === "character" && Object.keys(figure.sheet.pose).length > 0;
   const { edit, step } = changes;
   const unsaved = useUnsaved().entries.some(
     ({ sent }) => sent.kind === "edit" && sent.figure === id,
   );
   const { drop } = preview;
 
-  useEffect(() => setLayers(LAYERS_OF[place]), [place]);
+  const panel = useRef<HTMLDivElement>(null);
+  const said = useRef<HTMLDivElement>(null);
+  const toFindings = () => {
+    said.current?.scrollIntoView({ block: "start" });
+    said.current?.focus({ preventScroll: true });
+  };
+  useEffect(() => {
+    setLayers(LAYERS_OF[place]);
+    panel.current?.scrollTo({ top: 0 });
+  }, [place]);
   const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
   const toBench = useCallback(() => void go(`/bench/${id}`), [go, id]);
   const make = useCallback((what: Change) => edit(what).finally(drop), [edit, drop]);
@@ -118,6 +131,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     showGhosts,
     wallsShown,
     showWalls,
+    joint,
+    chooseJoint,
     bothSides,
     setBothSides,
     setTints,
@@ -156,17 +171,31 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
       <Flex
         px="4"
         pt="1"
-        gap="4"
+        columnGap="4"
+        rowGap="1"
         align="center"
         flexShrink="0"
-        wrap={{ base: "wrap", lg: "nowrap" }}
+        wrap={{ base: "wrap", xl: "nowrap" }}
       >
-        <Box minWidth="190px" maxWidth="230px">
-          <Heading as="h1" size="lg" lineHeight="1.1" truncate>
-            {plan.name}
-          </Heading>
+        <Heading
+          as="h1"
+          size="lg"
+          lineHeight="1.1"
+          truncate
+          flex={{ base: "1 1 9rem", xl: "0 1 auto" }}
+          maxWidth={{ xl: "15rem" }}
+          title={plan.name}
+        >
+          {plan.name}
+        </Heading>
+        <Box
+          order={{ base: 9, xl: 0 }}
+          width={{ base: "100%", xl: "auto" }}
+          flex={{ xl: "1" }}
+          minWidth="0"
+        >
+          <WorkLine plan={plan} at={place} onGo={goTo} />
         </Box>
-        <WorkLine plan={plan} at={place} onGo={goTo} />
         <Running id={id} onGo={() => goTo("bake")} />
         <Button
           size="sm"
@@ -184,132 +213,173 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
         </Button>
       </Flex>
       <Flex
-        as="main"
+        direction="column"
         flex="1"
         minHeight="0"
-        direction={{ base: "column", lg: "row" }}
-        overflow={{ base: "auto", lg: "hidden" }}
+        overflowY={{ base: "auto", lg: "hidden" }}
+        data-scrolls
       >
         <Flex
-          direction="column"
-          flex="1"
-          minWidth="0"
-          minHeight={{ base: "430px", lg: "0" }}
-          borderRightWidth="1px"
-          borderColor="hairline"
+          as="main"
+          flex={{ base: "none", lg: "1" }}
+          minHeight="0"
+          direction={{ base: "column", lg: "row" }}
         >
-          <Toolbar
-            figure={figure}
-            layers={layers}
-            onLayer={toggle}
-            turning={turning}
-            onTurn={toggleTurning}
-            finder={finder}
-            onFind={select}
-            onUndo={undo}
-            onRedo={redo}
-            onReplaced={changes.keep}
-          />
-          <Box flex="1" minHeight="0" px="1">
-            {turning ? (
-              <Suspense
-                fallback={
-                  <Center height="100%" gap="3">
-                    <Spinner /> Fetching the turn view…
-                  </Center>
-                }
-              >
-                <TurnView
-                  figure_id={id}
-                  revision={figure.revision}
+          <Flex
+            direction="column"
+            flex="1"
+            minWidth="0"
+            minHeight={{ base: "430px", lg: "0" }}
+            borderRightWidth="1px"
+            borderColor="hairline"
+          >
+            <Toolbar
+              figure={figure}
+              layers={layers}
+              onLayer={toggle}
+              turning={turning}
+              onTurn={toggleTurning}
+              atRest={posed ? atRest : undefined}
+              onAtRest={setAtRest}
+              finder={finder}
+              onFind={select}
+              onUndo={undo}
+              onRedo={redo}
+              onReplaced={changes.keep}
+            />
+            <Box flex="1" minHeight="0" px="1" data-elevations>
+              {turning ? (
+                <Suspense
+                  fallback={
+                    <Center height="100%" gap="3">
+                      <Spinner /> Fetching the turn view…
+                    </Center>
+                  }
+                >
+                  <TurnView
+                    figure_id={id}
+                    revision={figure.revision}
+                    layers={layers}
+                    selected={selected}
+                    onSelect={select}
+                  />
+                </Suspense>
+              ) : (
+                <Elevation
+                  plan={plan}
+                  figure={figure}
                   layers={layers}
                   selected={selected}
                   onSelect={select}
+                  callouts={callouts}
+                  marked={marked}
+                  tints={place === "bake" ? tints : null}
+                  supports={place === "bake" ? shownBake?.supports : undefined}
+                  handles={place === "frame"}
+                  joint={joint}
+                  onJoint={chooseJoint}
+                  landmarks={place === "character" ? heights : undefined}
+                  pictures={place === "character" || place === "frame"}
+                  ghosts={ghosts && place === "character"}
+                  walls={wallsShown && place === "bulk" ? mapped.data?.maps : undefined}
+                  onDrag={({ joint, view, to }) =>
+                    preview.ask({
+                      label: "Drag",
+                      drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
+                    })
+                  }
+                  onCancel={drop}
+                  onDrop={({ joint, view, to }) => {
+                    const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
+                    const at: [number, number] = [to[0], to[1]];
+                    const drag = { joint, view, to: at, both_sides: bothSides };
+                    return make({ label, drag }).catch(tellProblem);
+                  }}
                 />
-              </Suspense>
-            ) : (
-              <Elevation
-                plan={plan}
-                figure={figure}
-                layers={layers}
-                selected={selected}
-                onSelect={select}
-                callouts={callouts}
-                marked={marked}
-                tints={place === "bake" ? tints : null}
-                supports={place === "bake" ? shownBake?.supports : undefined}
-                handles={place === "frame"}
-                landmarks={place === "character" ? plan.character.landmarks : undefined}
-                pictures={place === "character" || place === "frame"}
-                ghosts={ghosts && place === "character"}
-                walls={wallsShown && place === "bulk" ? mapped.data?.maps : undefined}
-                onDrag={({ joint, view, to }) =>
-                  preview.ask({
-                    label: "Drag",
-                    drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
-                  })
-                }
-                onCancel={drop}
-                onDrop={({ joint, view, to }) => {
-                  const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
-                  const at: [number, number] = [to[0], to[1]];
-                  const drag = { joint, view, to: at, both_sides: bothSides };
-                  return make({ label, drag }).catch(tellProblem);
-                }}
-              />
-            )}
-          </Box>
-        </Flex>
-        <Flex
-          as="aside"
-          direction="column"
-          aria-label={TITLES[place]}
-          width={{ base: "100%", lg: "384px" }}
-          flexShrink="0"
-          minHeight="0"
-        >
-          <Box flex="1" minHeight="0" overflowY={{ lg: "auto" }} px="4" py="1" tabIndex={0}>
-            <Heading as="h2" size="md" mb="2">
-              {TITLES[place]}
-            </Heading>
-            {panelOf(place, bake, setBake)}
-          </Box>
-          {place === "log" ? null : (
-            <Box
-              as="section"
-              aria-label={`Findings at ${TITLES[place]}`}
-              data-findings
-              maxHeight={{ lg: "36%" }}
-              overflowY={{ lg: "auto" }}
-              tabIndex={0}
-              px="4"
-              pt="1.5"
-              pb="2"
-              borderTopWidth="2px"
-              borderColor="ink"
-            >
-              <Heading as="h2" size="sm" mb="1">
-                Findings
-              </Heading>
-              <Findings findings={findings} />
-              {elsewhere ? (
-                <Text fontSize="xs" color="inkSoft" mt="1">
-                  {elsewhere} more at other stations: see the wire above.
-                </Text>
-              ) : null}
+              )}
             </Box>
-          )}
+          </Flex>
+          <Flex
+            as="aside"
+            direction="column"
+            aria-label={TITLES[place]}
+            width={{ base: "100%", lg: "384px" }}
+            flexShrink="0"
+            minHeight="0"
+          >
+            <Box
+              ref={panel}
+              flex="1"
+              minHeight="0"
+              overflowY={{ lg: "auto" }}
+              px="4"
+              pb="2"
+              tabIndex={0}
+              data-scrolls
+            >
+              <Flex
+                align="baseline"
+                gap="3"
+                py="1"
+                mb="1"
+                position={{ lg: "sticky" }}
+                top="0"
+                bg="paper"
+                zIndex="1"
+              >
+                <Heading as="h2" size="md" flexShrink="0">
+                  {TITLES[place]}
+                </Heading>
+                {place === "log" ? null : <Worst findings={findings} onGo={toFindings} />}
+              </Flex>
+              {panelOf(place, bake, setBake)}
+              {place === "log" ? null : (
+                <Box
+                  as="section"
+                  ref={said}
+                  aria-label={`Findings at ${TITLES[place]}`}
+                  data-findings
+                  tabIndex={-1}
+                  mt="4"
+                  pt="1.5"
+                  borderTopWidth="2px"
+                  borderColor="ink"
+                >
+                  <Heading as="h2" size="sm" mb="1">
+                    Findings
+                  </Heading>
+                  <Findings findings={findings} />
+                  {elsewhere ? (
+                    <Text fontSize="xs" color="inkSoft" mt="1">
+                      {elsewhere} more at other stations: see the wire above.
+                    </Text>
+                  ) : null}
+                </Box>
+              )}
+            </Box>
+          </Flex>
         </Flex>
+        <Strip plan={plan} onGo={goTo} />
       </Flex>
-      <Strip plan={plan} onGo={goTo} />
     </FigurePageContext.Provider>
   );
 }
 
-const printOf = (id: string, place: Place, bake: number) =>
-  place === "bake"
-    ? `/api/v1/figures/${id}/prints/bake-card/${bake}`
-    : `/api/v1/figures/${id}/prints/${place === "character" ? "layout-map" : "cut-list"}`;
+/** The sheet of a station that is printed by a key; some have none. */
+function printOf(id: string, place: Place, bake: number): string | null {
+  const sheet = {
+    character: "layout-map",
+    frame: "cut-list",
+    bulk: "layout-map",
+    clay: "portion-card",
+    order: null,
+    bake: `bake-card/${bake}`,
+    colour: null,
+    finish: "drilling-template",
+    log: null,
+  }[place];
+  return sheet && `/api/v1/figures/${id}/prints/${sheet}`;
+}
 
 function panelOf(place: Place, bake: number, onBake: (bake: number) => void): ReactNode {
   switch (place) {

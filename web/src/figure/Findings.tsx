@@ -55,6 +55,43 @@ function useNumbers(numbers: Finding["numbers"]): string {
     .join(" · ");
 }
 
+const RANK = { stop: 0, warn: 1, note: 2 };
+
+/** The worst that is said of a station, and how much more there is; it leads there. */
+export function Worst({ findings, onGo }: { findings: Finding[]; onGo: () => void }) {
+  const [worst] = [...findings].sort((a, b) => RANK[a.severity] - RANK[b.severity]);
+  if (!worst)
+    return (
+      <Text fontSize="xs" color="inkSoft">
+        No problems found here.
+      </Text>
+    );
+  const more = findings.length - 1;
+  return (
+    <chakra.button
+      type="button"
+      onClick={onGo}
+      minWidth="0"
+      flex="1"
+      display="flex"
+      gap="1.5"
+      alignItems="baseline"
+      textAlign="left"
+      cursor="pointer"
+      fontSize="sm"
+      title={worst.title}
+    >
+      <Mark severity={worst.severity} />
+      <Text as="span" truncate>
+        {worst.title}
+      </Text>
+      <Text as="span" color="verdigris" whiteSpace="nowrap" textDecoration="underline">
+        {more ? `+ ${more} more` : "read it"}
+      </Text>
+    </chakra.button>
+  );
+}
+
 export function Findings({ findings }: { findings: Finding[] }) {
   if (!findings.length)
     return (
@@ -62,14 +99,13 @@ export function Findings({ findings }: { findings: Finding[] }) {
         No problems found here.
       </Text>
     );
-  const rank = { stop: 0, warn: 1, note: 2 };
   const open = findings.filter((finding) => finding.id === QUESTION);
   const folded = open.length > 1;
   return (
     <Stack gap="2" as="ul" listStyleType="none">
       {findings
         .filter((finding) => !folded || finding.id !== QUESTION)
-        .sort((a, b) => rank[a.severity] - rank[b.severity])
+        .sort((a, b) => RANK[a.severity] - RANK[b.severity])
         .map((finding) => (
           <OneFinding key={`${finding.id} ${finding.subject}`} finding={finding} />
         ))}

@@ -10,6 +10,9 @@ interface Props {
   onLayer: (layer: Layer) => void;
   turning: boolean;
   onTurn: () => void;
+  /** Heights of landmarks are those at rest; nothing where the figure stands at rest anyway. */
+  atRest: boolean | undefined;
+  onAtRest: (atRest: boolean) => void;
   finder: RefObject<HTMLInputElement | null>;
   onFind: (part: string) => void;
   onUndo: () => void;
@@ -21,6 +24,7 @@ interface Props {
 export function Toolbar(props: Props) {
   const { figure, layers, onLayer, turning, onTurn, finder, onFind, onUndo, onRedo, onReplaced } =
     props;
+  const { atRest, onAtRest } = props;
   const parts = figure.sheet.parts;
   return (
     <Flex gap="1.5" px="3" py="1" align="center" wrap="wrap">
@@ -41,7 +45,7 @@ export function Toolbar(props: Props) {
       <Button
         size="2xs"
         variant="outline"
-        ml="2"
+        ml="1"
         aria-pressed={turning}
         borderColor={turning ? "clay" : "hairline"}
         bg={turning ? "claySoft" : "transparent"}
@@ -50,11 +54,23 @@ export function Toolbar(props: Props) {
       >
         {turning ? "elevations" : "turn view"}
       </Button>
+      {atRest === undefined ? null : (
+        <Button
+          size="2xs"
+          variant="outline"
+          aria-pressed={atRest}
+          borderColor={atRest ? "verdigris" : "hairline"}
+          bg={atRest ? "verdigrisSoft" : "transparent"}
+          color="ink"
+          onClick={() => onAtRest(!atRest)}
+        >
+          {atRest ? "●" : "○"} heights at rest
+        </Button>
+      )}
       <Input
         ref={finder}
         size="2xs"
-        width="9rem"
-        ml="2"
+        width="7rem"
         bg="sheet"
         list="parts"
         placeholder="find a part  /"

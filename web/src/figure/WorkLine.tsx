@@ -1,5 +1,5 @@
 import { Box, chakra } from "@chakra-ui/react";
-import { Fragment, useEffect, useRef } from "react";
+import { Fragment } from "react";
 import { STATIONS, TITLES, type Plan, type StationName } from "../api/types";
 import { tint } from "../theme";
 
@@ -15,13 +15,9 @@ const bendY = (index: number) => (index % 2 === 0 ? 15 : 21);
 /** One wire with a bend at each station: done, now, held up by a finding, untouched. */
 export function WorkLine({ plan, at, onGo }: Props) {
   const states = plan.line;
-  const current = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    current.current?.scrollIntoView({ inline: "center", block: "nearest" });
-  }, [at]);
   return (
-    <Box as="nav" aria-label="Stations" overflowX="auto" overflowY="hidden" flex="1">
-      <Box position="relative" minWidth="640px" height="54px">
+    <Box as="nav" aria-label="Stations" overflow="clip">
+      <Box position="relative" height="54px">
         <svg
           viewBox="0 0 800 36"
           width="100%"
@@ -52,10 +48,10 @@ export function WorkLine({ plan, at, onGo }: Props) {
             <Fragment key={name}>
               <chakra.button
                 type="button"
-                ref={here ? current : undefined}
                 onClick={() => onGo(name)}
                 aria-current={here ? "page" : undefined}
                 title={words}
+                aria-label={words}
                 position="absolute"
                 left={`${12.5 * (i + 0.5)}%`}
                 transform="translateX(-50%)"
@@ -102,6 +98,8 @@ export function WorkLine({ plan, at, onGo }: Props) {
                 <chakra.span
                   fontSize="sm"
                   lineHeight="1"
+                  whiteSpace="nowrap"
+                  display={{ base: here ? "inline" : "none", sm: "inline" }}
                   fontWeight={here ? 700 : 400}
                   color={here ? "clay" : "ink"}
                   borderBottomWidth={here ? "2px" : "0"}

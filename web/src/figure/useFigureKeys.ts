@@ -5,6 +5,7 @@ import { STATIONS } from "../api/types";
 import type { Layer } from "../elevation/layers";
 import { useFinderKey } from "../ui/useFinderKey";
 import { behindDialog, useKey, useSign } from "../ui/useKey";
+import { notices } from "../ui/notices";
 import type { Place } from "./callouts";
 
 interface Deeds {
@@ -17,8 +18,8 @@ interface Deeds {
   redo: () => void;
   turn: () => void;
   bench: () => void;
-  /** The address of this place's print. */
-  print: string;
+  /** The address of this place's print, where it has one. */
+  print: string | null;
   finder: RefObject<HTMLInputElement | null>;
 }
 
@@ -61,6 +62,10 @@ export function useFigureKeys(deeds: Deeds) {
   };
   useHotkeys("mod+z", undo, anywhere);
   useHotkeys("mod+shift+z", redo, anywhere);
-  useKey("p", () => window.open(print, "_blank", "noopener"), single);
+  const paper = () => {
+    if (print) window.open(print, "_blank", "noopener");
+    else notices.create({ type: "info", title: "This station has no sheet to print." });
+  };
+  useKey("p", paper, single);
   useFinderKey(finder, single);
 }

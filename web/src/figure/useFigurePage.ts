@@ -26,6 +26,9 @@ export interface FigurePage {
   /** The wall of clay laid over the elevations. */
   wallsShown: boolean;
   showWalls: (shown: boolean) => void;
+  /** The joint in hand: taken on the elevation or chosen in the panel. */
+  joint: string | null;
+  chooseJoint: (joint: string) => void;
   /** Posing turns the right and the left joint alike. */
   bothSides: boolean;
   setBothSides: (both: boolean) => void;

@@ -2,7 +2,7 @@ import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
@@ -145,6 +145,16 @@ export interface Done {
   selected: (string | null)[];
 }
 
+/** The page keeps which joint is in hand. */
+function OnPage({ page, children }: { page: FigurePage; children: ReactNode }) {
+  const [joint, chooseJoint] = useState<string | null>(null);
+  return (
+    <FigurePageContext.Provider value={{ ...page, joint, chooseJoint }}>
+      {children}
+    </FigurePageContext.Provider>
+  );
+}
+
 /** A station's panel on the ferrywoman's page. */
 export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed = {}) {
   const { units, at, ...rest } = more;
@@ -165,6 +175,8 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     showGhosts: () => undefined,
     wallsShown: false,
     showWalls: () => undefined,
+    joint: null,
+    chooseJoint: () => undefined,
     bothSides: false,
     setBothSides: () => undefined,
     setTints: () => undefined,
@@ -172,6 +184,5 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     goTo: () => undefined,
     ...rest,
   };
-  const inside = <FigurePageContext.Provider value={page}>{panel}</FigurePageContext.Provider>;
-  return { ...show(inside, { units, at }), page, done };
+  return { ...show(<OnPage page={page}>{panel}</OnPage>, { units, at }), page, done };
 }

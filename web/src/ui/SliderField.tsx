@@ -7,6 +7,8 @@ import { useRest } from "./useRest";
 
 interface SliderProps {
   label: string;
+  /** What it is of, where there are several alike: said by a screen reader. */
+  of?: string;
   value: number;
   min: number;
   max: number;
@@ -23,7 +25,7 @@ interface SliderProps {
  * be typed. A swipe up or down that began on it scrolls and changes nothing.
  */
 export function SliderField(props: SliderProps) {
-  const { label, value, min, max, step, show, scale = 1, onMove, onCommit } = props;
+  const { label, of, value, min, max, step, show, scale = 1, onMove, onCommit } = props;
   const [now, setNow] = useState(value);
   /** Where the thumb is: by keys the end is told before the move has been drawn. */
   const latest = useRef(value);
@@ -57,7 +59,7 @@ export function SliderField(props: SliderProps) {
       min={min}
       max={max}
       step={step}
-      aria-label={[label]}
+      aria-label={[of ? `${of}: ${label}` : label]}
       getAriaValueText={({ value: at }) => show(at)}
       onValueChange={({ value: [next] }) => {
         if (next === undefined) return;
@@ -100,7 +102,7 @@ export function SliderField(props: SliderProps) {
           textAlign="right"
           borderColor={draft.wrong ? "stop" : "transparent"}
           _hover={{ borderColor: "hairline" }}
-          aria-label={`${label}, typed`}
+          aria-label={`${of ? `${of}: ` : ""}${label}, typed`}
           aria-invalid={draft.wrong !== null}
           {...draft.field}
           onKeyDown={draft.onKeyDown}

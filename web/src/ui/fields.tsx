@@ -81,6 +81,8 @@ interface ChoiceProps {
   /** Where it ends in a promise, the choice stands as it is until that is settled. */
   onChange: (value: string) => unknown;
   width?: string;
+  /** The list under its label, over the whole breadth. */
+  stacked?: boolean;
 }
 
 /** Kept as they are while the same list is given again: some are long, and drawn at every drag. */
@@ -92,7 +94,14 @@ const Options = memo(function Options({ options }: { options: ChoiceProps["optio
   ));
 });
 
-export function ChoiceField({ label, value, options, onChange, width = "11rem" }: ChoiceProps) {
+export function ChoiceField({
+  label,
+  value,
+  options,
+  onChange,
+  width = "11rem",
+  stacked = false,
+}: ChoiceProps) {
   const id = useId();
   const [chosen, setChosen] = useState<string | null>(null);
   const { choose, handlers } = useRest(async (next: string) => {
@@ -104,11 +113,17 @@ export function ChoiceField({ label, value, options, onChange, width = "11rem" }
     setChosen((now) => (now === next ? null : now));
   });
   return (
-    <Flex align="center" justify="space-between" gap="3">
+    <Flex
+      direction={stacked ? "column" : "row"}
+      align={stacked ? "stretch" : "center"}
+      justify="space-between"
+      gap={stacked ? "0.5" : "3"}
+      width={stacked ? "100%" : undefined}
+    >
       <chakra.label htmlFor={id} fontSize="sm">
         {label}
       </chakra.label>
-      <NativeSelect.Root size="sm" width={width} flexShrink="0">
+      <NativeSelect.Root size="sm" width={stacked ? "100%" : width} flexShrink="0">
         <NativeSelect.Field
           id={id}
           bg="sheet"

@@ -121,8 +121,22 @@ export function MeasureDialog({ reference, onClose }: Props) {
             <Dialog.Header py="2">
               <Dialog.Title fontFamily="heading">Measure {reference.label}</Dialog.Title>
             </Dialog.Header>
-            <Dialog.Body display="flex" gap="4" minHeight="0" overflow="hidden" pb="3">
-              <Flex flex="1" minWidth="0" align="center" justify="center" bg="sheetDeep">
+            <Dialog.Body
+              display="flex"
+              flexDirection={{ base: "column", md: "row" }}
+              gap="4"
+              minHeight="0"
+              overflow={{ base: "auto", md: "hidden" }}
+              pb="3"
+            >
+              <Flex
+                flex={{ base: "none", md: "1" }}
+                height={{ base: "60dvh", md: "auto" }}
+                minWidth="0"
+                align="center"
+                justify="center"
+                bg="sheetDeep"
+              >
                 <Box
                   ref={picture}
                   position="relative"
@@ -189,7 +203,7 @@ export function MeasureDialog({ reference, onClose }: Props) {
                   })}
                 </Box>
               </Flex>
-              <Stack width="270px" flexShrink="0" gap="2" minHeight="0">
+              <Stack width={{ base: "100%", md: "270px" }} flexShrink="0" gap="2" minHeight="0">
                 <Loupe source={source} at={at} reference={reference} />
                 <ChoiceField
                   label="Scale by"

@@ -14,10 +14,10 @@ const ANGLES = [
 ] as const;
 
 export function PoseTab() {
-  const { figure, preview, apply, bothSides, setBothSides } = useFigurePage();
-  const [joint, setJoint] = useState("shoulder_r");
+  const { figure, preview, apply, joint, chooseJoint, bothSides, setBothSides } = useFigurePage();
   const { pose } = figure.sheet;
-  const chosen = figure.joints.find((row) => row.id === joint) ?? figure.joints[0];
+  const chosen =
+    figure.joints.find((row) => row.id === (joint ?? "shoulder_r")) ?? figure.joints[0];
   if (!chosen) return null;
   const angles = pose[chosen.id];
   const other = bothSides ? otherSide(chosen.id) : null;
@@ -66,12 +66,13 @@ export function PoseTab() {
         label="Joint"
         value={chosen.id}
         options={figure.joints.map((row) => ({ value: row.id, label: row.label }))}
-        onChange={setJoint}
+        onChange={chooseJoint}
       />
       {ANGLES.map(([key, label]) => (
         <SliderField
           key={key}
           label={label}
+          of={chosen.label}
           value={angles?.[key] ?? 0}
           min={chosen[key][0]}
           max={chosen[key][1]}

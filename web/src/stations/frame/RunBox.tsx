@@ -13,6 +13,9 @@ import { RunFacts } from "./RunFacts";
 
 const STRANDS = ["1", "2", "3"].map((n) => ({ value: n, label: n }));
 
+/** What is short of these the bars say. */
+const BARS = new Set(["upright", "any_way", "column"]);
+
 /** "9 AWG soft aluminium" needs no gauge said again. */
 function gaugeBeside(label: string, gauge: string): string {
   const [number, size] = gauge.split(", ");
@@ -60,11 +63,13 @@ export function RunBox({ run }: { run: RunPlan }) {
         {run.locked ? ", locked by you" : ""}
       </Text>
       <RunFacts run={run} wanted={plan.frame.wanted} />
-      {c.fails.map((why) => (
-        <Text key={why.code} fontSize="xs" color="warn">
-          {why.words}
-        </Text>
-      ))}
+      {c.fails
+        .filter((why) => !BARS.has(why.code))
+        .map((why) => (
+          <Text key={why.code} fontSize="xs" color="warn">
+            {why.words}
+          </Text>
+        ))}
       <Text fontSize="xs" color="inkSoft" data-yield={run.id}>
         {run.sigma.tested
           ? `yield ${run.sigma.value.toFixed(0)} MPa by the bend test of this coil`
@@ -73,7 +78,7 @@ export function RunBox({ run }: { run: RunPlan }) {
       <Flex gap="2" mt="1" wrap="wrap" role="group" aria-label={`Choices for ${run.label}`}>
         <ChoiceField
           label="Wire"
-          width="17rem"
+          stacked
           value={run.locked ? c.wire : ""}
           options={choices}
           onChange={(id) => apply(`Wire of ${run.label}`, [set(`run/${run.id}/wire`, id || null)])}

@@ -28,6 +28,7 @@ export function RunFacts({ run, wanted }: Props) {
             <Against has={c.column} wants={wanted.column} />
           </Row>
         ) : null}
+        {c.weakest_joint ? <Row name="weakest at">{c.weakest_joint}</Row> : null}
         <Row name="fits">
           {length(c.bundle_mm, units)} thick in {length(run.room_mm, units)} of room
         </Row>

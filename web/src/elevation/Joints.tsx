@@ -1,0 +1,79 @@
+import type { PointerEvent } from "react";
+import type { View } from "../api/types";
+import { tint } from "../theme";
+import type { Point } from "./kinematics";
+
+/** Where two joints lie on one another, the one that the pointer is nearest to is meant. */
+export function nearestJoint(view: View, at: Point): string | null {
+  let found: string | null = null;
+  let least = Infinity;
+  for (const bone of view.bones) {
+    const far = Math.hypot(bone.end[0] - at[0], bone.end[1] - at[1]);
+    if (far < least) [found, least] = [bone.joint, far];
+  }
+  return found;
+}
+
+interface Props {
+  view: View;
+  /** Millimetres of the figure in about one pixel of the screen. */
+  px: number;
+  labels: Map<string, string>;
+  chosen: string | null;
+  /** Joints that turn with the one in hand, and by what. */
+  spun: Set<string> | null;
+  spin: string | undefined;
+  onTake: (event: PointerEvent<SVGElement>, joint: string) => void;
+  onChoose?: (joint: string) => void;
+}
+
+/** A small mark at the end of each bone, in a wider ring to take hold of; the chosen one is named. */
+export function Joints({ view, px, labels, chosen, spun, spin, onTake, onChoose }: Props) {
+  const named = view.bones.find((bone) => bone.joint === chosen);
+  return (
+    <g>
+      {view.bones.map((bone) => {
+        const label = labels.get(bone.joint) ?? bone.joint;
+        const here = bone.joint === chosen;
+        return (
+          <g
+            key={bone.joint}
+            role="button"
+            aria-label={`Turn the ${label}`}
+            aria-pressed={here}
+            transform={spun?.has(bone.joint) ? spin : undefined}
+            style={{ cursor: "grab", touchAction: "none" }}
+            onPointerDown={(event) => onTake(event, bone.joint)}
+            onClick={() => onChoose?.(bone.joint)}
+          >
+            <circle cx={bone.end[0]} cy={bone.end[1]} r={16 * px} fill="transparent" />
+            <circle
+              data-joint={bone.joint}
+              data-view={view.name}
+              cx={bone.end[0]}
+              cy={bone.end[1]}
+              r={4.5 * px}
+              fill={tint(here ? "verdigris" : "sheet")}
+              stroke={tint("verdigris")}
+              strokeWidth={2}
+              vectorEffect="non-scaling-stroke"
+            />
+            <title>{`Drag to turn the ${label}`}</title>
+          </g>
+        );
+      })}
+      {named ? (
+        <text
+          transform={`translate(${named.end[0] + 9 * px} ${named.end[1] + 7 * px}) scale(1 -1)`}
+          style={{ fontSize: 13 * px, paintOrder: "stroke" }}
+          fill={tint("ink")}
+          stroke={tint("paper")}
+          strokeWidth={3 * px}
+          pointerEvents="none"
+        >
+          {labels.get(named.joint)}
+        </text>
+      ) : null}
+    </g>
+  );
+}
