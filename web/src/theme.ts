@@ -52,11 +52,15 @@ const config = defineConfig({
       outline: "2px solid {colors.verdigris} !important",
       outlineOffset: "1px !important",
     },
-    "[data-frame] :is(button, summary, select, [role=tab], [role=button], input, textarea)": {
+    "[data-frame] :is(a, button, summary, select, [role=tab], [role=button], input, textarea)": {
       [TOUCH]: { minHeight: "34px" },
     },
+    "[data-frame] [role=slider]": {
+      [TOUCH]: { width: "26px !important", height: "26px !important" },
+      "&::after": { [TOUCH]: { content: '""', position: "absolute", inset: "-6px" } },
+    },
     "[data-frame] :is(button, [role=tab])": { [TOUCH]: { minWidth: "34px" } },
-    "[data-frame] :is(summary, a, label)": { [TOUCH]: { paddingBlock: "6px" } },
+    "[data-frame] :is(summary, a, label)": { [TOUCH]: { paddingBlock: "8px" } },
     "*, *::before, *::after": {
       _motionReduce: {
         animationDuration: "0.01ms !important",

@@ -13,6 +13,7 @@ import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
 import { broadOf, Ghosts, Pictures } from "./Beside";
 import { labelRoom, Ruler, type Mark } from "./Ruler";
+import { useBreadth } from "./useBreadth";
 import { Walls } from "./Walls";
 
 export interface Dragging {
@@ -53,6 +54,8 @@ interface Props {
 
 /** A pointer that came no further than this has pressed a joint and not turned it. */
 const STILL_PX = 4;
+/** Where there is less room than this, letters and marks are drawn larger beside the figure. */
+const READABLE_PX = 640;
 const VIEWS: ViewName[] = ["front", "side"];
 const GAP_PX = 36;
 
@@ -60,6 +63,7 @@ const GAP_PX = 36;
 export function Elevation(props: Props) {
   const { plan, figure, layers, selected } = props;
   const svg = useRef<SVGSVGElement>(null);
+  const broad = useBreadth(svg);
   const units = useUnits();
   const [drag, setDrag] = useState<Dragging | null>(null);
   const [released, setReleased] = useState(false);
@@ -83,7 +87,9 @@ export function Elevation(props: Props) {
   const below = base.thickness_mm + 0.07 * high;
   const drawnWidth = fr - fl + sr - sl;
   /** Millimetres of the figure in about one pixel of the screen. */
-  const px = Math.max((drawnWidth * 1.25 + 0.2 * high) / 880, (top + below) / 600);
+  const px =
+    Math.max((drawnWidth * 1.25 + 0.2 * high) / 880, (top + below) / 600) *
+    Math.min(1.5, Math.max(1, READABLE_PX / broad));
   const ruler = (46 + (props.landmarks ? labelRoom(props.landmarks, units) : 0)) * px;
   const others = props.ghosts ? plan.character.ghosts : [];
   const ghostsWide = others.reduce((sum, ghost) => sum + broadOf(ghost) + 14 * px, 0);

@@ -46,7 +46,7 @@ export function Joints({ view, px, labels, chosen, spun, spin, onTake, onChoose 
             onPointerDown={(event) => onTake(event, bone.joint)}
             onClick={() => onChoose?.(bone.joint)}
           >
-            <circle cx={bone.end[0]} cy={bone.end[1]} r={16 * px} fill="transparent" />
+            <circle cx={bone.end[0]} cy={bone.end[1]} r={17.5 * px} fill="transparent" />
             <circle
               data-joint={bone.joint}
               data-view={view.name}

@@ -171,7 +171,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
       <Flex
         px="4"
         pt="1"
-        columnGap="4"
+        columnGap={{ base: "2", md: "4" }}
         rowGap="1"
         align="center"
         flexShrink="0"
@@ -198,7 +198,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
         </Box>
         <Running id={id} onGo={() => goTo("bake")} />
         <Button
-          size="sm"
+          size={{ base: "xs", md: "sm" }}
           variant={place === "log" ? "solid" : "outline"}
           bg={place === "log" ? "clay" : undefined}
           color={place === "log" ? "onClay" : undefined}
@@ -208,7 +208,12 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
         >
           Log
         </Button>
-        <Button size="sm" variant="outline" borderColor="hairline" onClick={toBench}>
+        <Button
+          size={{ base: "xs", md: "sm" }}
+          variant="outline"
+          borderColor="hairline"
+          onClick={toBench}
+        >
           Work step by step
         </Button>
       </Flex>
@@ -227,9 +232,10 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
         >
           <Flex
             direction="column"
-            flex="1"
+            flex={{ base: "none", lg: "1" }}
             minWidth="0"
-            minHeight={{ base: "430px", lg: "0" }}
+            minHeight="0"
+            height={{ base: "min(66dvh, 620px)", lg: "auto" }}
             borderRightWidth="1px"
             borderColor="hairline"
           >

@@ -42,7 +42,7 @@ export function StoresPage() {
         lazyMount
         unmountOnExit
       >
-        <Tabs.List borderColor="hairline" aria-label="Stores">
+        <Tabs.List borderColor="hairline" aria-label="Stores" flexWrap="wrap">
           {TABS.map(([value, label]) => (
             <Tabs.Trigger
               key={value}

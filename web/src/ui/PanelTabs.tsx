@@ -26,7 +26,7 @@ export function PanelTabs({ name, tabs }: { name: string; tabs: PanelTab[] }) {
       lazyMount
       unmountOnExit
     >
-      <Tabs.List borderColor="hairline" aria-label={name}>
+      <Tabs.List borderColor="hairline" aria-label={name} flexWrap="wrap">
         {tabs.map((tab) => (
           <Tabs.Trigger
             key={tab.value}

@@ -1,5 +1,5 @@
-import { Box, chakra, Table } from "@chakra-ui/react";
-import { Fragment, useState, type ReactNode } from "react";
+import { Box, chakra, Table, Text } from "@chakra-ui/react";
+import { Fragment, useEffect, useRef, useState, type ReactNode } from "react";
 import type { Why } from "../api/types";
 import { WhyText } from "./Answer";
 
@@ -26,7 +26,7 @@ export function PanelTable({ label, head, rows, right = [] }: Props) {
   const side = (i: number) => (right.includes(i) ? "right" : "left");
   const whys = rows.some((row) => row.why);
   return (
-    <Box overflowX="auto">
+    <Sideways label={label}>
       <Table.Root size="sm" variant="line" aria-label={label} fontSize="sm">
         <Table.Header>
           <Table.Row bg="transparent">
@@ -119,6 +119,37 @@ export function PanelTable({ label, head, rows, right = [] }: Props) {
           ))}
         </Table.Body>
       </Table.Root>
-    </Box>
+    </Sideways>
+  );
+}
+
+/** What is broader than its place is moved sideways by itself, and says so. */
+function Sideways({ label, children }: { label: string; children: ReactNode }) {
+  const box = useRef<HTMLDivElement>(null);
+  const [goesOn, setGoesOn] = useState(false);
+  useEffect(() => {
+    const { current } = box;
+    if (!current) return;
+    const look = () => setGoesOn(current.scrollWidth > current.clientWidth + 1);
+    const watch = new ResizeObserver(look);
+    watch.observe(current);
+    return () => watch.disconnect();
+  }, []);
+  return (
+    <>
+      <Box
+        ref={box}
+        overflowX="auto"
+        data-wide
+        {...(goesOn ? { tabIndex: 0, role: "region", "aria-label": `${label}, goes on` } : {})}
+      >
+        {children}
+      </Box>
+      {goesOn ? (
+        <Text fontSize="xs" color="inkSoft" textAlign="right">
+          goes on to the right →
+        </Text>
+      ) : null}
+    </>
   );
 }

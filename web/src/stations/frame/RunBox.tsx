@@ -73,7 +73,7 @@ export function RunBox({ run }: { run: RunPlan }) {
       <Text fontSize="xs" color="inkSoft" data-yield={run.id}>
         {run.sigma.tested
           ? `yield ${run.sigma.value.toFixed(0)} MPa by the bend test of this coil`
-          : `yield ${run.sigma.value.toFixed(0)} MPa is typical, not measured: a bend test in Stores sets it`}
+          : `yield ${run.sigma.value.toFixed(0)} MPa is typical, not measured; test it in Stores`}
       </Text>
       <Flex gap="2" mt="1" wrap="wrap" role="group" aria-label={`Choices for ${run.label}`}>
         <ChoiceField
