@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from itertools import pairwise
 from typing import Any
 
 from e2e.browser import Journey
@@ -39,6 +40,8 @@ SCROLLING = """async () => {
   return { down, sideways };
   }
 }"""
+HEADINGS = """() => [...document.querySelectorAll("h1, h2, h3, h4")]
+  .filter((e) => e.checkVisibility()).map((e) => [Number(e.tagName[1]), e.textContent])"""
 SMALL = """() => [...document.querySelectorAll(
     "button, summary, select, input, textarea, a[href], [role=tab], [role=button]")]
   .filter((e) => e.checkVisibility() && !(e.matches("input") && e.closest("label")))
@@ -64,11 +67,14 @@ class ScreensJourney(Journey):
         self.page.goto(self.live_server_url + path)
         self.page.locator("h1").first.wait_for()
 
-    def test_one_area_scrolls_and_none_sideways(self) -> None:
+    def test_one_area_scrolls_none_sideways_and_headings_go_down_by_one(self) -> None:
+        headings: dict[str, list[tuple[int, str]]] = {}
+
         def look() -> dict[tuple[str, int, int], Any]:
             found = {}
             for path in self.pages():
                 self.open_at(path)
+                headings[path] = self.page.evaluate(HEADINGS)
                 for width, height in (*SIZES, *LOW):
                     self.page.set_viewport_size({"width": width, "height": height})
                     found[(path, width, height)] = self.page.evaluate(SCROLLING)
@@ -79,6 +85,11 @@ class ScreensJourney(Journey):
                 most = 0 if height < 560 else 1
                 self.assertLessEqual(len(scrolls["down"]), most, scrolls["down"])
                 self.assertEqual(scrolls["sideways"], [])
+        for path, rows in headings.items():
+            with self.subTest(path, what="headings"):
+                self.assertEqual([level for level, _ in rows].count(1), 1)
+                for (above, _), (below, words) in pairwise(rows):
+                    self.assertLessEqual(below, above + 1, words)
         self.finish()
 
     def test_the_words_of_a_step_can_be_read_at_the_bench(self) -> None:

@@ -17,6 +17,8 @@ import { AccountPage } from "./ui/AccountPage";
 import { useNight } from "./ui/colourMode";
 import { Failed } from "./ui/Failed";
 import { NowherePage } from "./ui/NowherePage";
+import { Announcer } from "./ui/Announcer";
+import { useFocusKept } from "./ui/useFocusKept";
 import { Caught } from "./ui/Caught";
 import { KeysDialog } from "./ui/KeysDialog";
 import { SignInPage } from "./ui/SignInPage";
@@ -42,6 +44,7 @@ function Bench() {
   const rules = useRules().data?.rules;
   const [keys, setKeys] = useState(false);
   const path = useLocation().pathname;
+  useFocusKept();
   const atBench = path.startsWith("/bench/");
   useSign("?", () => setKeys(true), rules?.single_keys ?? true);
   return (
@@ -64,6 +67,7 @@ function Bench() {
           </Routes>
         </Caught>
         <SignInAgain />
+        <Announcer />
         <KeysDialog open={keys} onClose={() => setKeys(false)} />
       </Flex>
     </UnitsContext.Provider>

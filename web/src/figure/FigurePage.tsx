@@ -28,6 +28,7 @@ import { FinishPanel } from "../stations/finish/FinishPanel";
 import { FramePanel } from "../stations/frame/FramePanel";
 import { OrderPanel } from "../stations/order/OrderPanel";
 import { NowherePage, ToShelf } from "../ui/NowherePage";
+import { announce } from "../ui/announce";
 import { tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
@@ -94,6 +95,11 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
 
   const panel = useRef<HTMLDivElement>(null);
   const said = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const part = figure.sheet.parts.find((row) => row.id === selected);
+    if (part) announce(`Chosen: ${part.label}`);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- it is told when it is chosen, not when it changes
+  }, [selected]);
   const toFindings = () => {
     said.current?.scrollIntoView({ block: "start" });
     said.current?.focus({ preventScroll: true });

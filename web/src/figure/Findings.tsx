@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Finding, Fix, Preview } from "../api/types";
 import { useFixPreview } from "../api/useFigure";
 import { tint } from "../theme";
+import { announce } from "../ui/announce";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { quantity, value } from "../units/format";
@@ -163,6 +164,11 @@ function OneFinding({ finding }: { finding: Finding }) {
   useEffect(() => {
     if (!ask.data) return;
     outcome.current?.scrollIntoView({ block: "nearest" });
+    const told = [
+      ...ask.data.gone.map((finding) => `settles: ${finding.title}`),
+      ...ask.data.new.map((finding) => `brings: ${finding.title}`),
+    ];
+    announce(`This fix ${told.join("; ") || "leaves the findings as they are"}`);
     doIt.current?.focus({ preventScroll: true });
   }, [ask.data]);
   const leave = () => {
@@ -245,7 +251,6 @@ function OneFinding({ finding }: { finding: Finding }) {
           fontSize="sm"
           role="group"
           aria-label="What this fix does"
-          aria-live="polite"
         >
           {ask.error ? <Text color="stop">{faultText(ask.error)}</Text> : null}
           {ask.isPending ? <Text>Working out what it would do…</Text> : null}

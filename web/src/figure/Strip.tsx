@@ -2,6 +2,7 @@ import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import type { Plan, Quantity, StationName } from "../api/types";
 import { quantity, value } from "../units/format";
+import { announce } from "../ui/announce";
 import { useUnits } from "../ui/UnitsContext";
 
 interface Item {
@@ -61,7 +62,10 @@ export function Strip({ plan, onGo }: { plan: Plan; onGo: (station: StationName)
       if (old !== undefined && Math.abs(amount - old) > 0.005 * Math.max(1, Math.abs(old)))
         changes.set(key, amount - old);
     }
-    if (changes.size) setMoved(changes);
+    if (!changes.size) return;
+    setMoved(changes);
+    const told = rows.filter((row) => changes.has(row.key)).slice(0, 4);
+    announce(told.map((row) => `${row.label} ${quantity(row.q, units)}`).join(", "));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the stamp stands for all the rows
   }, [stamp, plan.name]);
   useEffect(() => {

@@ -131,7 +131,7 @@ export function LogPanel() {
             <Button
               size="2xs"
               variant="ghost"
-              aria-label="Take this entry out"
+              aria-label={`Take this entry out: ${entry.text || "photograph"}`}
               onClick={() => remove(entry.id)}
             >
               Take out
