@@ -100,7 +100,11 @@ const config = defineConfig({
         airLine: pair("#4a5664", "#b3ac9b"),
         surfaceLine: pair("#a4431f", "#e08a5f"),
         coreLine: pair("#1f6d5f", "#6cc2ae"),
-        gray: { focusRing: { value: "{colors.verdigris}" } },
+        gray: {
+          focusRing: { value: "{colors.verdigris}" },
+          subtle: { value: "{colors.sheetDeep}" },
+          muted: { value: "{colors.headline}" },
+        },
         bg: { value: "{colors.paper}" },
         fg: { value: "{colors.ink}" },
         border: { value: "{colors.hairline}" },

@@ -36,9 +36,11 @@ export function Saved() {
       </Text>
       {left.length ? (
         <>
-          <Button size="xs" variant="outline" borderColor="stop" onClick={outbox.tryAgain}>
-            Try again
-          </Button>
+          {left.some((entry) => entry.state === "waiting") ? (
+            <Button size="xs" variant="outline" borderColor="stop" onClick={outbox.tryAgain}>
+              Try again
+            </Button>
+          ) : null}
           <Which entries={left} />
         </>
       ) : null}
@@ -72,7 +74,12 @@ function Which({ entries }: { entries: Entry[] }) {
                         <Text color="stop">{faultText(entry.problem)}</Text>
                       ) : null}
                     </Box>
-                    <Button size="xs" variant="outline" onClick={() => outbox.giveUp(entry.key)}>
+                    <Button
+                      size="xs"
+                      variant="outline"
+                      borderColor="ink"
+                      onClick={() => outbox.giveUp(entry.key)}
+                    >
                       Give it up
                     </Button>
                   </Flex>
@@ -106,10 +113,20 @@ export function Asked() {
               <b>{labelOf(entry.sent)}</b>: another tab set this to {theirs}, you to {mine}
               {more > 0 ? `, and ${more} more like it` : ""}. Keep yours or take theirs?
             </Text>
-            <Button size="xs" variant="outline" onClick={() => outbox.keepMine(entry.key)}>
+            <Button
+              size="xs"
+              variant="outline"
+              borderColor="ink"
+              onClick={() => outbox.keepMine(entry.key)}
+            >
               Keep mine
             </Button>
-            <Button size="xs" variant="outline" onClick={() => outbox.giveUp(entry.key)}>
+            <Button
+              size="xs"
+              variant="outline"
+              borderColor="ink"
+              onClick={() => outbox.giveUp(entry.key)}
+            >
               Take theirs
             </Button>
           </Flex>

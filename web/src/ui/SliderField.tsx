@@ -1,7 +1,7 @@
 import { Flex, Input, Slider, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { Theirs } from "./Theirs";
-import { drawn, readNumber, UNCHANGED, Unread, useDraft } from "./useDraft";
+import { drawn, readNumber, Unread, useDraft } from "./useDraft";
 import { tellProblem } from "./notices";
 import { useRest } from "./useRest";
 
@@ -50,7 +50,7 @@ export function SliderField(props: SliderProps) {
   const draft = useDraft(show(now), (text) => {
     const next = readNumber(text) / scale;
     if (next < min || next > max) throw new Unread(`Type ${show(min)} to ${show(max)}.`);
-    return next === value ? UNCHANGED : onCommit(next);
+    return next === value ? undefined : onCommit(next);
   });
   return (
     <Slider.Root

@@ -10,10 +10,10 @@ export function Theirs({ text, answer }: Props) {
   return (
     <Flex role="alert" gap="2" align="center" wrap="wrap" fontSize="sm" color="warn">
       <Text>Another tab set this to {text || "nothing"}.</Text>
-      <Button size="xs" variant="outline" onClick={() => answer(true)}>
+      <Button size="xs" variant="outline" borderColor="ink" onClick={() => answer(true)}>
         Keep mine
       </Button>
-      <Button size="xs" variant="outline" onClick={() => answer(false)}>
+      <Button size="xs" variant="outline" borderColor="ink" onClick={() => answer(false)}>
         Take theirs
       </Button>
     </Flex>

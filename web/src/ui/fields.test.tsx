@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import { Problem } from "../api/client";
+import { GivenUp } from "../outbox/outbox";
 import { show } from "../testing/bench";
 import { ChoiceField, MeasureField, NumberField, WordsField } from "./fields";
 import { SliderField } from "./SliderField";
@@ -83,7 +84,22 @@ test("what is typed while an answer is on its way stays", async () => {
   expect(save).toHaveBeenLastCalledWith("347 mm");
   answer();
   again(field(347));
+  await waitFor(() => expect(input).toHaveProperty("value", "347 mm"));
+});
+
+test("what is sent and asked about stays as typed, until theirs is taken", async () => {
+  let letGo: (why: Error) => void = () => undefined;
+  const save = vi.fn(() => new Promise((_, reject) => (letGo = reject)));
+  const field = (mm: number) => <MeasureField label="Height" mm={mm} onCommit={save} />;
+  const { user, again } = show(field(300));
+  const input = screen.getByLabelText("Height");
+  await user.clear(input);
+  await user.type(input, "347 mm{Enter}");
+  again(field(351));
   expect(input).toHaveProperty("value", "347 mm");
+  letGo(new GivenUp("Given up."));
+  await waitFor(() => expect(input).toHaveProperty("value", "351 mm"));
+  expect(screen.queryByRole("alert")).toBeNull();
 });
 
 test("what another tab made of it meanwhile is asked about until it is answered", async () => {

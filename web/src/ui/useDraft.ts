@@ -7,9 +7,6 @@ import { typing } from "./typing";
 /** What was typed cannot be read, and why, in words for the person. */
 export class Unread extends Error {}
 
-/** What was typed is what is there already, written another way. */
-export const UNCHANGED = Symbol("unchanged");
-
 /** What went wrong, in words to put beside a field. */
 export const faultText = (error: unknown): string | null => {
   if (error instanceof Unread) return error.message;
@@ -76,10 +73,10 @@ export function useDraft(shown: string, save: (text: string) => unknown) {
   }, [put, ask]);
 
   useEffect(() => {
-    const { text: typed, shown: before, sent, own } = now.current;
+    const { text: typed, shown: before, own } = now.current;
     now.current.shown = shown;
     if (shown === before) return;
-    if (typed === before || typed === sent || typed === shown) {
+    if (typed === before || typed === shown) {
       put(shown);
       setWrong(null);
       ask(null);
@@ -94,10 +91,10 @@ export function useDraft(shown: string, save: (text: string) => unknown) {
     now.current.own++;
     typing.over(field);
     try {
-      const saved = await now.current.save(typed);
+      await now.current.save(typed);
       setWrong(null);
       await drawn();
-      if (saved === UNCHANGED && now.current.text === typed) put(now.current.shown);
+      if (now.current.text === typed) put(now.current.shown);
     } catch (error) {
       if (error instanceof GivenUp) back();
       else if (now.current.gone) tellProblem(error);
