@@ -124,3 +124,38 @@ class ScreensJourney(Journey):
         for path, small in self.drive(look).items():
             with self.subTest(path):
                 self.assertEqual(small, [])
+
+    def test_a_swipe_that_begins_on_a_slider_scrolls_and_changes_nothing(self) -> None:
+        def swipe() -> tuple[str | None, str | None]:
+            touch = self.open.browser.new_context(
+                viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True,
+                storage_state=self.context.storage_state(),
+            )  # fmt: skip
+            self.page = touch.new_page()
+            self.open_at(f"/figures/{self.figure.id}/character")
+            slider = self.page.get_by_role("slider", name="Heads tall")
+            slider.scroll_into_view_if_needed()
+            before, box = slider.get_attribute("aria-valuenow"), slider.bounding_box()
+            assert box is not None
+            x, y = box["x"] + 40, box["y"] + box["height"] / 2
+            finger = touch.new_cdp_session(self.page)
+
+            def touched(kind: str, *at: float) -> None:
+                points = [{"x": at[0], "y": at[1]}] if at else []
+                finger.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": points})
+
+            touched("touchStart", x, y)
+            for step in range(1, 11):
+                touched("touchMove", x, y - 15 * step)
+            touched("touchEnd")
+            self.page.wait_for_function(
+                "top => document.querySelector('[role=slider]').getBoundingClientRect().y < top",
+                arg=box["y"] - 50,
+            )
+            after = slider.get_attribute("aria-valuenow")
+            touch.close()
+            return before, after
+
+        before, after = self.drive(swipe)
+        self.assertEqual(before, after)
+        self.assertEqual(Figure.objects.get().revision, 1)

@@ -5,6 +5,9 @@ import { drawn, readNumber, Unread, useDraft } from "./useDraft";
 import { tellProblem } from "./notices";
 import { useRest } from "./useRest";
 
+/** The slider itself would take every touch. */
+const SWIPED_PAST = { touchAction: "pan-y !important" };
+
 interface SliderProps {
   label: string;
   /** What it is of, where there are several alike: said by a screen reader. */
@@ -54,6 +57,7 @@ export function SliderField(props: SliderProps) {
   });
   return (
     <Slider.Root
+      css={SWIPED_PAST}
       size="sm"
       value={[now]}
       min={min}
@@ -87,11 +91,11 @@ export function SliderField(props: SliderProps) {
         <Text width="8.2rem" flexShrink="0">
           {label}
         </Text>
-        <Slider.Control flex="1" minWidth="6rem" touchAction="pan-y">
+        <Slider.Control flex="1" minWidth="6rem" css={SWIPED_PAST}>
           <Slider.Track bg="hairline">
             <Slider.Range bg="verdigris" />
           </Slider.Track>
-          <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" />
+          <Slider.Thumb index={0} bg="sheet" borderColor="verdigris" css={SWIPED_PAST} />
         </Slider.Control>
         <Input
           size="2xs"
