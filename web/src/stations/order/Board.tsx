@@ -35,7 +35,12 @@ export function Board({ onClose }: { onClose: () => void }) {
                 Drag a step before another, or into another bake; or choose where it goes under
                 “Move”. Where a reason speaks against it, it is said first. Undo takes it back.
               </Note>
-              <Flex gap="3" align="start" minWidth="fit-content">
+              <Flex
+                gap="3"
+                align={{ base: "stretch", md: "start" }}
+                direction={{ base: "column", md: "row" }}
+                minWidth={{ md: "fit-content" }}
+              >
                 {columns.map((column) => (
                   <BoardColumn
                     key={column.bake ?? "after"}
@@ -85,10 +90,10 @@ function BoardColumn({ column, days, order, dragged, onDrag, onMove }: ColumnPro
     <Box
       as="section"
       aria-label={column.title}
-      width="264px"
+      width={{ base: "100%", md: "264px" }}
       flexShrink="0"
-      maxHeight="calc(94vh - 150px)"
-      overflowY="auto"
+      maxHeight={{ md: "calc(94vh - 150px)" }}
+      overflowY={{ md: "auto" }}
       tabIndex={0}
       bg="sheet"
       borderTopWidth="3px"
