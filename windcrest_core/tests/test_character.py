@@ -460,7 +460,7 @@ class MeasuringTest(unittest.TestCase):
         upside = {"kind": "stature", "crown": [0.5, 0.9], "sole": [0.5, 0.1]}
         with self.assertRaisesRegex(SheetError, "above the sole"):
             marked(sheet, {**front, "scale": upside})
-        with self.assertRaisesRegex(SheetError, "less than or equal to 1"):
+        with self.assertRaisesRegex(SheetError, "landmarks/head/0.*at most 1"):
             marked(sheet, {**front, "landmarks": {"head": [1.5, 0.2]}})
 
     def test_every_landmark_has_its_own_name(self) -> None:
@@ -478,6 +478,39 @@ def map_content(pdf: bytes) -> str:
     reader = PdfReader(io.BytesIO(pdf))
     form = reader.pages[1]["/Resources"]["/XObject"]  # type: ignore[index]
     return next(iter(form.values())).get_object().get_data().decode("latin-1")
+
+
+class PosedLandmarksTest(unittest.TestCase):
+    """Heights in the pose, against where the joints' own turns put them."""
+
+    def heights(self, **pose: dict[str, float]) -> dict[str, float]:
+        rest = {joint: {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0, **angles}
+                for joint, angles in pose.items()}  # fmt: skip
+        sheet = load_sheet({**biped(height_mm=300.0).model_dump(mode="json"), "pose": rest})
+        marks = planned(sheet).character.posed_landmarks
+        return {mark.label: mark.height_mm for mark in marks}
+
+    def test_at_rest_they_are_those_at_rest_and_pairs_are_told_once(self) -> None:
+        sheet = load_sheet({**biped(height_mm=300.0).model_dump(mode="json"), "pose": {}})
+        rest = {m.label: m.height_mm for m in planned(sheet).character.landmarks}
+        posed = self.heights()
+        self.assertEqual(set(posed), set(rest))
+        lifted = posed["crown"] - rest["crown"]
+        for label, height in rest.items():
+            self.assertAlmostEqual(posed[label], height + lifted, delta=0.05, msg=label)
+        self.assertLess(abs(lifted), 2.0)
+
+    def test_an_arm_held_out_has_its_wrist_at_the_height_of_its_shoulder(self) -> None:
+        rest = self.heights()
+        reach = rest["shoulder"] - rest["wrist"]
+        for degrees in (90.0, 60.0):
+            raised = self.heights(shoulder_r={"swing_deg": degrees})
+            self.assertAlmostEqual(raised["left wrist"], rest["wrist"], delta=0.5)
+            self.assertNotIn("wrist", raised)
+            hanging = reach * math.cos(math.radians(degrees))
+            self.assertAlmostEqual(
+                raised["right wrist"], raised["shoulder"] - hanging, delta=0.03 * reach
+            )
 
 
 class LayoutMapTest(unittest.TestCase):
@@ -527,7 +560,7 @@ class LayoutMapTest(unittest.TestCase):
         plan = planned(biped(height_mm=300.0))
         drawn = layout_map(plan)
         words = " ".join(word.text for word in drawn.words)
-        for mark in plan.character.landmarks:
+        for mark in plan.character.posed_landmarks:
             self.assertIn(f"{mark.label} {mark.height_mm:.1f}", words)
         styles = [line.style for line in drawn.lines]
         self.assertEqual(styles.count("wire"), 2 * len(plan.frame.runs))
