@@ -288,8 +288,12 @@ class TwoDevicesJourney(Journey):
 
         def colliding() -> None:
             type_height("280 mm")
-            expect(self.page.get_by_role("alert").first).to_be_visible()
+            question = self.page.get_by_text("another tab set this to 222 mm, you to 280 mm")
+            expect(question).to_be_visible()
+            expect(self.page.get_by_label("Figure height")).to_have_value("280 mm")
+            self.page.get_by_role("button", name="Take theirs").click()
             expect(self.page.get_by_label("Figure height")).to_have_value("222 mm")
+            expect(self.page.get_by_text("All changes saved")).to_be_visible()
 
         self.drive(colliding)
         sheet = Figure.objects.get().sheet

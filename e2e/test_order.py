@@ -49,9 +49,11 @@ class WrongOrderJourney(Journey):
         def take_back() -> None:
             page = self.page
             page.get_by_role("button", name="Close the board").click()
-            expect(page.get_by_text("against its reasons")).to_be_visible()
+            expect(
+                page.locator("[data-finding]").get_by_text("against its reasons")
+            ).to_be_visible()
             page.get_by_role("button", name="Undo", exact=True).click()
-            expect(page.get_by_text("against its reasons")).to_be_hidden()
+            expect(page.locator("[data-finding]").get_by_text("against its reasons")).to_be_hidden()
 
         self.drive(take_back)
         self.assertEqual(bakes_of(figure), before)
@@ -125,7 +127,7 @@ class BakeJourney(Journey):
         def work() -> None:
             page = self.page
             page.goto(f"{self.live_server_url}/figures/{figure.id}/bake")
-            told = page.get_by_text("of acrylic cannot take the oven")
+            told = page.locator("[data-finding]").get_by_text("of acrylic cannot take the oven")
             expect(told).to_be_visible()
             page.get_by_role("button", name="Fix: Leave its place open").click()
             page.get_by_role("button", name="Do it").click()

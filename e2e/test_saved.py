@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import io
 import re
+import tempfile
 
+from django.test import override_settings
+from PIL import Image
 from playwright.sync_api import Page, Route, expect
 
 from e2e.browser import Journey
@@ -119,6 +123,39 @@ class SavedJourney(Journey):
         self.drive(work)
         self.assertEqual(StepDone.objects.count(), 1)
         self.assertEqual(LogEntry.objects.get().text, "Softer than the last coil")
+        self.finish()
+
+    def test_a_photograph_outlives_the_server_the_page_and_the_draft(self) -> None:
+        picture = io.BytesIO()
+        Image.new("RGB", (60, 40), "tan").save(picture, "PNG")
+
+        def work() -> None:
+            page = self.page
+            self.at(page, "log")
+            page.get_by_label("Note or caption").fill("From the left")
+            page.locator("input[type=file][aria-label=Photograph]").set_input_files(
+                {"name": "left.png", "mimeType": "image/png", "buffer": picture.getvalue()}
+            )
+            page.reload()
+            expect(page.get_by_label("Note or caption")).to_have_value("From the left")
+            expect(page.get_by_text("left.png")).to_be_visible()
+            page.route(WRITES, away)
+            page.get_by_role("button", name="Put in the log").click()
+            expect(page.get_by_label("Note or caption")).to_have_value("")
+            expect(page.get_by_text("Not saved yet")).to_be_visible()
+            page.reload()
+            expect(page.get_by_text("1 not saved")).to_be_visible()
+            expect(page.get_by_text("Photograph: left.png")).to_be_visible()
+            page.unroute(WRITES)
+            page.get_by_role("button", name="Try again").click()
+            expect(page.get_by_role("img", name="From the left")).to_be_visible()
+
+        with tempfile.TemporaryDirectory() as folder, override_settings(MEDIA_ROOT=folder):
+            self.drive(work)
+            entry = LogEntry.objects.get()
+            self.assertEqual(entry.text, "From the left")
+            with entry.picture.open("rb") as kept:
+                self.assertEqual(Image.open(kept).size, (60, 40))
         self.finish()
 
     def test_two_tabs_on_one_field(self) -> None:

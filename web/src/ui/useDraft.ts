@@ -96,9 +96,10 @@ export function useDraft(shown: string, save: (text: string) => unknown) {
       await drawn();
       if (now.current.text === typed) put(now.current.shown);
     } catch (error) {
-      if (error instanceof GivenUp) back();
-      else if (now.current.gone) tellProblem(error);
-      else if (now.current.text === typed) {
+      if (now.current.gone) tellProblem(error);
+      else if (now.current.text !== typed) return;
+      else if (error instanceof GivenUp) back();
+      else {
         now.current.refused = typed;
         setWrong(faultText(error));
         typing.begun(field, leave);
