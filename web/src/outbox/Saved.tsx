@@ -1,10 +1,11 @@
 import { Box, Button, Flex, Popover, Portal, Stack, Text } from "@chakra-ui/react";
 import { useSyncExternalStore } from "react";
+import { MineOrTheirs } from "../ui/Theirs";
 import { typing } from "../ui/typing";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import type { Units } from "../units/format";
-import { length, temperature } from "../units/format";
+import { length, shownDifference, temperature } from "../units/format";
 import type { Entry } from "./outbox";
 import { labelOf, subjectOf } from "./sent";
 import { useOutbox, useUnsaved } from "./useOutbox";
@@ -108,40 +109,29 @@ export function Asked() {
         const theirs = first ? shown(first.path, first.theirs, units) : "something else";
         const mine = first ? shown(first.path, first.yours, units) : "this";
         return (
-          <Flex key={entry.key} gap="3" align="center" wrap="wrap">
-            <Text>
-              <b>{labelOf(entry.sent)}</b>: another tab set this to {theirs}, you to {mine}
-              {more > 0 ? `, and ${more} more like it` : ""}. Keep yours or take theirs?
-            </Text>
-            <Button
-              size="xs"
-              variant="outline"
-              borderColor="ink"
-              onClick={() => outbox.keepMine(entry.key)}
-            >
-              Keep mine
-            </Button>
-            <Button
-              size="xs"
-              variant="outline"
-              borderColor="ink"
-              onClick={() => outbox.giveUp(entry.key)}
-            >
-              Take theirs
-            </Button>
-          </Flex>
+          <MineOrTheirs
+            key={entry.key}
+            answer={(keep) => (keep ? outbox.keepMine : outbox.giveUp)(entry.key)}
+          >
+            <b>{labelOf(entry.sent)}</b>: another tab set this to {theirs}, you to {mine}
+            {more > 0 ? `, and ${more} more like it` : ""}. Keep yours or take theirs?
+          </MineOrTheirs>
         );
       })}
     </Stack>
   );
 }
 
+/** Degrees apart, which have no zero to shift. */
+const DIFFERENCE = /\b(offset_c|swing_c|ramp_c_min)$/;
+
 /** A value of a sheet or of House rules as the person reads it. */
 export function shown(path: string, value: unknown, units: Units): string {
   if (typeof value === "number") {
     if (path.endsWith("_mm")) return length(value, units);
     if (path.endsWith("_deg")) return `${Math.round(value * 10) / 10}°`;
-    if (path.endsWith("_c") && !path.startsWith("oven/")) return temperature(value, units);
+    if (DIFFERENCE.test(path)) return `${shownDifference(value, units)} °${units.temperature_unit}`;
+    if (path.endsWith("_c")) return temperature(value, units);
     return String(Math.round(value * 1000) / 1000);
   }
   if (typeof value === "string") return value || "nothing";

@@ -160,6 +160,10 @@ export function over(sent: Sent, problem: Problem): Sent {
   return sent;
 }
 
+/** `oven/offset_c` as "offset": the end of a path without its unit. */
+const plain = (path: string) =>
+  (path.split("/").at(-1) ?? path).replace(/_(mm|c|c_min|min|percent|h)$/, "").replaceAll("_", " ");
+
 /** What it was, for the list of what is not saved. */
 export function labelOf(sent: Sent): string {
   switch (sent.kind) {
@@ -182,6 +186,6 @@ export function labelOf(sent: Sent): string {
     case "booking":
       return `Booked in Stores: ${sent.booking.amount}`;
     case "rules":
-      return "A house rule";
+      return `House rule: ${Object.keys(sent.changes).map(plain).join(", ")}`;
   }
 }

@@ -1,4 +1,26 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+
+interface QuestionProps {
+  children: ReactNode;
+  answer: (keepMine: boolean) => void;
+}
+
+/** Something was made different here and elsewhere: which is to be kept. */
+export function MineOrTheirs({ children, answer }: QuestionProps) {
+  const button = (words: string, keepMine: boolean) => (
+    <Button size="xs" variant="outline" borderColor="ink" onClick={() => answer(keepMine)}>
+      {words}
+    </Button>
+  );
+  return (
+    <Flex gap="2" align="center" wrap="wrap">
+      <Text>{children}</Text>
+      {button("Keep mine", true)}
+      {button("Take theirs", false)}
+    </Flex>
+  );
+}
 
 interface Props {
   text: string;
@@ -8,14 +30,8 @@ interface Props {
 /** The field became something else in another tab while it was being typed. */
 export function Theirs({ text, answer }: Props) {
   return (
-    <Flex role="alert" gap="2" align="center" wrap="wrap" fontSize="sm" color="warn">
-      <Text>Another tab set this to {text || "nothing"}.</Text>
-      <Button size="xs" variant="outline" borderColor="ink" onClick={() => answer(true)}>
-        Keep mine
-      </Button>
-      <Button size="xs" variant="outline" borderColor="ink" onClick={() => answer(false)}>
-        Take theirs
-      </Button>
+    <Flex role="alert" fontSize="sm" color="warn">
+      <MineOrTheirs answer={answer}>Another tab set this to {text || "nothing"}.</MineOrTheirs>
     </Flex>
   );
 }

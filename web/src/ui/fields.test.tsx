@@ -131,6 +131,17 @@ test("what is typed and not left is saved when its field goes", async () => {
   expect(typing.snapshot()).toBe(0);
 });
 
+test("Enter that only ends composing saves nothing", () => {
+  const save = vi.fn(saved);
+  show(<WordsField label="Name" text="" onCommit={save} />);
+  const field = screen.getByLabelText("Name");
+  fireEvent.change(field, { target: { value: "にゅ" } });
+  fireEvent.keyDown(field, { key: "Enter", isComposing: true });
+  expect(save).not.toHaveBeenCalled();
+  fireEvent.keyDown(field, { key: "Enter" });
+  expect(save).toHaveBeenCalledWith("にゅ");
+});
+
 test("a choice by keys is one change when it rests, and stands as chosen meanwhile", async () => {
   const choose = vi.fn(() => new Promise(() => undefined));
   const options = ["a", "b", "c"].map((value) => ({ value, label: value }));
