@@ -1,0 +1,17 @@
+import type { Place } from "./callouts";
+
+/** The sheet of a station that is printed by a key; some have none. */
+export function printOf(id: string, place: Place, bake: number): string | null {
+  const sheet = {
+    character: "layout-map",
+    frame: "cut-list",
+    bulk: "layout-map",
+    clay: "portion-card",
+    order: null,
+    bake: `bake-card/${bake}`,
+    colour: null,
+    finish: "drilling-template",
+    log: null,
+  }[place];
+  return sheet && `/api/v1/figures/${id}/prints/${sheet}`;
+}
