@@ -17,7 +17,7 @@ from server.testing import PASSWORD, session_of, sign_up
 
 T = TypeVar("T")
 AXE = Path(settings.ROOT) / "web" / "node_modules" / "axe-core" / "axe.min.js"
-PATIENCE_MS = 20_000
+PATIENCE_MS = 60_000
 expect.set_options(timeout=PATIENCE_MS)
 ARGS = [
     "--no-sandbox",
