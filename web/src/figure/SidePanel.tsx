@@ -24,7 +24,10 @@ interface Props {
 export function SidePanel({ plan, place, bake, onBake }: Props) {
   const panel = useRef<HTMLDivElement>(null);
   const said = useRef<HTMLDivElement>(null);
-  useEffect(() => panel.current?.scrollTo({ top: 0 }), [place]);
+  useEffect(() => {
+    // Some browsers answer with a promise, which an effect must not return.
+    panel.current?.scrollTo({ top: 0 });
+  }, [place]);
   const toFindings = () => {
     said.current?.scrollIntoView({ block: "start" });
     said.current?.focus({ preventScroll: true });
