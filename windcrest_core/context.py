@@ -113,9 +113,11 @@ class BendTest(Frozen):
 
 
 class WireCoil(Frozen):
-    """A coil or an offcut of wire: what is left of it, and what a bend test of it showed."""
+    """A coil or an offcut of wire: what is left of it, and what a bend test of it showed; `name` is
+    what its owner calls it."""
 
     id: Id
+    name: str = Field(default="", max_length=200)
     wire: Id
     length_mm: float = Field(gt=0, le=1_000_000)
     bend_test: BendTest | None = None

@@ -16,6 +16,7 @@ from pydantic import Field
 from server.bench.actions.record_bake import record_bake
 from server.bench.devices_api import DeviceToken
 from server.bench.models import BakeReading, Device, LiveBake
+from server.downloads import csv_file
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.api import own_figure
@@ -189,9 +190,7 @@ def get_csv(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
         raise Problem(404, "This bake was not followed.")
     rows = bake.readings.values_list("at_s", "temp_c")
     whole = trace_of([AirReading(at_s=at, temp_c=temp) for at, temp in rows])
-    answer = HttpResponse(trace_csv(whole), content_type="text/csv; charset=utf-8")
-    answer["Content-Disposition"] = f'attachment; filename="bake-{number}.csv"'
-    return answer
+    return csv_file(trace_csv(whole), f"{figure.sheet.name} bake {number}")
 
 
 @router.post("figures/{figure_id}/live-trace/{number}", response={200: LiveOut, **ERRORS})

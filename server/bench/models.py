@@ -10,6 +10,7 @@ from django.db import models
 
 from server.shelf.models import Figure
 from windcrest_core.context import BakeDone, Mishap, Progress
+from windcrest_core.prints.agenda import Agenda
 from windcrest_core.stock.steady import Reading
 
 
@@ -176,3 +177,16 @@ def progress_of(figure_id: str) -> Progress:
             for row in MishapRecord.objects.filter(figure_id=figure_id)
         ],
     )
+
+
+class AgendaTold(models.Model):
+    """What a person's own calendar program was last told of the bench."""
+
+    owner = models.OneToOneField(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+"
+    )
+    body = models.JSONField(default=dict)
+
+    @property
+    def agenda(self) -> Agenda:
+        return Agenda.model_validate(self.body)

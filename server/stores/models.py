@@ -141,7 +141,13 @@ def items_of(owner_id: int, **only: Any) -> list[ledger.Item]:
 def coils_of(owner_id: int) -> list[WireCoil]:
     """Lots of wire with anything left, the longest first where there are very many."""
     found = [
-        WireCoil(id=f"lot_{lot.id}", wire=item.key, length_mm=lot.left, bend_test=lot.bend_test)
+        WireCoil(
+            id=f"lot_{lot.id}",
+            name=lot.label,
+            wire=item.key,
+            length_mm=lot.left,
+            bend_test=lot.bend_test,
+        )
         for item in items_of(owner_id, kind="wire")
         for lot in item.lots
         if lot.left > 0.5

@@ -2,14 +2,20 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db.models import Sum
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
 
-from server.schemas import Out
+from server.downloads import PDF, download
+from server.schemas import Out, ProblemOut
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, figure_context, plan_of
+from server.shelf.printing import printing_for
 from server.stores.models import Movement, items_of
+from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
 from windcrest_core.stock import ledger
 from windcrest_core.stock.kinds import sold
 from windcrest_core.stock.ledger import learned_waste_percent, unit_price
@@ -88,6 +94,19 @@ def get_shopping(request: HttpRequest, figures: str = "") -> ShoppingList:
     chosen = [needs for needs in both if needs.figure in wanted]
     others = [needs for needs in both if needs.figure not in wanted]
     return shopping_list(chosen, others, items_of(owner), context_of(owner).stores)
+
+
+@router.get("stock/shopping/sheet", response={200: Any, 422: ProblemOut})
+def print_shopping(request: HttpRequest, figures: str = "", paper: str = "") -> HttpResponse:
+    """The shopping list for the figures whose ids are given, to take along."""
+    owner = request.user.pk or 0
+    wanted = set(figures.split(","))
+    names = [row.sheet.name for row in _figures(owner) if row.id in wanted]
+    body = shopping_sheet_pdf(
+        get_shopping(request, figures), names, timezone.localdate(),
+        printing_for(context_of(owner).rules, paper),
+    )  # fmt: skip
+    return download(body, PDF, "shopping list")
 
 
 @router.get("stock/costs", response=CostsOut)

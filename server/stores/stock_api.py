@@ -12,6 +12,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from server.accounts.models import HouseRules
+from server.downloads import csv_file
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.models import Figure
@@ -228,10 +229,7 @@ def _movement_out(row: Movement) -> MovementOut:
 
 
 def _csv(text: str, name: str) -> HttpResponse:
-    answer = HttpResponse("﻿" + text, content_type="text/csv; charset=utf-8")
-    day = timezone.localdate().isoformat()
-    answer["Content-Disposition"] = f'attachment; filename="{name}-{day}.csv"'
-    return answer
+    return csv_file(text, f"{name} {timezone.localdate().isoformat()}")
 
 
 @router.get("stock.csv", include_in_schema=False)

@@ -3,19 +3,23 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 
-from windcrest_core.body.face import eye_way, face_lines
+from windcrest_core.body.face import BROW, EYE_OF_BREADTH, FaceLines, eye_way, face_lines
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.limits import THICK_WALL_MM
+from windcrest_core.body.skeleton import Bone
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
+from windcrest_core.sheet.model import FigureSheet
 
 BEADS_MM = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 7.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0)
 LEAST_BEHIND_MM = 1.5
 EDGE = 0.96
 FACED = "head"
+LYING = ("quadruped", "many_limbed")  # bodies whose head lies along its bone, crown first
 
 
 class FaceLine(Frozen):
@@ -46,6 +50,9 @@ def face_plan(work: Workpiece) -> FacePlan | None:
         return None
     sheet, head_mm = work.sheet, work.figure.head_mm
     lines = face_lines(sheet, head_mm)
+    eyes = [piece for piece in work.figure.pieces if is_eye(piece)] if lies(sheet) else []
+    if eyes:
+        lines = _as_they_are(sheet, lines, bone, eyes)
     bead = min(BEADS_MM, key=lambda size: abs(size - lines.bead_mm))
     canon = "art canon: the face five eyes broad, the eye line half-way"
     behind = {
@@ -71,7 +78,7 @@ def face_plan(work: Workpiece) -> FacePlan | None:
             value=lines.eye_mm,
             unit="mm",
             why=Why(
-                formula="breadth of the face × share of an eye",
+                formula="the eyes as they are on the head" if eyes else "breadth of the face × share of an eye",
                 inputs=[
                     Input(name="breadth of the face", value=lines.face_mm, unit="mm"),
                     Input(name="share of an eye", value=sheet.face.eye_breadth),
@@ -94,6 +101,35 @@ def face_plan(work: Workpiece) -> FacePlan | None:
         behind_mm=min(behind.values(), default=None),
         findings=[*_deep(work, behind), *_wide(work)],
     )  # fmt: skip
+
+
+def lies(sheet: FigureSheet) -> bool:
+    """Whether the head lies along its bone, from the crown to the chin, and does not stand on it."""
+    return sheet.body.plan in LYING
+
+
+def is_eye(piece: Piece) -> bool:
+    """An eye of the head, placed by the face plan or by its body."""
+    return piece.part.bone == FACED and (
+        piece.part.seat == "eye" or piece.part.id in ("eye_r", "eye_l")
+    )
+
+
+def _as_they_are(sheet: FigureSheet, lines: FaceLines, bone: Bone, eyes: list[Piece]) -> FaceLines:
+    """The lines of a head that lies, by where its eyes are; nose and mouth by their shares below."""
+    at = [bone.frame.T @ (eye.solid.centre - bone.start) for eye in eyes]
+    share = 1.0 - float(np.mean([along for _, _, along in at])) / bone.length_mm
+    nose = share * (1 - sheet.face.nose)
+    across = [abs(float(x)) for x, _, _ in at]
+    return replace(
+        lines,
+        brow=min(1.0, share + BROW),
+        eyes=share,
+        nose=nose,
+        mouth=nose * (1 - sheet.face.mouth),
+        eye_mm=eyes[0].solid.thickness_mm / EYE_OF_BREADTH,
+        eyes_apart_mm=2 * float(np.mean(across)),
+    )
 
 
 def _behind_mm(work: Workpiece, eye: Piece, out_mm: float = 0.0) -> float | None:

@@ -38,6 +38,7 @@ class Pattern(Frozen):
 
     part: str
     label: str
+    side: Literal["left", "right", "mid"]
     kind: Kind
     count: int
     outline: Points
@@ -177,7 +178,7 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
     ) -> Pattern:  # fmt: skip
         setting, layers = sheet_setting(thick, settings)
         return Pattern(
-            part=part.id, label=part.label, kind=kind, count=count, outline=outline,
+            part=part.id, label=part.label, side=part.side, kind=kind, count=count, outline=outline,
             seam=seam or [], thickness_mm=thick, overlap_mm=overlap, stretch_percent=stretch,
             setting=setting, layers=layers,
         )  # fmt: skip

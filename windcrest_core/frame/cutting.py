@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.mechanics import twist_factor
 from windcrest_core.sheet.model import End, Run
 
+At = Literal["start", "end"]
 CUT_STEP_MM = 5.0
 TAIL_MM = 20.0
 SMALL_LOOP_MM = 8.0
@@ -19,10 +21,14 @@ ANCHOR_MM, ANCHOR_D = 25.0, 10.0
 
 
 class Allowance(Frozen):
-    """Wire that is not path: what for, and how much."""
+    """Wire that is not path: at which end, what for, and how much; `loop_mm` is the inside of a loop
+    or hook."""
 
+    at: At
+    end: End
     label: str
     length_mm: float
+    loop_mm: float | None = None
 
 
 class CutPiece(Frozen):
@@ -62,47 +68,40 @@ class Cutting:
     def head_loop_mm(self) -> float:
         return self.run.loop_mm or max(6.0, 0.5 * self.head_room_mm)
 
-    def end_allowance(self, end: End, diameter_mm: float) -> Allowance | None:
+    def allowance(self, at: At, diameter_mm: float) -> Allowance | None:
         """What an end needs beyond the path."""
+        end = self.ends[0 if at == "start" else 1]
         wrap = math.pi * 2 * diameter_mm
+
+        def of(label: str, length_mm: float, loop_mm: float | None = None) -> Allowance:
+            return Allowance(at=at, end=end, label=label, length_mm=length_mm, loop_mm=loop_mm)
+
         match end:
             case "peg":
-                return Allowance(label="peg: base + 5 mm", length_mm=self.base_mm + 5)
+                return of("peg: base + 5 mm", self.base_mm + 5)
             case "rod":
-                return Allowance(
-                    label=f"rod: base + {NUT_MM:.0f} mm for its nut",
-                    length_mm=self.base_mm + NUT_MM,
-                )
+                return of(f"rod: base + {NUT_MM:.0f} mm for its nut", self.base_mm + NUT_MM)
             case "anchor" | "bound" | "taped" | "pushed":
                 where = {"anchor": "in the core", "pushed": "in the foil"}.get(end, "laid along")
-                return Allowance(
-                    label=f"{end}: the greater of 25 mm and 10 d {where}",
-                    length_mm=anchor_mm(diameter_mm),
-                )
+                label = f"{end}: the greater of 25 mm and 10 d {where}"
+                return of(label, anchor_mm(diameter_mm))
             case "head_loop":
                 loop = self.head_loop_mm
-                return Allowance(
-                    label=f"head loop of {loop:.0f} mm and 3 wraps",
-                    length_mm=math.pi * loop + 3 * wrap,
-                )
+                label = f"head loop of {loop:.0f} mm and 3 wraps"
+                return of(label, math.pi * loop + 3 * wrap, loop)
             case "loop":
                 loop = self.run.loop_mm or SMALL_LOOP_MM
-                return Allowance(
-                    label=f"loop of {loop:.0f} mm and 2 wraps",
-                    length_mm=math.pi * loop + 2 * wrap,
-                )
+                return of(f"loop of {loop:.0f} mm and 2 wraps", math.pi * loop + 2 * wrap, loop)
             case "hook":
-                return Allowance(
-                    label=f"hook: half a turn of {HOOK_MM:.0f} mm",
-                    length_mm=math.pi * (HOOK_MM + diameter_mm) / 2,
-                )
+                label = f"hook: half a turn of {HOOK_MM:.0f} mm"
+                return of(label, math.pi * (HOOK_MM + diameter_mm) / 2, HOOK_MM)
             case "tail":
-                return Allowance(label="spare tail", length_mm=TAIL_MM)
+                return of("spare tail", TAIL_MM)
             case "cut":
                 return None
 
     def allowances(self, diameter_mm: float) -> list[Allowance]:
-        found = [self.end_allowance(end, diameter_mm) for end in self.ends]
+        found = [self.allowance("start", diameter_mm), self.allowance("end", diameter_mm)]
         return [allowance for allowance in found if allowance is not None]
 
     def cut_mm(self, diameter_mm: float) -> float:

@@ -20,9 +20,11 @@ class Cut(Frozen):
 
 
 class CoilCuts(Frozen):
-    """What is cut from one coil, in order; `coil` is None where its length is not kept."""
+    """What is cut from one coil, in order; `coil` is None where its length is not kept, `name` what its
+    owner calls it."""
 
     coil: str | None
+    name: str
     wire: str
     label: str
     length_mm: float | None
@@ -151,7 +153,7 @@ def packed(pieces: list[CutPiece], stores: Stores, rules: Rules) -> CutPlan:
         coils = sorted((c for c in stores.coils if c.wire == key), key=lambda c: c.length_mm)
         label = wires[key].label
         if key in stores.wires and not coils:
-            found.append(CoilCuts(coil=None, wire=key, label=label, length_mm=None, cuts=cuts,
+            found.append(CoilCuts(coil=None, name="", wire=key, label=label, length_mm=None, cuts=cuts,
                                   left_mm=None, keep=True))  # fmt: skip
             continue
         laid = _laid(cuts, coils, rules)
@@ -162,7 +164,7 @@ def packed(pieces: list[CutPiece], stores: Stores, rules: Rules) -> CutPlan:
             left = laid.left_mm(k)
             keep = left >= rules.keep_offcut_mm
             scrap += rules.kerf_mm * len(on) + (0.0 if keep else left)
-            found.append(CoilCuts(coil=coil.id, wire=key, label=label, length_mm=coil.length_mm,
+            found.append(CoilCuts(coil=coil.id, name=coil.name or coil.id, wire=key, label=label, length_mm=coil.length_mm,
                                   cuts=on, left_mm=left, keep=keep))  # fmt: skip
         lacking = [cut for cut, at in zip(cuts, laid.places, strict=True) if at is None]
         if lacking:

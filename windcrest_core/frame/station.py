@@ -305,7 +305,7 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
     d = wire_diameter(chosen.wire)
     made = strength(stores, chosen.wire)
     allowances = demand.cutting.allowances(d)
-    before = demand.cutting.end_allowance(start, d)
+    before = demand.cutting.allowance("start", d)
     cut = demand.cutting.cut_mm(d)
     pieces = [
         CutPiece(run=run.id, label=run.label, wire=chosen.wire, length_mm=cut, count=run.strands),

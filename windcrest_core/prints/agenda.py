@@ -4,14 +4,39 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 from itertools import groupby
+from typing import Literal
 
 from icalendar import Calendar as Ics
 from icalendar import Event
 
+from windcrest_core.findings import Frozen
 from windcrest_core.order.calendar import Calendar, Sitting, Task, Work
 from windcrest_core.plan import Plan
 
 PRODUCT = "-//Windcrest//bench calendar//EN"
+
+
+class Appointment(Frozen):
+    """A block of work as a calendar was last told of it; `sequence` goes up with every change."""
+
+    uid: str
+    figure: str
+    start: datetime
+    end: datetime
+    summary: str
+    text: str
+    sequence: int = 0
+    cancelled: bool = False
+
+    def differs(self, other: Appointment) -> bool:
+        return self.model_copy(update={"sequence": other.sequence}) != other
+
+
+class Agenda(Frozen):
+    """What a calendar was told, kept so that the next file changes it and leaves nothing behind."""
+
+    agenda_version: Literal[1] = 1
+    told: list[Appointment] = []
 
 
 def work_of(plan: Plan, figure: str) -> Work:
@@ -39,33 +64,89 @@ def work_of(plan: Plan, figure: str) -> Work:
     return Work(figure=figure, name=plan.name, tasks=tasks)
 
 
-def agenda_ics(found: Calendar, made: datetime) -> bytes:
-    """Each evening's work on a figure as one event (RFC 5545), in local time without a zone.
+def agenda_of(found: Calendar, before: Agenda, now: datetime, left_out: set[str]) -> Agenda:
+    """What a calendar is to be told now: each block of work on a figure in a day.
+
+    A block is known by its first step and by the how-manieth day of that step it is, so that it moves
+    where the step does. What was told and is no longer to come is cancelled; what is past stays.
 
     Parameters
     ----------
-    made : when the file is written, with its zone.
+    left_out : figures that are not asked for: what was told of them stands.
+    """
+    told = {row.uid: row for row in before.told}
+    fresh = {row.uid: row for row in _blocks(found)}
+    rows = []
+    for uid, row in fresh.items():
+        old = told.get(uid)
+        sequence = 0 if old is None else old.sequence + (1 if row.differs(old) else 0)
+        rows.append(row.model_copy(update={"sequence": sequence}))
+    for uid, old in told.items():
+        if uid in fresh:
+            continue
+        gone = old.start >= now and not old.cancelled and old.figure not in left_out
+        rows.append(
+            old.model_copy(update={"cancelled": True, "sequence": old.sequence + 1})
+            if gone
+            else old
+        )
+    return Agenda(told=rows)
+
+
+def _blocks(found: Calendar) -> list[Appointment]:
+    rows, days = [], dict[tuple[str, str], int]()
+    for (_, figure), sittings in groupby(
+        found.sittings, key=lambda row: (row.start.date(), row.figure)
+    ):
+        block = list(sittings)
+        first, last = block[0], block[-1]
+        day = days.get((figure, first.key), 0)
+        for row in block:
+            days[figure, row.key] = days.get((figure, row.key), 0) + 1
+        start, end = _minute(first.start), _minute(last.start + timedelta(minutes=last.minutes))
+        rows.append(
+            Appointment(
+                uid=f"{figure}.{first.key}.{day}@windcrest",
+                figure=figure,
+                start=start,
+                end=max(end, start + timedelta(minutes=1)),
+                summary=f"{first.name}: {first.label}" + (" …" if len(block) > 1 else ""),
+                text="\n".join(_words(row) for row in block),
+            )
+        )
+    return rows
+
+
+def _words(row: Sitting) -> str:
+    return f"{_minute(row.start):%H:%M} {row.label}, {max(1, round(row.minutes))} min"
+
+
+def _minute(at: datetime) -> datetime:
+    return (at + timedelta(seconds=30)).replace(second=0, microsecond=0)
+
+
+def agenda_ics(agenda: Agenda, made: datetime, now: datetime, left_out: set[str]) -> bytes:
+    """What is to come of an agenda as an iCalendar file (RFC 5545), in local time without a zone.
+
+    Parameters
+    ----------
+    made : when the file is written, with its zone. now : the same as the person's own time of day.
     """
     file = Ics()
     file.add("prodid", PRODUCT)
     file.add("version", "2.0")
-    for (day, figure), rows in groupby(
-        found.sittings, key=lambda row: (row.start.date(), row.figure)
-    ):
-        file.add_component(_event(f"{day}-{figure}", list(rows), made))
+    file.add("method", "PUBLISH")
+    for row in agenda.told:
+        if row.figure in left_out or (row.cancelled and row.start < now) or row.end < now:
+            continue
+        event = Event()
+        event.add("uid", row.uid)
+        event.add("sequence", row.sequence)
+        event.add("dtstamp", made)
+        event.add("status", "CANCELLED" if row.cancelled else "CONFIRMED")
+        event.add("summary", row.summary)
+        event.add("dtstart", row.start)
+        event.add("dtend", row.end)
+        event.add("description", row.text)
+        file.add_component(event)
     return bytes(file.to_ical())
-
-
-def _event(uid: str, rows: list[Sitting], made: datetime) -> Event:
-    event = Event()
-    first, last = rows[0], rows[-1]
-    event.add("uid", f"{uid}-{first.start:%H%M}@windcrest")
-    event.add("dtstamp", made)
-    event.add("summary", f"{first.name}: {first.label}" + (" …" if len(rows) > 1 else ""))
-    event.add("dtstart", first.start)
-    event.add("dtend", last.start + timedelta(minutes=last.minutes))
-    event.add(
-        "description",
-        "\n".join(f"{row.start:%H:%M} {row.label}, {row.minutes:.0f} min" for row in rows),
-    )
-    return event

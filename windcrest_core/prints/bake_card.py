@@ -1,141 +1,218 @@
-"""A bake on one page: the dial, the minutes, what is in it, the curve."""
+"""A bake on one page: dial and minutes, what to do before it, what to write down, its curve, its parts."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 
 from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, Paragraph, Spacer, Table
+from reportlab.pdfgen.canvas import Canvas
 
-from windcrest_core.bake.model import BakePlan, Grade
+from windcrest_core.bake.model import BakePlan, Grade, PartBake
 from windcrest_core.plan import Plan
-from windcrest_core.prints.paper import (
-    BIG,
-    CELL,
-    GRID,
-    HEAD,
-    LEAD,
-    TITLE,
-    escaped,
-    length_words,
-    pdf,
-    temperature_words,
-)
+from windcrest_core.prints.column import Column
+from windcrest_core.prints.measures import Units, minutes_words
+from windcrest_core.prints.page import HAIR_MM, Pages, Printing, heading_of, sheet_pdf
+from windcrest_core.prints.paper import BIG, CELL, HEAD, Box, escaped, frame_mm, says, table
+from windcrest_core.prints.type import BOLD, LEAST_MM, READ_MM, REGULAR, width_mm
 
-
-class _Curve(Flowable):  # type: ignore[misc]  # reportlab has no types
-    """Air, surface and core over time."""
-
-    def __init__(self, bake: BakePlan, unit: str) -> None:
-        super().__init__()
-        self.bake, self.unit = bake, unit
-        self.width, self.height = 165 * mm, 62 * mm
-
-    def draw(self) -> None:
-        c, points = self.canv, self.bake.curve
-        left, low = 14 * mm, 8 * mm
-        wide, tall = self.width - left, self.height - low
-        last = max(point.minute for point in points)
-        top = max(160.0, max(point.air_c for point in points))
-
-        def x(minute: float) -> float:
-            return float(left + wide * minute / last)
-
-        def y(celsius: float) -> float:
-            return float(low + tall * celsius / top)
-
-        c.setFont("Helvetica", 7)
-        c.setLineWidth(0.25)
-        for celsius in range(0, int(top) + 1, 40):
-            c.line(left, y(celsius), left + wide, y(celsius))
-            c.drawRightString(
-                left - 1.5 * mm, y(celsius) - 2, temperature_words(celsius, self.unit)
-            )
-        for minute in range(0, int(last) + 1, 10 if last <= 90 else 30):
-            c.drawCentredString(x(minute), low - 4 * mm, f"{minute} min")
-        styles: list[tuple[str, Callable[[int], float], float, list[float]]] = [
-            ("air", lambda i: points[i].air_c, 0.5, [1, 1.5]),
-            ("surface", lambda i: points[i].surface_c, 0.8, [5, 2]),
-            ("core", lambda i: points[i].core_c, 1.6, []),
-        ]
-        for row, (name, value, line, dash) in enumerate(styles):
-            c.setLineWidth(line)
-            c.setDash(dash)
-            path = c.beginPath()
-            path.moveTo(x(points[0].minute), y(value(0)))
-            for i in range(1, len(points)):
-                path.lineTo(x(points[i].minute), y(value(i)))
-            c.drawPath(path)
-            key, line_y = left + wide - 34 * mm, low + (12 - 4 * row) * mm
-            c.line(key, line_y, key + 12 * mm, line_y)
-            c.setDash([])
-            c.drawString(key + 14 * mm, line_y - 0.7 * mm, name)
-
-
+CURVE_MM = 52.0
+LEAST_ROWS = 3
+READINGS = 7
+SWING_MIN = 4.0  # either way of a reading
+STEPS_MIN = (5, 10, 15, 20, 30, 60)
 GRADE_WORDS: dict[Grade, str] = {
     "raw": "soft", "set": "set through", "firm": "firm", "fused": "fused",
 }  # fmt: skip
 
 
-def bake_card_pdf(plan: Plan, number: int, units: tuple[str, str] = ("mm", "C")) -> bytes:
-    """The card of bake `number` (from 1): dial, minutes, curve, parts, cautions."""
-    bake, unit = plan.bake.bakes[number - 1], units[1]
+def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
+    """The card of bake `number` (from 1), on one page."""
+    bake = plan.bake.bakes[number - 1]
+    heading = heading_of(
+        plan, f"Bake card: bake {number} of {len(plan.bake.bakes)}", "no drawing to scale", printing
+    )
+    left, foot, wide, tall = frame_mm(printing.page_mm)
+
+    def draw(canvas: Pages) -> None:
+        column = Column(canvas, left, foot + tall, wide)
+        _say(bake, column, printing.units)
+        _readings(canvas, column, bake, printing.units)
+        _curve(canvas, column, bake, printing.units)
+        _parts(canvas, column, bake, printing, foot)
+        canvas.showPage()
+
+    return sheet_pdf(heading, printing, draw)
+
+
+def _say(bake: BakePlan, column: Column, units: Units) -> None:
+    celsius = units.celsius
     model = f"{bake.model_min.value:.0f} min" if bake.model_min else "not within six hours"
-    story: list[Flowable] = [
-        Paragraph(f"{escaped(plan.name)}: bake {number} of {len(plan.bake.bakes)}", TITLE),
-        Paragraph(
-            f"Dial {temperature_words(bake.dial_c.value, unit)}, {bake.advised_min.value:.0f} min, "
-            f"{'preheated' if bake.start == 'preheated' else 'from cold'}",
-            BIG,
-        ),
-        Paragraph(
-            f"Air {temperature_words(bake.label_c.value, unit)} by the clay's label. "
-            f"Label rule {bake.rule_min.value:.0f} min, model {model}: {escaped(bake.because)}.",
-            LEAD,
-        ),
-        _Curve(bake, unit),
-        Spacer(1, 3 * mm),
+    column.says(
+        f"Dial {celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min, "
+        f"{'preheated' if bake.start == 'preheated' else 'from cold'}",
+        BIG,
+    )
+    column.says(
+        f"Air {celsius(bake.label_c.value)} by the clay's label. Label rule {bake.rule_min.value:.0f} min, model "
+        f"{model}: {escaped(bake.because)}. Never above {celsius(bake.maximum_c)}, the clay maker's stated maximum. "
+        "The maker's label stands above this card."
+    )
+    column.down(2)
+    column.tick(_rack(bake, units))
+    for words in _supports(bake):
+        column.tick(escaped(words))
+    column.tick("Thermometer beside the piece; ventilate; tray covered, or an oven kept for this.")
+    column.tick(
+        f"<b>In at ____ : ____&nbsp;&nbsp;&nbsp; out at ____ : ____</b>&nbsp; ({minutes_words(bake.advised_min.value)} "
+        "later, by a clock that rings). If it smokes: switch off, open windows, leave."
+    )
+    column.tick(
+        f"Cool with the door ajar about {bake.cooling_min:.0f} min before handling, until "
+        "____ : ____"
+    )
+
+
+def _rack(bake: BakePlan, units: Units) -> str:
+    size, fit = units.whole_mm, bake.fit
+    breadth, deep, high = (size(side) for side in fit.box_mm)
+    box = f"what is baked is {high} high, {breadth} broad, {deep} deep"
+    if fit.above_mm is not None and fit.below_mm is not None:
+        lying = (
+            " It goes in lying, on a bed of foil or batting, the face up."
+            if fit.state == "lying"
+            else ""
+        )
+        return (
+            f"<b>Rack {size(fit.below_mm)}</b> above the lower element, which leaves {size(fit.above_mm)} over it; "
+            f"{box}.{lying}"
+        )
+    if fit.state == "not measured":
+        return f"<b>Rack</b> so that it stands in the middle of the oven, at ______; {box}."
+    return f"<b>{escaped(fit.words)}</b> In one piece, {box}."
+
+
+def _supports(bake: BakePlan) -> list[str]:
+    """What holds up what hangs out, the same way for several on one row."""
+    ways: dict[str, list[str]] = {}
+    for row in bake.supports:
+        ways.setdefault(row.words, []).append(row.label)
+    return [f"{', '.join(labels)}: {words}" for words, labels in ways.items()]
+
+
+def _readings(canvas: Canvas, column: Column, bake: BakePlan, units: Units) -> None:
+    """A row of minutes, what the air should be then, and boxes for what the thermometer says."""
+    minutes = max(bake.advised_min.value, 1.0)
+    step = next((step for step in STEPS_MIN if minutes / step <= READINGS), STEPS_MIN[-1])
+    at = [n * step for n in range(1, min(READINGS, int(minutes // step)) + 1)]
+    if not at:
+        return
+    head, high = 26.0, 6.0
+    each = (column.wide - head) / READINGS
+    column.down(1)
+    rows = (
+        ("minutes in", [f"{minute}" for minute in at]),
+        ("air, expected", [_air_about(bake, minute, units) for minute in at]),
+        ("air, read", ["" for _ in at]),
+    )
+    canvas.setLineWidth(HAIR_MM * mm)
+    for name, cells in rows:
+        y = column.down(high)
+        canvas.setFont(BOLD, LEAST_MM * mm)
+        canvas.drawString(column.left * mm, (y + 1.8) * mm, name)
+        canvas.setFont(REGULAR, READ_MM * mm)
+        for n, words in enumerate(cells):
+            x = column.left + head + n * each
+            canvas.rect(x * mm, y * mm, each * mm, high * mm)
+            canvas.drawCentredString((x + each / 2) * mm, (y + 1.6) * mm, words)
+    column.down(3)
+
+
+def _air_about(bake: BakePlan, minute: float, units: Units) -> str:
+    """From where to where the thermostat lets the air swing about a minute."""
+    near = [point.air_c for point in bake.curve if abs(point.minute - minute) <= SWING_MIN]
+    if not near:
+        near = [min(bake.curve, key=lambda point: abs(point.minute - minute)).air_c]
+    low, high = units.celsius(min(near)), units.celsius(max(near))
+    return low if low == high else f"{low.split(' ')[0]}–{high}"
+
+
+def _curve(canvas: Canvas, column: Column, bake: BakePlan, units: Units) -> None:
+    """Air, surface and middle of the slowest part over time."""
+    points = bake.curve
+    low = column.down(CURVE_MM) + 5
+    left = column.left + 15
+    wide, tall = column.wide - 15, CURVE_MM - 7
+    last = max(point.minute for point in points)
+    top = max(160.0, max(point.air_c for point in points))
+
+    def x(minute: float) -> float:
+        return left + wide * minute / last
+
+    def y(celsius: float) -> float:
+        return low + tall * celsius / top
+
+    canvas.setFont(REGULAR, LEAST_MM * mm)
+    canvas.setLineWidth(HAIR_MM * mm)
+    for celsius in range(0, int(top) + 1, 40):
+        canvas.line(left * mm, y(celsius) * mm, (left + wide) * mm, y(celsius) * mm)
+        canvas.drawRightString((left - 1.5) * mm, (y(celsius) - 1) * mm, units.celsius(celsius))
+    step = next((step for step in STEPS_MIN if last / step <= 10), STEPS_MIN[-1])
+    for minute in range(0, int(last - step / 2) + 1, step):
+        canvas.drawCentredString(x(minute) * mm, (low - 4) * mm, f"{minute}")
+    canvas.drawRightString((left + wide) * mm, (low - 4) * mm, f"{last:.0f} min")
+    styles: list[tuple[str, Callable[[int], float], float, list[float]]] = [
+        ("air", lambda i: points[i].air_c, 0.2, [0.5, 0.6]),
+        ("surface", lambda i: points[i].surface_c, 0.3, [2.0, 0.8]),
+        ("middle of the slowest part", lambda i: points[i].core_c, 0.6, []),
     ]
-    story.append(
-        Paragraph(
-            f"Cool with the door ajar about {bake.cooling_min:.0f} min before handling. Thermometer "
-            "beside the piece; ventilate; tray covered or oven kept for this. Never above "
-            f"{temperature_words(bake.maximum_c, unit)}, the clay maker's stated maximum. If it smokes: switch "
-            "off, open windows, leave. The maker's label stands above this card.",
-            LEAD,
-        )
-    )
-    held = [f"{row.label}: {row.words}" for row in bake.supports]
-    words = [*([bake.fit.words] if bake.fit.state != "not measured" else []), *held]
-    if words:
-        story.append(Paragraph(escaped("Before it goes in: " + "; ".join(words)), LEAD))
-    story.append(
-        Paragraph(
-            "Started ______   Out ______   Thermometer ______   Notes ____________________", LEAD
-        )
-    )
-    story.append(Paragraph(f"In the oven: {len(bake.parts)} parts. Raw in this bake:", HEAD))
+    key = left + wide - width_mm(styles[-1][0], LEAST_MM) - 2
+    for row, (name, value, line, dash) in enumerate(styles):
+        canvas.setLineWidth(line * mm)
+        canvas.setDash([part * mm for part in dash])
+        path = canvas.beginPath()
+        path.moveTo(x(points[0].minute) * mm, y(value(0)) * mm)
+        for i in range(1, len(points)):
+            path.lineTo(x(points[i].minute) * mm, y(value(i)) * mm)
+        canvas.drawPath(path)
+        at = low + 12 - 4 * row
+        canvas.line((key - 13) * mm, (at + 1) * mm, (key - 2) * mm, (at + 1) * mm)
+        canvas.setDash([])
+        canvas.drawString(key * mm, at * mm, name)
+    column.down(1)
+
+
+def _parts(canvas: Canvas, column: Column, bake: BakePlan, printing: Printing, foot: float) -> None:
+    """The slowest parts first, as many as there is room for; the rest by name."""
+    units = printing.units
+    column.says(f"In the oven: {len(bake.parts)} parts. Raw in this bake, the slowest first:", HEAD)
+    raw = sorted((part for part in bake.parts if part.raw_in), key=_how_slow, reverse=True)
+    if not raw:
+        column.says("Nothing in it is raw.")
+        return
+    head = ["", "part", "clay to core or middle", "label", "model", "inside, at the end"]
     rows: list[list[object]] = [
-        ["Part", "Clay to core or middle", "Label", "Model", "Inside, at the end"]
-    ]
-    for part in bake.parts:
-        if part.raw_in:
-            rows.append(
-                [
-                    Paragraph(escaped(part.label), CELL),
-                    length_words(part.clay_mm, units[0]),
-                    f"{part.rule_min:.0f} min",
-                    f"{part.model_min:.0f} min" if part.model_min else "over 6 h",
-                    GRADE_WORDS[part.grade],
-                ]
-            )
-    story.append(
-        Table(
-            rows,
-            colWidths=[56 * mm, 38 * mm, 24 * mm, 24 * mm, 28 * mm],
-            style=GRID,
-            repeatRows=1,
-            hAlign="LEFT",
+        [
+            Box(), says(part.label), units.fine_mm(part.clay_mm), f"{part.rule_min:.0f} min",
+            f"{part.model_min:.0f} min" if part.model_min else "over 6 h", GRADE_WORDS[part.grade],
+        ]
+        for part in raw
+    ]  # fmt: skip
+    for shown in range(len(rows), 0, -1):
+        drawn = table(head, rows[:shown], [7, 62, 40, 22, 22, 34], printing)
+        _, high = drawn.wrap(column.wide * mm, 1e6)
+        left = [part.label for part in raw[shown:]]
+        rest = (
+            says(f"And {len(left)} that are through sooner: {', '.join(left)}.", CELL)
+            if left
+            else None
         )
-    )
-    return pdf(f"{plan.name}: bake {number}", story)
+        more = rest.wrap(column.wide * mm, 1e6)[1] if rest else 0.0
+        if (high + more) / mm <= column.y - foot or shown <= LEAST_ROWS:
+            drawn.drawOn(canvas, column.left * mm, column.down(high / mm) * mm)
+            if rest is not None:
+                rest.drawOn(canvas, column.left * mm, column.down(more / mm) * mm)
+            return
+
+
+def _how_slow(part: PartBake) -> float:
+    return part.model_min if part.model_min is not None else 1e6

@@ -3,49 +3,32 @@
 from __future__ import annotations
 
 from reportlab.lib import colors
-from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, Paragraph, Table, TableStyle
+from reportlab.platypus import Flowable
 
 from windcrest_core.plan import Plan
-from windcrest_core.prints.paper import CELL, GRID, LEAD, TITLE, escaped, pdf
+from windcrest_core.prints.page import Printing, heading_of
+from windcrest_core.prints.paper import LEAD, card_pdf, says, table
 
 
-def caliper_card_pdf(plan: Plan) -> bytes:
-    """True length, and as seen in front and from the side, mm; true in inches to 1/32."""
+def caliper_card_pdf(plan: Plan, printing: Printing) -> bytes:
+    """True length, and as seen in front and from the side."""
+    size = printing.units.fine_mm
     rows: list[list[object]] = [
-        ["length", "true", "inches", "in front", "from the side", "measured"]
-    ]
-    rows += [
-        [
-            Paragraph(escaped(row.label), CELL),
-            f"{row.true_mm:.1f} mm",
-            row.true_in,
-            f"{row.front_mm:.1f} mm",
-            f"{row.side_mm:.1f} mm",
-            "",
-        ]
+        [says(row.label), size(row.true_mm), size(row.front_mm), size(row.side_mm), ""]
         for row in plan.character.calipers
     ]
-    boxes = TableStyle(
-        [
-            *GRID.getCommands(),
-            ("BOX", (5, 1), (5, -1), 0.6, colors.black),
-            ("INNERGRID", (5, 1), (5, -1), 0.6, colors.black),
-        ]
-    )
+    boxes = [
+        ("BOX", (4, 1), (4, -1), 0.6, colors.black),
+        ("INNERGRID", (4, 1), (4, -1), 0.6, colors.black),
+    ]
     story: list[Flowable] = [
-        Paragraph(f"{escaped(plan.name)}: caliper card", TITLE),
-        Paragraph(
-            "Between the landmarks of the posed figure. Set the calipers to the true length; on the "
-            "layout map a length shows as it is seen. Write down what you find.",
+        says(
+            "Between the landmarks of the posed figure. Set the calipers to the true length; on the layout map a "
+            "length shows as it is seen. Write down what you find.",
             LEAD,
         ),
-        Table(
-            rows,
-            colWidths=[58 * mm, 22 * mm, 20 * mm, 22 * mm, 26 * mm, 24 * mm],
-            style=boxes,
-            repeatRows=1,
-            hAlign="LEFT",
-        ),
-    ]
-    return pdf(f"{plan.name}: caliper card", story)
+        table(["length", "true", "in front", "from the side", "measured"], rows, [66, 26, 26, 28, 28],
+              printing, *boxes),
+    ]  # fmt: skip
+    heading = heading_of(plan, "Caliper card", "no drawing to scale", printing)
+    return card_pdf(heading, printing, story)

@@ -5,102 +5,112 @@ from __future__ import annotations
 import csv
 import io
 
-from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, Paragraph, Spacer, Table
+from reportlab.platypus import Flowable, Paragraph
 
 from windcrest_core.frame.packing import CoilCuts
 from windcrest_core.plan import Plan
-from windcrest_core.prints.paper import (
-    CELL,
-    GRID,
-    LEAD,
-    TITLE,
-    escaped,
-    length_words,
-    long_words,
-    pdf,
-)
+from windcrest_core.prints.measures import Units
+from windcrest_core.prints.page import Printing, heading_of
+from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, says, table
+from windcrest_core.prints.run_marks import allowance_words, cut_words, run_letters, wire_words
+from windcrest_core.stock.spreadsheet import safe_cell
 
 COLUMNS = ("order", "coil", "wire", "run", "piece", "length_mm", "left_on_coil_mm", "action")
 
 
-def cut_list_pdf(plan: Plan, units: tuple[str, str] = ("mm", "C")) -> bytes:
-    """Each run with its wire, path and allowances; then what is cut from which coil, in order."""
-    unit = units[0]
-    frame = plan.frame
+def cut_list_pdf(plan: Plan, printing: Printing) -> bytes:
+    """What is cut from which coil, in order; then each run with its path and what is added to it."""
+    units, frame = printing.units, plan.frame
+    heading = heading_of(plan, "Cut list", "no drawing to scale", printing)
+    if not frame.runs:
+        words = "No run is planned yet, so there is no wire to cut."
+        return card_pdf(heading, printing, [Paragraph(words, BIG)])
     story: list[Flowable] = [
-        Paragraph(f"{escaped(plan.name)}: cut list", TITLE),
-        Paragraph(
-            f"{len(frame.runs)} runs, {long_words(frame.wire_m.value, unit)} of wire in all. "
+        says(
+            f"{len(frame.runs)} runs, {units.long_mm(frame.wire_m.value * 1000)} of wire in all. "
             "Eye protection when cutting; file or loop the ends.",
             LEAD,
         ),
     ]
-    rows: list[list[object]] = [["", "Run", "Wire", "Path", "Allowances", "Cut"]]
+    if frame.cuts.coils:
+        story += [
+            Paragraph("Cut, in this order", HEAD),
+            table(
+                ["", "from", "cut", "", "then left"], list(_cuts(plan, units)), [7, 56, 26, 60, 34],
+                printing,
+            ),
+        ]  # fmt: skip
+    for buy in frame.cuts.buy:
+        words = (
+            f"<b>To buy:</b> {units.long_mm(buy.metres * 1000)} of {buy.label}; "
+            f"the longest piece is {units.whole_mm(buy.longest_mm)}."
+        )
+        story.append(Paragraph(words, LEAD))
+    letters = run_letters(plan)
+    rows: list[list[object]] = []
     for run in frame.runs:
-        strands = "" if run.strands == 1 else f"{run.strands} × "
-        extra = [f"{escaped(a.label)}: {length_words(a.length_mm, unit)}" for a in run.allowances]
-        extra += [
-            f"{escaped(p.label)}: {p.count} × {length_words(p.length_mm, unit)}"
-            for p in run.pieces[1:]
-        ]
+        extra = [allowance_words(a, units) for a in run.allowances]
+        extra += [f"{p.label}: {p.count} × {units.whole_mm(p.length_mm)}" for p in run.pieces[1:]]
         rows.append(
             [
-                "[  ]",
-                Paragraph(escaped(run.label), CELL),
-                Paragraph(escaped(f"{strands}{run.chosen.label} ({run.gauge})"), CELL),
-                length_words(run.path_mm, unit),
-                Paragraph("<br/>".join(extra), CELL),
-                Paragraph(f"<b>{strands}{length_words(run.cut_mm, unit)}</b>", CELL),
+                letters[run.id],
+                says(run.label),
+                says(wire_words(run)),
+                units.whole_mm(run.path_mm),
+                says("; ".join(extra)),
+                cut_words(run, units),
             ]
         )
-    widths = [8 * mm, 36 * mm, 38 * mm, 22 * mm, 40 * mm, 28 * mm]
-    story.append(Table(rows, colWidths=widths, style=GRID, hAlign="LEFT"))
-    story.append(Spacer(1, 6 * mm))
-    rows = [["", "From", "Cut, in this order", "Then left"]]
-    for coil in frame.cuts.coils:
-        cuts = [f"{length_words(cut.length_mm, unit)}: {escaped(cut.label)}" for cut in coil.cuts]
-        rows.append(["[  ]", Paragraph(escaped(_from(coil, unit)), CELL),
-                     Paragraph("<br/>".join(cuts), CELL), Paragraph(_left(coil, unit), CELL)])  # fmt: skip
-    if frame.cuts.coils:
-        widths = [8 * mm, 52 * mm, 76 * mm, 36 * mm]
-        story.append(Table(rows, colWidths=widths, style=GRID, hAlign="LEFT"))
-        story.append(Spacer(1, 6 * mm))
-    for buy in frame.cuts.buy:
-        story.append(
-            Paragraph(
-                f"To buy: {buy.metres} m of {escaped(buy.label)}, the longest piece "
-                f"{length_words(buy.longest_mm, unit)}.",
-                LEAD,
+    story += [
+        Paragraph("The runs", HEAD),
+        table(["", "run", "wire", "path", "added", "cut"], rows, [7, 42, 40, 22, 52, 26], printing),
+        says(
+            "Lengths to cut are rounded up. Bend at no less than one wire diameter inside; "
+            "the same bend no more than about five times.",
+            LEAD,
+        ),
+    ]
+    return card_pdf(heading, printing, story)
+
+
+def _cuts(plan: Plan, units: Units) -> list[list[object]]:
+    rows: list[list[object]] = []
+    for coil in plan.frame.cuts.coils:
+        for n, cut in enumerate(coil.cuts):
+            last = n == len(coil.cuts) - 1
+            rows.append(
+                [
+                    Box(),
+                    says(_from(coil, units)) if n == 0 else "",
+                    units.whole_mm(cut.length_mm),
+                    says(cut.label),
+                    says(_left(coil, units)) if last else "",
+                ]
             )
-        )
-    story.append(
-        Paragraph("Cut lengths are rounded up to the next 5 mm. Bend at no less than one wire diameter "
-                  "inside; the same bend no more than about five times.", LEAD)
-    )  # fmt: skip
-    return pdf(f"{plan.name}: cut list", story)
+    return rows
 
 
-def _from(coil: CoilCuts, unit: str) -> str:
+def _from(coil: CoilCuts, units: Units) -> str:
     if coil.length_mm is None:
         return f"{coil.label}, its length not kept in Stores"
-    return f"{coil.label}, {coil.coil}: {length_words(coil.length_mm, unit)}"
+    return f"{coil.label}, lot “{coil.name}”, {units.stock_mm(coil.length_mm)} there"
 
 
-def _left(coil: CoilCuts, unit: str) -> str:
+def _left(coil: CoilCuts, units: Units) -> str:
     if coil.left_mm is None:
         return "not kept"
-    return f"{length_words(coil.left_mm, unit)}, {'keep' if coil.keep else 'scrap'}"
+    return f"{units.stock_mm(coil.left_mm)}, {'keep' if coil.keep else 'scrap'}"
 
 
-def cut_list_csv(plan: Plan) -> bytes:
+def cut_list_csv(plan: Plan) -> str:
     """One row a cut, in the order they are made; lengths in mm; then what is to be bought.
 
-    Columns: order, coil, wire, run, piece, length_mm, left_on_coil_mm, action.
+    Columns: order, coil, wire, run, piece, length_mm, left_on_coil_mm, action; things by their names.
     """
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\r\n")
     table.writerow(COLUMNS)
+    runs = {run.id: run.label for run in plan.frame.runs}
     order = 0
     for coil in plan.frame.cuts.coils:
         left = coil.left_mm
@@ -108,17 +118,20 @@ def cut_list_csv(plan: Plan) -> bytes:
             order += 1
             at_end = "" if left is None or cut is not coil.cuts[-1] else f"{left:.1f}"
             table.writerow(
-                [order, coil.coil or "", coil.wire, cut.run, _safe(cut.label),
+                [order, safe_cell(coil.name), safe_cell(coil.label), safe_cell(runs[cut.run]), safe_cell(cut.label),
                  f"{cut.length_mm:.1f}", at_end, "cut"]
             )  # fmt: skip
     for buy in plan.frame.cuts.buy:
         table.writerow(
-            ["", "", buy.wire, "", _safe(buy.label), f"{buy.needed_mm:.1f}", "",
-             f"buy {buy.metres} m"]
-        )  # fmt: skip
-    return out.getvalue().encode("utf-8")
-
-
-def _safe(text: str) -> str:
-    """A spreadsheet must not take a name for a formula."""
-    return f"'{text}" if text[:1] in "=+-@\t\r" else text
+            [
+                "",
+                "",
+                safe_cell(buy.label),
+                "",
+                "",
+                f"{buy.needed_mm:.1f}",
+                "",
+                f"buy {buy.metres} m",
+            ]
+        )
+    return out.getvalue()

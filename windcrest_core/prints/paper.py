@@ -1,77 +1,101 @@
-"""What every paper shares: type, tables, and a 100 mm bar to check the printer with."""
+"""Cards: words and tables that run down the page, over as many as they need."""
 
 from __future__ import annotations
 
 import io
 
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import Flowable, SimpleDocTemplate, TableStyle
+from reportlab.platypus import BaseDocTemplate, Flowable, Frame, PageTemplate, Paragraph, Table
+from reportlab.platypus import TableStyle as Style
 
-from windcrest_core.units import inches_text
+from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM, Heading, Pages, Printing
+from windcrest_core.prints.type import BOLD, LEAST_PT, READ_PT, REGULAR
 
-TITLE = ParagraphStyle("title", fontName="Times-Bold", fontSize=20, leading=24)
-LEAD = ParagraphStyle("lead", fontName="Helvetica", fontSize=10, leading=14, spaceAfter=6)
-BIG = ParagraphStyle("big", fontName="Helvetica-Bold", fontSize=17, leading=24)
-HEAD = ParagraphStyle("head", fontName="Times-Bold", fontSize=13, leading=18, spaceBefore=8)
-CELL = ParagraphStyle("cell", fontName="Helvetica", fontSize=9, leading=11)
-GRID = TableStyle(
-    [
-        ("LINEBELOW", (0, 0), (-1, 0), 0.8, colors.black),
-        ("LINEBELOW", (0, 1), (-1, -1), 0.25, colors.grey),
-        ("FONT", (0, 0), (-1, 0), "Helvetica-Bold", 9),
-        ("FONT", (0, 1), (-1, -1), "Helvetica", 9),
-        ("VALIGN", (0, 0), (-1, -1), "TOP"),
-        ("TOPPADDING", (0, 0), (-1, -1), 1.5),
-        ("BOTTOMPADDING", (0, 0), (-1, -1), 1.8),
-        ("LEFTPADDING", (0, 0), (0, -1), 0),
-    ]
-)
+SIDE_MM = 15.0
+GAP_MM = 2.0
 
-
-def length_words(value_mm: float, unit: str) -> str:
-    return inches_text(value_mm) if unit == "in" else f"{value_mm:.0f} mm"
-
-
-def long_words(value_m: float, unit: str) -> str:
-    return f"{value_m / 0.3048:.1f} ft" if unit == "in" else f"{value_m:.2f} m"
+BIG = ParagraphStyle("big", fontName=BOLD, fontSize=14, leading=18, spaceAfter=4)
+HEAD = ParagraphStyle("head", fontName=BOLD, fontSize=11, leading=14, spaceBefore=6, spaceAfter=2)
+LEAD = ParagraphStyle("lead", fontName=REGULAR, fontSize=READ_PT, leading=13, spaceAfter=5)
+CELL = ParagraphStyle("cell", fontName=REGULAR, fontSize=READ_PT, leading=12)
+RIGHT = ParagraphStyle("right", parent=CELL, alignment=2)
+SMALL = ParagraphStyle("small", fontName=REGULAR, fontSize=LEAST_PT, leading=10)
+GRID = [
+    ("LINEBELOW", (0, 0), (-1, 0), 0.8, colors.black),
+    ("LINEBELOW", (0, 1), (-1, -1), 0.51, colors.Color(0.7, 0.7, 0.7)),
+    ("FONT", (0, 0), (-1, 0), BOLD, 9),
+    ("FONT", (0, 1), (-1, -1), REGULAR, READ_PT),
+    ("VALIGN", (0, 0), (-1, -1), "TOP"),
+    ("TOPPADDING", (0, 0), (-1, -1), 1.6),
+    ("BOTTOMPADDING", (0, 0), (-1, -1), 2.4),
+    ("LEFTPADDING", (0, 0), (-1, -1), 2),
+    ("RIGHTPADDING", (0, 0), (-1, -1), 3),
+]
 
 
-def temperature_words(value_c: float, unit: str) -> str:
-    return f"{value_c * 9 / 5 + 32:.0f} °F" if unit == "F" else f"{value_c:.0f} °C"
+class Box(Flowable):  # type: ignore[misc]  # reportlab has no types
+    """A box to tick."""
+
+    def __init__(self, side_mm: float = 3.2) -> None:
+        super().__init__()
+        self.width = self.height = side_mm * mm
+
+    def draw(self) -> None:
+        self.canv.setLineWidth(0.3 * mm)
+        self.canv.rect(0, -0.4 * mm, self.width, self.height)
 
 
 def escaped(text: str) -> str:
     return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
 
 
-def bar(canvas: Canvas, _: SimpleDocTemplate) -> None:
-    """A bar of exactly 100 mm at the foot, to check the printer with."""
-    canvas.saveState()
-    x, y = 20 * mm, 12 * mm
-    canvas.setLineWidth(0.6)
-    canvas.line(x, y, x + 100 * mm, y)
-    for tick in range(11):
-        canvas.line(x + tick * 10 * mm, y, x + tick * 10 * mm, y + 2 * mm)
-    canvas.setFont("Helvetica", 7)
-    canvas.drawString(x + 103 * mm, y - 1, "100 mm: measure it; print at 100 %")
-    canvas.restoreState()
+def says(text: str, style: ParagraphStyle = CELL) -> Paragraph:
+    """Words that are broken where they must be, whatever they are."""
+    return Paragraph(escaped(text), style)
 
 
-def pdf(title: str, story: list[Flowable]) -> bytes:
-    out = io.BytesIO()
-    document = SimpleDocTemplate(
-        out,
-        pagesize=A4,
-        leftMargin=20 * mm,
-        rightMargin=20 * mm,
-        topMargin=18 * mm,
-        bottomMargin=22 * mm,
-        title=title,
-        author="Windcrest",
+def frame_mm(page_mm: tuple[float, float]) -> tuple[float, float, float, float]:
+    """Left, foot, breadth and height of what a card has of its page, mm."""
+    wide, tall = page_mm
+    foot, head = EDGE_MM + FOOT_MM + GAP_MM, EDGE_MM + HEAD_MM + GAP_MM
+    return SIDE_MM, foot, wide - 2 * SIDE_MM, tall - foot - head
+
+
+def table(
+    head: list[str], rows: list[list[object]], shares: list[float], printing: Printing,
+    *more: tuple[object, ...],
+) -> Table:  # fmt: skip
+    """A table as broad as its card, its columns by their shares; the head on every page."""
+    wide = frame_mm(printing.page_mm)[2] * mm
+    whole = sum(shares)
+    return Table(
+        [head, *rows],
+        colWidths=[wide * share / whole for share in shares],
+        style=Style([*GRID, *more]),
+        repeatRows=1,
+        hAlign="LEFT",
     )
-    document.build(story, onFirstPage=bar, onLaterPages=bar)
+
+
+def card_pdf(heading: Heading, printing: Printing, story: list[Flowable]) -> bytes:
+    """A card with its title block and bar on every page."""
+    out = io.BytesIO()
+    wide, tall = printing.page_mm
+    document = BaseDocTemplate(
+        out, pagesize=(wide * mm, tall * mm), title=heading.title, author="Windcrest"
+    )
+    left, foot, across, up = frame_mm(printing.page_mm)
+    frame = Frame(
+        left * mm, foot * mm, across * mm, up * mm,
+        leftPadding=0, rightPadding=0, topPadding=0, bottomPadding=0,
+    )  # fmt: skip
+    document.addPageTemplates([PageTemplate(frames=[frame])])
+
+    def canvas(out: object, **options: object) -> Pages:
+        wanted = {"pagesize": options["pagesize"]}
+        return Pages(out, heading, printing.units, **wanted)
+
+    document.build(story, canvasmaker=canvas)
     return out.getvalue()

@@ -1,69 +1,148 @@
-"""A drawing larger than the paper, cut into pages that overlap."""
+"""A drawing larger than the paper, cut into pages that are trimmed and glued tab under edge."""
 
 from __future__ import annotations
 
 import math
 
-from reportlab.lib import pagesizes
-from reportlab.lib.units import mm
+import shapely
 
 from windcrest_core.findings import Frozen
+from windcrest_core.prints.drawn import Map
+from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM
+from windcrest_core.prints.papers import PAPERS
+from windcrest_core.prints.placing import box_of
 
-PAPERS: dict[str, tuple[float, float]] = {
-    name: (size[0] / mm, size[1] / mm)
-    for name, size in (
-        ("A4", pagesizes.A4),
-        ("A3", pagesizes.A3),
-        ("Letter", pagesizes.LETTER),
-        ("Legal", pagesizes.LEGAL),
-    )
-}
-MARGIN_MM = 12.0
-OVERLAP_MM = 10.0
+TAB_MM = 8.0  # to the right of a page and below it, under its neighbour
+STRIP_MM = 4.5  # to the left and above, where the page is cut
+GUIDES = ("head", "ruler")
+LEAST_ON_PAGE_MM = 30.0
+WORD_WEIGHS = 4.0
+SHIFTS = 20
+Span = tuple[float, float, float]
 
 
 class Tiling(Frozen):
-    """How a drawing is cut: page size as it lies, rows and columns, and the pages in all.
+    """How a drawing is cut: the page as it lies, rows and columns, which of them are printed, and
+    the pages in all.
 
-    `pages` counts the plan of the pages, which is printed first.
+    `origin_mm` is the left and the top of the first page's window in the drawing, which is shifted
+    until the edges cut as little as can be. `pages` counts the plan of the pages, which is printed
+    first where there is more than one.
     """
 
     paper: str
     page_mm: tuple[float, float]
+    window_mm: tuple[float, float]
+    origin_mm: tuple[float, float]
     columns: int
     rows: int
+    printed: list[tuple[int, int]]
     pages: int
 
     @property
-    def window_mm(self) -> tuple[float, float]:
-        """What of the drawing one page shows."""
-        return (self.page_mm[0] - 2 * MARGIN_MM, self.page_mm[1] - 2 * MARGIN_MM)
+    def single(self) -> bool:
+        return self.columns == self.rows == 1
 
     @property
-    def step_mm(self) -> tuple[float, float]:
-        wide, tall = self.window_mm
-        return (wide - OVERLAP_MM, tall - OVERLAP_MM)
+    def window_at_mm(self) -> tuple[float, float]:
+        """Lower left of the window on the page."""
+        strip, tab = (0.0, 0.0) if self.single else (STRIP_MM, TAB_MM)
+        return (EDGE_MM + strip, EDGE_MM + FOOT_MM + tab)
 
 
-def _across(length_mm: float, window_mm: float) -> int:
-    return max(1, math.ceil((length_mm - OVERLAP_MM) / (window_mm - OVERLAP_MM) - 1e-9))
+def _window(page_mm: tuple[float, float], single: bool) -> tuple[float, float]:
+    wide, tall = page_mm
+    more = 0.0 if single else STRIP_MM + TAB_MM
+    return (wide - 2 * EDGE_MM - more, tall - 2 * EDGE_MM - HEAD_MM - FOOT_MM - more)
 
 
-def tiling(paper: str, width_mm: float, height_mm: float) -> Tiling:
-    """Fewest pages for a drawing, the paper upright or on its side.
+def _count(length_mm: float, window_mm: float) -> int:
+    return max(1, math.ceil(length_mm / window_mm - 1e-9))
 
-    Examples
-    --------
-    >>> found = tiling("A4", 250, 310)
-    >>> found.columns, found.rows, found.pages
-    (1, 2, 3)
+
+def tiling(paper: str, drawn: Map, beside_mm: float = 0.0) -> Tiling:
+    """Fewest pages for a drawing, the paper upright or on its side; none that would be empty.
+
+    Parameters
+    ----------
+    beside_mm : height taken on the page by what goes with a drawing that fits on one.
     """
     found = []
     short, long = PAPERS[paper]
     for page in ((short, long), (long, short)):
-        columns = _across(width_mm, page[0] - 2 * MARGIN_MM)
-        rows = _across(height_mm, page[1] - 2 * MARGIN_MM)
+        whole = _window(page, single=True)
+        if drawn.width_mm <= whole[0] and drawn.height_mm + beside_mm <= whole[1]:
+            window, columns, rows = whole, 1, 1
+        else:
+            window = _window(page, single=False)
+            columns = _count(drawn.width_mm, window[0])
+            rows = _count(drawn.height_mm, window[1])
+        along, up = _spans(drawn)
+        left = _shifted(drawn.width_mm, window[0], columns, along)
+        low = _shifted(drawn.height_mm, window[1], rows, up)
+        tiles = Tiling(
+            paper=paper, page_mm=page, window_mm=window, columns=columns, rows=rows, printed=[],
+            origin_mm=(left, low + rows * window[1]), pages=0,
+        )  # fmt: skip
+        printed = _with_something(drawn, tiles)
         found.append(
-            Tiling(paper=paper, page_mm=page, columns=columns, rows=rows, pages=columns * rows + 1)
+            tiles.model_copy(
+                update={"printed": printed, "pages": len(printed) + (0 if tiles.single else 1)}
+            )
         )
     return min(found, key=lambda tiles: tiles.pages)
+
+
+def _spans(drawn: Map) -> tuple[list[Span], list[Span]]:
+    """From where to where each line and word reaches, across and up; words weigh more."""
+    along: list[Span] = []
+    up: list[Span] = []
+    for line in drawn.lines:
+        if line.style not in GUIDES and line.points:
+            xs, ys = zip(*line.points, strict=True)
+            along.append((min(xs), max(xs), 1.0))
+            up.append((min(ys), max(ys), 1.0))
+    for word in drawn.words:
+        left, low, right, top = box_of(word)
+        along.append((left, right, WORD_WEIGHS))
+        up.append((low, top, WORD_WEIGHS))
+    return along, up
+
+
+def _shifted(length_mm: float, window_mm: float, count: int, spans: list[Span]) -> float:
+    """Where the first window begins so that the least is cut between pages and no page is a sliver;
+    of equals the one nearest to the middle."""
+    slack = count * window_mm - length_mm
+    middle = -slack / 2
+    if count == 1:
+        return middle
+    room = max(0.0, min(slack, window_mm - LEAST_ON_PAGE_MM)) / 2
+
+    def cut(shift: float) -> tuple[float, float]:
+        edges = [middle + shift + window_mm * n for n in range(1, count)]
+        weight = sum(w for low, high, w in spans for edge in edges if low < edge < high)
+        return (weight, abs(shift))
+
+    return middle + min((room * n / SHIFTS for n in range(-SHIFTS, SHIFTS + 1)), key=cut)
+
+
+def _with_something(drawn: Map, tiles: Tiling) -> list[tuple[int, int]]:
+    """Row and column of each page that shows more than guide lines."""
+    shapes = shapely.MultiLineString(
+        [line.points for line in drawn.lines if line.style not in GUIDES and len(line.points) > 1]
+    )
+    words = shapely.MultiPoint([(word.x, word.y) for word in drawn.words])
+    wide, tall = tiles.window_mm
+    left, top = tiles.origin_mm
+    found = []
+    for row in range(tiles.rows):
+        for column in range(tiles.columns):
+            x, y = left + column * wide, top - row * tall
+            window = shapely.box(x, y - tall, x + wide, y)
+            if (
+                tiles.single
+                or shapely.intersects(window, shapes)
+                or shapely.intersects(window, words)
+            ):
+                found.append((row, column))
+    return found

@@ -30,6 +30,7 @@ from windcrest_core.frame.pose import drag
 from windcrest_core.frame.standing import circle, rectangle, righting_g, standing
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.model import End
 from windcrest_core.tests.support import (
     asked,
     biped,
@@ -215,13 +216,14 @@ class GaugeTest(unittest.TestCase):
 class CuttingTest(unittest.TestCase):
     def test_allowances(self) -> None:
         # peg 18 + 5; anchor max(25, 10 d); loop of half of 30 mm and 3 wraps of π 2 d; tail
-        rows = [cutting().end_allowance(end, 2.0) for end in ("peg", "anchor", "head_loop", "tail")]
+        ends: list[End] = ["peg", "anchor", "head_loop", "tail"]
+        rows = [cutting(ends=(end, "cut")).allowance("start", 2.0) for end in ends]
         lengths = [row.length_mm if row else 0 for row in rows]
         for found, expected in zip(lengths, (23, 25, math.pi * 15 + 12 * math.pi, 20), strict=True):
             self.assertAlmostEqual(found, expected)
-        thick = cutting().end_allowance("anchor", 4.0)
+        thick = cutting(ends=("anchor", "cut")).allowance("start", 4.0)
         self.assertEqual(thick.length_mm if thick else 0, 40)
-        self.assertIsNone(cutting().end_allowance("cut", 2.0))
+        self.assertIsNone(cutting().allowance("start", 2.0))
 
     def test_cuts_are_rounded_up_to_five(self) -> None:
         self.assertEqual(cutting(101).cut_mm(2), 105)

@@ -227,15 +227,16 @@ class CutTest(unittest.TestCase):
             ("anchor", 1.0, 25),
             ("tail", 2.0, 20),
         ):
-            allowance = cutting().end_allowance(end, d)  # type: ignore[arg-type]
+            allowance = cutting(ends=(end, "cut")).allowance("start", d)  # type: ignore[arg-type]
             assert allowance is not None
             self.assertAlmostEqual(allowance.length_mm, length)
-        self.assertIsNone(cutting().end_allowance("cut", 2))
+        self.assertIsNone(cutting().allowance("end", 2))
 
     def test_a_loop_fits_in_the_head_and_has_three_wraps(self) -> None:
         # loop of half the room, π × 15, and three wraps of π × 2 d
-        loop = cutting().end_allowance("head_loop", 2.0)
+        loop = cutting(ends=("cut", "head_loop")).allowance("end", 2.0)
         assert loop is not None
+        self.assertEqual((loop.at, loop.end, loop.loop_mm), ("end", "head_loop", 15.0))
         self.assertAlmostEqual(loop.length_mm, math.pi * 15 + 3 * math.pi * 4)
 
     @settings(max_examples=40)
