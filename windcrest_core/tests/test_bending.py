@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-import io
 import unittest
 
 import numpy as np
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
-from pypdf import PdfReader
 from scipy.spatial.transform import Rotation
 
 from windcrest_core.body.skeleton import Array
-from windcrest_core.errors import SheetError
 from windcrest_core.frame.bending import (
     BendCard,
     apart_mm,
@@ -24,10 +21,9 @@ from windcrest_core.frame.bending import (
 )
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.new_figure import BODIES, new_sheet
-from windcrest_core.prints import bend_card_pdf
 from windcrest_core.prints.bend_card import turn_words
 from windcrest_core.sheet import load_sheet
-from windcrest_core.tests.support import biped, example, planned
+from windcrest_core.tests.support import example, planned
 from windcrest_core.tests.sweeps import examples, sweep
 
 REFERENCE = [np.array(p, dtype=float) for p in ((0, 0, 0), (0, 0, 60), (40, 0, 100), (40, 30, 130))]
@@ -118,7 +114,7 @@ def by_the_words(card: BendCard) -> Array:
 
 def turned_as_printed(dots: Array, words: str, undo: bool) -> Array:
     """Clockwise, looking along +x, takes what is up (z) to the right-hand side, which is −y."""
-    if words == "–":
+    if words == "no turn":
         return dots
     degrees, way = words.split("° ")
     angle = np.radians(float(degrees)) * (1 if way == "clockwise" else -1) * (-1 if undo else 1)
@@ -189,23 +185,3 @@ class FoldTest(unittest.TestCase):
         body = load_sheet({**data, "parts": [], "runs": [], "pose": {}}).body
         paths = {run.id: run.path for run in starting_runs(body)}
         self.assertEqual(paths["to_twig"], ["twig", "crown"])
-
-
-class PaperTest(unittest.TestCase):
-    def test_the_card_printed_and_read_back(self) -> None:
-        plan = planned(example("ferrywoman"))
-        run = next(run for run in plan.frame.runs if run.id == "arms")
-        pages = PdfReader(io.BytesIO(bend_card_pdf(plan, "arms"))).pages
-        text = " ".join(page.extract_text() for page in pages)
-        self.assertIn("START", text)
-        for bend in run.card.bends:
-            self.assertIn(f"{bend.mark_mm:.1f} mm", text)
-            self.assertIn(f"{bend.angle_deg:.1f}°", text)
-        with self.assertRaisesRegex(SheetError, "one of"):
-            bend_card_pdf(plan, "whiskers")
-
-    def test_a_run_without_a_bend_says_so(self) -> None:
-        plan = planned(new_sheet("x", "stem_cap", 200))
-        text = PdfReader(io.BytesIO(bend_card_pdf(plan, "spine"))).pages[0].extract_text()
-        self.assertIn("no bend", text)
-        self.assertTrue(planned(biped()).frame.runs[0].card.bends)

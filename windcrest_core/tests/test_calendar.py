@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from windcrest_core.context import BakeDone, BenchDay, Context, Progress, Rules
 from windcrest_core.order.calendar import Calendar, Sitting, Task, Work, calendar
 from windcrest_core.plan import plan
-from windcrest_core.prints.agenda import agenda_ics, work_of
+from windcrest_core.prints.agenda import Agenda, agenda_ics, agenda_of, work_of
 from windcrest_core.tests.support import TODAY, example, planned
 
 MONDAY = datetime(2026, 11, 23, 8, 0)
@@ -172,12 +172,57 @@ class CalendarTest(unittest.TestCase):
         self.assertFalse({task.key for task in found.tasks} & set(keys))
         self.assertTrue(calendar([found], Rules(), MONDAY).finishes[0].day)
 
+    def events(self, agenda: Agenda, now: datetime = MONDAY) -> dict[str, icalendar.Event]:
+        data = agenda_ics(agenda, datetime(2026, 11, 23, tzinfo=UTC), now, set())
+        found = icalendar.Calendar.from_ical(data).walk("VEVENT")
+        self.assertEqual(len({str(event["uid"]) for event in found}), len(found))
+        return {str(event["uid"]): event for event in found}
+
     def test_the_ics_file_holds_every_minute_of_work(self) -> None:
         found = self.demo()
-        made = datetime(2026, 11, 23, tzinfo=UTC)
-        events = icalendar.Calendar.from_ical(agenda_ics(found, made)).walk("VEVENT")
-        self.assertEqual(len({str(event["uid"]) for event in events}), len(events))
-        text = "\n".join(str(event["description"]) for event in events)
+        events = self.events(agenda_of(found, Agenda(), MONDAY, set()))
+        text = "\n".join(str(event["description"]) for event in events.values())
         self.assertEqual(len(text.splitlines()), len(found.sittings))
-        for event in events:
+        for event in events.values():
             self.assertLess(event["dtstart"].dt, event["dtend"].dt)
+            for at in (event["dtstart"].dt, event["dtend"].dt):
+                self.assertEqual((at.second, at.microsecond), (0, 0))
+            self.assertEqual((event["sequence"], str(event["status"])), (0, "CONFIRMED"))
+
+    def test_a_second_file_leaves_nothing_stale(self) -> None:
+        """A calendar that takes file after file holds in the end what is planned and no more."""
+        works = [work("a", chain(60, 90, 30, 200, 45)), work("b", chain(45, 45, 300))]
+        told, held = Agenda(), dict[str, icalendar.Event]()
+        hours = [week(2.0), week(1.0), week(0, 3.0, 1.5), week(2.0)]
+        for n, rules in enumerate(hours):
+            now = MONDAY + timedelta(days=n)
+            left = [w.model_copy(update={"tasks": w.tasks[n // 2 :]}) for w in works]
+            found = calendar(left, rules, now)
+            told = agenda_of(found, told, now, set())
+            for uid, event in self.events(told, now).items():
+                before = held.get(uid)
+                if before is not None and before["sequence"] < event["sequence"]:
+                    self.assertTrue(before.to_ical() != event.to_ical())
+                if before is None or before["sequence"] <= event["sequence"]:
+                    held[uid] = event
+            coming = sorted(
+                (event["dtstart"].dt, str(event["summary"]))
+                for event in held.values()
+                if str(event["status"]) == "CONFIRMED" and event["dtstart"].dt >= now
+            )
+            days = {(row.start.date(), row.figure) for row in found.sittings}
+            self.assertEqual(len(coming), len(days))
+        self.assertTrue(any(row.cancelled for row in told.told))
+
+    def test_the_same_again_changes_no_sequence(self) -> None:
+        once = agenda_of(self.demo(), Agenda(), MONDAY, set())
+        self.assertEqual(agenda_of(self.demo(), once, MONDAY, set()), once)
+
+    def test_what_is_left_out_by_choice_stands(self) -> None:
+        both = [work("a", chain(60, 90)), work("b", chain(45))]
+        once = agenda_of(calendar(both, week(2.0), MONDAY), Agenda(), MONDAY, set())
+        one = calendar(both[:1], week(2.0), MONDAY)
+        kept = agenda_of(one, once, MONDAY, {"b"})
+        gone = agenda_of(one, once, MONDAY, set())
+        self.assertFalse(any(row.cancelled for row in kept.told if row.figure == "b"))
+        self.assertTrue(all(row.cancelled for row in gone.told if row.figure == "b"))

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import io
 import math
-import re
 import unittest
 from itertools import pairwise
 from typing import Any
@@ -12,7 +10,6 @@ from typing import Any
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from pypdf import PdfReader
 
 from windcrest_core.body.figure import figure
 from windcrest_core.body.joined import loose_parts
@@ -25,16 +22,6 @@ from windcrest_core.character.measuring import Pictures, pictures
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.new_figure import BODIES, new_sheet
-from windcrest_core.prints import (
-    PAPERS,
-    caliper_card_pdf,
-    face_card_pdf,
-    layout_map,
-    map_pdf,
-    map_svg,
-    tiling,
-)
-from windcrest_core.prints.tiles import MARGIN_MM
 from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
@@ -470,16 +457,6 @@ class MeasuringTest(unittest.TestCase):
                 self.assertEqual(len(names), len(set(names)))
 
 
-def numbers(text: str) -> list[float]:
-    return [float(n) for n in re.findall(r"-?\d+\.?\d*", text)]
-
-
-def map_content(pdf: bytes) -> str:
-    reader = PdfReader(io.BytesIO(pdf))
-    form = reader.pages[1]["/Resources"]["/XObject"]  # type: ignore[index]
-    return next(iter(form.values())).get_object().get_data().decode("latin-1")
-
-
 class PosedLandmarksTest(unittest.TestCase):
     """Heights in the pose, against where the joints' own turns put them."""
 
@@ -513,80 +490,7 @@ class PosedLandmarksTest(unittest.TestCase):
             )
 
 
-class LayoutMapTest(unittest.TestCase):
-    def test_the_pdf_read_back_is_true_to_a_tenth_of_a_millimetre(self) -> None:
-        """The outline in the file, in points of 25.4/72 mm, is as tall as the silhouette drawn."""
-        plan = planned(biped(height_mm=310.0))
-        pdf = map_pdf(layout_map(plan), "A4")
-        content = map_content(pdf)
-        lines = re.findall(r"([\d.]+) ([\d.]+) m ((?:[\d.]+ [\d.]+ l ?)+)", content)
-        front = plan.drawing.front
-        wanted = front.bounds[3] - front.bounds[1]
-        spans_mm, across_mm = [], []
-        for x, y, rest in lines:
-            for start, found, into in (
-                (x, numbers(rest)[::2], across_mm),
-                (y, numbers(rest)[1::2], spans_mm),
-            ):
-                into.append((max(float(start), *found) - min(float(start), *found)) * 25.4 / 72)
-        self.assertTrue(any(abs(span - wanted) < 0.1 for span in spans_mm), wanted)
-        self.assertTrue(any(abs(span - 100.0) < 0.01 for span in across_mm), "the bar")
-
-    def test_pages_meet_where_they_overlap(self) -> None:
-        drawn = layout_map(planned(biped(height_mm=400.0)))
-        for paper in PAPERS:
-            tiles = tiling(paper, drawn.width_mm, drawn.height_mm)
-            reader = PdfReader(io.BytesIO(map_pdf(drawn, paper)))
-            with self.subTest(paper):
-                self.assertEqual(len(reader.pages), tiles.pages)
-                wide, tall = tiles.window_mm
-                step_x, step_y = tiles.step_mm
-                self.assertGreaterEqual(step_x * (tiles.columns - 1) + wide, drawn.width_mm - 1e-6)
-                self.assertGreaterEqual(step_y * (tiles.rows - 1) + tall, drawn.height_mm - 1e-6)
-                box = reader.pages[0].mediabox
-                self.assertAlmostEqual(float(box.width) * 25.4 / 72, tiles.page_mm[0], 2)
-                self.assertLess(wide + 2 * MARGIN_MM, tiles.page_mm[0] + 1e-6)
-        self.assertIn("A1", PdfReader(io.BytesIO(map_pdf(drawn, "A4"))).pages[1].extract_text())
-
-    def test_the_mirror_image_has_every_line_at_the_other_side(self) -> None:
-        plan = planned(example("ferrywoman"))
-        one, other = layout_map(plan), layout_map(plan, mirrored=True)
-        for a, b in zip(one.lines, other.lines, strict=True):
-            for (x, y), (u, v) in zip(a.points, b.points, strict=True):
-                self.assertTrue(math.isclose(x + u, one.width_mm, abs_tol=1e-9) and y == v)
-        self.assertEqual([w.text for w in one.words], [w.text for w in other.words])
-
-    def test_landmarks_heads_and_wire_are_on_it(self) -> None:
-        plan = planned(biped(height_mm=300.0))
-        drawn = layout_map(plan)
-        words = " ".join(word.text for word in drawn.words)
-        for mark in plan.character.posed_landmarks:
-            self.assertIn(f"{mark.label} {mark.height_mm:.1f}", words)
-        styles = [line.style for line in drawn.lines]
-        self.assertEqual(styles.count("wire"), 2 * len(plan.frame.runs))
-        self.assertEqual(styles.count("head"), 7)
-        svg = map_svg(drawn)
-        self.assertIn(f'width="{drawn.width_mm:.2f}mm"', svg)
-        self.assertEqual(svg.count('class="wire"'), styles.count("wire"))
-
-    @sweep
-    def test_every_body_has_all_its_paper(self) -> None:
-        for body in some(BODIES, least=4):
-            sheet = new_sheet("x", body, 240)
-            plan = planned(sheet)
-            with self.subTest(body):
-                self.assertTrue(map_pdf(layout_map(plan), "A3").startswith(b"%PDF"))
-                text = PdfReader(io.BytesIO(caliper_card_pdf(plan))).pages[0].extract_text()
-                self.assertTrue(
-                    all(f"{r.true_mm:.1f} mm" in text for r in plan.character.calipers[:5])
-                )
-                if plan.character.face is None:
-                    with self.assertRaisesRegex(SheetError, "with a head"):
-                        face_card_pdf(sheet, plan)
-                else:
-                    face = PdfReader(io.BytesIO(face_card_pdf(sheet, plan))).pages[0].extract_text()
-                    self.assertIn("eye line", face)
-
+class CaliperTest(unittest.TestCase):
     def test_calipers_never_see_more_than_there_is(self) -> None:
         for row in planned(example("ferrywoman")).character.calipers:
             self.assertLessEqual(max(row.front_mm, row.side_mm), row.true_mm + 1e-9)

@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-import io
 import unittest
 
 import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
-from pypdf import PdfReader
 
 from windcrest_core.frame.standing import circle, rectangle, standing, tips_all_round
-from windcrest_core.prints import drilling_template, map_pdf
-from windcrest_core.tests.support import biped, example, planned
+from windcrest_core.tests.support import example, planned
 
 inside = st.floats(-35, 35)
 
@@ -42,23 +39,3 @@ class AllRoundTest(unittest.TestCase):
             frame = planned(example(name)).frame
             least = min(way.tips_at_deg for way in frame.ground.ways)
             self.assertLess(abs(least - frame.tips_at.value), 6.0)
-
-
-class TemplateTest(unittest.TestCase):
-    def test_holes_are_where_the_pegs_are_seen_from_above(self) -> None:
-        plan = planned(biped(base__width_mm=120.0, base__depth_mm=90.0, base__shape="rectangle"))
-        drawn = drilling_template(plan)
-        outline = drawn.lines[0].points
-        middle = np.mean(outline, axis=0)
-        holes = [line for line in drawn.lines if line.style == "wire"]
-        self.assertEqual(len(holes), len(plan.finish.pegs))
-        for line, peg in zip(holes, plan.finish.pegs, strict=True):
-            ring = np.array(line.points)
-            off = ring.mean(axis=0) - middle
-            np.testing.assert_allclose(off, [-peg.right_mm, -peg.forward_mm], atol=1e-6)
-            self.assertAlmostEqual(float(np.ptp(ring[:, 0])), peg.hole_mm, 6)
-        spans = np.ptp(np.array(outline), axis=0)
-        np.testing.assert_allclose(spans, [120, 90])
-        text = PdfReader(io.BytesIO(map_pdf(drawn, "A4"))).pages[1].extract_text()
-        self.assertIn("FRONT", text)
-        self.assertIn(f"{plan.finish.pegs[0].hole_mm:.1f} mm wide", text)

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from windcrest_core.context import Rules, Stores
 from windcrest_core.frame.cutting import CutPiece, binding_mm, wrapped_mm
 from windcrest_core.frame.packing import Laid, best_fit, least_waste, packed
-from windcrest_core.prints import cut_list_csv
+from windcrest_core.prints.cut_list import cut_list_csv
 from windcrest_core.tests.support import biped, context, example, planned
 
 LENGTHS = st.lists(st.integers(30, 400).map(float), min_size=1, max_size=5)
@@ -134,11 +134,13 @@ class BesideTest(unittest.TestCase):
     def test_the_table_has_every_cut_in_order_and_no_formula(self) -> None:
         sheet = biped(run__spine__label="=1+1", run__spine__wire="st_2_5")
         given = context({"wires": ["st_2_5"], "coils": [
-            {"id": "a", "wire": "st_2_5", "length_mm": 3000}]})  # fmt: skip
-        rows = list(csv.DictReader(io.StringIO(cut_list_csv(planned(sheet, given)).decode())))
+            {"id": "a", "name": "the big coil", "wire": "st_2_5", "length_mm": 3000}]})  # fmt: skip
+        rows = list(csv.DictReader(io.StringIO(cut_list_csv(planned(sheet, given)))))
         cuts = [row for row in rows if row["action"] == "cut"]
         self.assertEqual([row["order"] for row in cuts], [str(n + 1) for n in range(len(cuts))])
         self.assertIn("'=1+1", [row["piece"] for row in rows])
+        self.assertEqual({row["coil"] for row in cuts}, {"the big coil"})
+        self.assertNotIn("st_2_5", {row["wire"] for row in rows})
         whole = planned(sheet, given).frame.wire_m.value * 1000
         self.assertAlmostEqual(sum(float(row["length_mm"]) for row in cuts), whole, 3)
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import io
 import math
 import re
 import unittest
@@ -10,14 +9,15 @@ import unittest
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from pypdf import PdfReader
 
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.patterns import Pattern, developed, gore, patterns, sector
 from windcrest_core.context import Context, Progress
 from windcrest_core.errors import SheetError
-from windcrest_core.prints import map_pdf, map_svg, pattern_sheet, spacing_strip
-from windcrest_core.prints.pattern_sheet import spaced
+from windcrest_core.prints.drawn import map_svg
+from windcrest_core.prints.measures import Units
+from windcrest_core.prints.pattern_sheet import pattern_pages, pieces_of
+from windcrest_core.prints.spacing_strip import spaced, spacing_strip
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.tests.support import biped, example
 
@@ -120,8 +120,8 @@ class PatternTest(unittest.TestCase):
 
     def test_paper_has_them_at_true_size(self) -> None:
         found = [of(example("ferrywoman"))[key] for key in ("apron", "thigh_r")]
-        drawn = pattern_sheet("x", found)
-        svg = map_svg(drawn)
+        (drawn,) = pattern_pages(found, Units(), "")
+        svg = map_svg(drawn, "x")
         rings = re.findall(r'<polygon class="silhouette" points="([^"]+)"', svg)
         sizes = []
         for ring in rings:
@@ -131,8 +131,32 @@ class PatternTest(unittest.TestCase):
             self.assertTrue(
                 any(np.abs(size - np.array(row.size_mm)).max() < 0.03 for size in sizes), row.part
             )
-        text = PdfReader(io.BytesIO(map_pdf(drawn, "A4"))).pages[0].extract_text()
-        self.assertIn("100 mm", text)
+
+    def test_a_pair_is_cut_from_one_piece_and_notches_meet(self) -> None:
+        """Rolled up, the seam line lies on the first edge: its notches are as far from the foot."""
+        found = list(of(biped()).values())
+        pieces = {pattern.part: piece for piece in pieces_of(found) for pattern in piece.patterns}
+        self.assertIs(pieces["thigh_r"], pieces["thigh_l"])
+        self.assertEqual((pieces["thigh_r"].count, pieces["thigh_r"].turned_over), (2, 1))
+        self.assertEqual(pieces["skull"].turned_over, 0)
+        (drawn,) = pattern_pages([of(biped())["thigh_r"]], Units(), "")
+        notches = [np.mean(line.points, axis=0) for line in drawn.lines if line.style == "bar"]
+        outline = np.array(next(x.points for x in drawn.lines if x.style == "silhouette"))
+        shade = np.array(next(x.points for x in drawn.lines if x.style == "shade"))
+        first = [np.linalg.norm(at - outline[0]) for at in notches[:2]]
+        seam = [np.linalg.norm(at - shade[0]) for at in notches[2:]]
+        np.testing.assert_allclose(first, seam, atol=0.02)
+
+    def test_what_fits_a_page_is_whole_on_one(self) -> None:
+        found = list(of(example("barnacle_ox")).values())
+        pages = pattern_pages(found, Units(), "A4")
+        outlines = sum(line.style == "silhouette" for page in pages for line in page.lines)
+        self.assertEqual(outlines, len(pieces_of(found)))
+        self.assertTrue(all(page.width_mm <= 197 and page.height_mm <= 250 for page in pages))
+
+    def test_without_a_sheet_it_says_so(self) -> None:
+        (page,) = pattern_pages([], Units(), "A4")
+        self.assertIn("no pattern to cut", page.note)
 
 
 class SpacingTest(unittest.TestCase):
@@ -146,9 +170,14 @@ class SpacingTest(unittest.TestCase):
         self.assertAlmostEqual(at[-1], length - (gaps[0] if ring else 0), 6)
 
     def test_the_strip_has_a_mark_for_each_at_its_place(self) -> None:
-        drawn = spacing_strip(120.0, 5, 6.0, False)
-        marks = [line.points[0][0] for line in drawn.lines if line.style == "wire"]
+        drawn = spacing_strip(120.0, 5, 6.0, False, Units())
+        marks = [line.points[0][0] for line in drawn.lines if line.style == "bar"]
         np.testing.assert_allclose(np.diff(marks), 30.0)
+
+    def test_a_ring_has_a_tab_past_its_end(self) -> None:
+        (tab,) = [x for x in spacing_strip(120.0, 5, 0, True, Units()).lines if x.style == "shade"]
+        ends = [x for x, _ in tab.points]
+        self.assertEqual((max(ends) - min(ends), min(ends)), (8.0, 121.0))
 
     def test_what_cannot_be_is_refused(self) -> None:
         for length, count, width, path in (
@@ -156,5 +185,5 @@ class SpacingTest(unittest.TestCase):
             (100, 5, -1, "width"),
         ):  # fmt: skip
             with self.subTest(path), self.assertRaises(SheetError) as caught:
-                spacing_strip(length, count, width, False)
+                spacing_strip(length, count, width, False, Units())
             self.assertEqual(caught.exception.faults[0].path, path)

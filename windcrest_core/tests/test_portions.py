@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-import io
 import math
 import unittest
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from pypdf import PdfReader
 
 from windcrest_core.body.portions import (
     ball_mm,
@@ -25,7 +23,9 @@ from windcrest_core.clay.portions import Portion, sheet_setting
 from windcrest_core.clay.reckoner import Asked, reckon
 from windcrest_core.context import Context, Rules
 from windcrest_core.errors import SheetError
-from windcrest_core.prints import portion_card_pdf
+from windcrest_core.prints.page import Printing
+from windcrest_core.prints.portion_card import portion_card_pdf, rows_of
+from windcrest_core.tests.paper import read
 from windcrest_core.tests.support import biped, context, example, planned
 
 SETTINGS = Rules().sheet_settings_mm
@@ -117,14 +117,24 @@ class PortionTest(unittest.TestCase):
         chest = next(p.portion for p in thick if p.id == "chest")
         self.assertEqual((chest.setting, chest.layers), (1, 1))
 
-    def test_the_card_has_every_part_and_its_grams(self) -> None:
+    def test_the_card_has_every_part_once_in_the_order_of_the_bakes(self) -> None:
         plan = planned(example("ferrywoman"))
-        text = "".join(
-            page.extract_text() for page in PdfReader(io.BytesIO(portion_card_pdf(plan))).pages
-        )
-        for part in plan.clay.parts:
-            if part.grams >= 0.05:
-                self.assertIn(f"{part.grams:.1f} g", text, part.id)
+        rows = rows_of(plan)
+        printed = [part.id for row in rows for part in row.parts]
+        made = [part.id for part in plan.clay.parts if part.grams >= 0.05]
+        self.assertEqual(sorted(printed), sorted(made))
+        bakes = [row.bake or 99 for row in rows]
+        self.assertEqual(bakes, sorted(bakes))
+        for row in rows:
+            if row.bake is not None:
+                raw = {part.id for part in plan.bake.bakes[row.bake - 1].parts if part.raw_in}
+                self.assertLessEqual({part.id for part in row.parts}, raw)
+        pages = read(portion_card_pdf(plan, Printing()))
+        words = " ".join(page.words for page in pages)
+        for row in rows:
+            self.assertIn(f"{row.one.grams:.1f} g" if row.one.grams < 100 else " g", words)
+        self.assertIn(f"{plan.clay.totals[0].with_waste.value:.0f} g", words)
+        self.assertLessEqual(len(pages), 2)
 
 
 class ReckonerTest(unittest.TestCase):

@@ -17,7 +17,6 @@ from windcrest_core.context import Context, Progress, load_progress, load_rules
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS
 from windcrest_core.new_figure import BODIES, new_sheet
-from windcrest_core.prints import bake_card_pdf, cut_list_pdf
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.tests.support import biped, changed, context, example, planned
 from windcrest_core.tests.sweeps import some, sweep
@@ -193,16 +192,3 @@ class ContextTest(unittest.TestCase):
 
     def test_colours_read_as_written(self) -> None:
         self.assertEqual(rgb_of_hex("#c9962f"), (201, 150, 47))
-
-
-class PaperTest(unittest.TestCase):
-    def test_every_card_of_every_figure_prints(self) -> None:
-        for name in NAMES:
-            plan = planned(example(name))
-            self.assertTrue(cut_list_pdf(plan, ("in", "F")).startswith(b"%PDF"))
-            for bake in plan.bake.bakes:
-                self.assertGreater(len(bake_card_pdf(plan, bake.number)), 2000)
-
-    def test_names_with_signs_in_them(self) -> None:
-        plan = planned(biped(name="<b>Salt & Co</b>"))
-        self.assertTrue(cut_list_pdf(plan).startswith(b"%PDF"))
