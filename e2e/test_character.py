@@ -94,10 +94,11 @@ class MeasureJourney(Journey):
 
     @staticmethod
     def _tiles(figure: Figure) -> int:
-        from windcrest_core.prints import layout_map, tiling
+        from windcrest_core.prints.layout_map import layout_map
+        from windcrest_core.prints.map_pages import map_tiling
+        from windcrest_core.prints.measures import Units
 
-        drawn = layout_map(plan_of(figure))
-        return tiling("A4", drawn.width_mm, drawn.height_mm).pages - 1
+        return map_tiling(layout_map(plan_of(figure), Units()), "A4").pages - 1
 
     def test_marks_are_set_by_keys_alone(self) -> None:
         figure = create_figure(self.user, "The signalman", "biped", "300 mm")

@@ -37,10 +37,14 @@ from windcrest_core.findings import Operation  # noqa: E402
 from windcrest_core.frame.station import frame_plan  # noqa: E402
 from windcrest_core.new_figure import BODIES, new_sheet  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
-from windcrest_core.prints import layout_map, map_pdf  # noqa: E402
+from windcrest_core.prints.layout_map import layout_map  # noqa: E402
+from windcrest_core.prints.map_pages import map_pdf  # noqa: E402
+from windcrest_core.prints.measures import Units  # noqa: E402
+from windcrest_core.prints.page import Printing, heading_of  # noqa: E402
 from windcrest_core.sheet import FigureSheet, load_sheet  # noqa: E402
 from windcrest_core.sheet.edits import apply_edits  # noqa: E402
 from windcrest_core.sheet.joints import joint_ranges  # noqa: E402
+from windcrest_core.tests.sheets_printed import every_sheet  # noqa: E402
 
 TODAY = date(2026, 7, 1)
 Row = tuple[str, float, float, str]
@@ -145,9 +149,20 @@ def layout_map_ms(sheet: FigureSheet) -> float:
 
     def work(turn: int) -> bytes:
         found = plan(tall[turn + 1], Context(), Progress(), TODAY)
-        return map_pdf(layout_map(found), "A4")
+        heading = heading_of(found, "Layout map", "scale 1:1", Printing())
+        return map_pdf(layout_map(found, Units()), heading, Printing())
 
     return median_ms(work, 5)
+
+
+def slowest_sheet(sheet: FigureSheet) -> tuple[str, float]:
+    """The sheet that takes longest of a planned figure, and how long, ms."""
+    found = plan(sheet, Context(), Progress(), TODAY)
+    took = {
+        name: median_ms(lambda _, printed=printed: printed(), 3)  # type: ignore[misc]
+        for name, printed in every_sheet(sheet, found, Printing())
+    }
+    return max(took.items(), key=lambda row: row[1])
 
 
 def bake_ms() -> float:
@@ -276,6 +291,7 @@ def main() -> None:
     base = baseline_ms()
     sheet = ferrywoman()
     body, body_ms = slowest_body()
+    paper, paper_ms = slowest_sheet(sixty(sheet))
     rows: list[Row] = [
         ("plan() of the ferrywoman, each time another pose, ms", plan_ms(sheet), 80, "ms"),
         ("plan() of a 60-part figure, ms", plan_ms(sixty(sheet)), 150, "ms"),
@@ -288,6 +304,7 @@ def main() -> None:
             1500,
             "ms",
         ),
+        (f"slowest sheet of a 60-part figure ({paper}), ms", paper_ms, 1500, "ms"),
         ("bake of 30 parts over two hours, ms", bake_ms(), 25, "ms"),
         ("200 steps laid into bakes, ten of them moved, ms", ordering_ms(median_ms), 100, "ms"),
         (

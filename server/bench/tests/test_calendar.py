@@ -6,6 +6,7 @@ import icalendar
 
 from server.shelf.actions.create_figure import create_figure
 from server.testing import ApiCase
+from windcrest_core.tests.paper import read
 
 AT = "at=2026-11-23T18:00:00"
 
@@ -42,3 +43,44 @@ class CalendarTest(ApiCase):
         answer = self.client.get(f"/api/v1/calendar.ics?{AT}")
         self.assertIn("bench.ics", answer["Content-Disposition"])
         self.assertTrue(icalendar.Calendar.from_ical(answer.content).walk("VEVENT"))
+
+    def events(self, **asked: str) -> dict[str, icalendar.Event]:
+        query = "&".join(
+            f"{key}={value}" for key, value in {"at": AT.removeprefix("at="), **asked}.items()
+        )
+        answer = self.client.get(f"/api/v1/calendar.ics?{query}")
+        found = icalendar.Calendar.from_ical(answer.content).walk("VEVENT")
+        return {str(event["uid"]): event for event in found}
+
+    def test_a_later_file_changes_and_cancels_what_an_earlier_one_told(self) -> None:
+        before = self.events()
+        self.assertTrue(all(event["sequence"] == 0 for event in before.values()))
+        self.assertEqual([event["sequence"] for event in self.events().values()], [0] * len(before))
+        week = [{"from_h": 6, "hours": 16}] * 7
+        self.call("PATCH", "/api/v1/rules", {"changes": {"bench_week": week}})
+        after = self.events()
+        self.assertLessEqual(set(before), set(after))
+        cancelled = [event for event in after.values() if str(event["status"]) == "CANCELLED"]
+        self.assertTrue(cancelled)
+        for event in cancelled:
+            self.assertEqual(event["sequence"], 1)
+
+    def test_what_is_put_away_is_cancelled_and_what_is_left_out_is_not(self) -> None:
+        other = create_figure(self.user, "Other", "biped", "200 mm").id
+        both = self.events()
+        mine = {uid for uid in both if uid.startswith(f"{other}.")}
+        self.assertTrue(mine)
+        self.assertFalse(mine & set(self.events(figures=self.figure.id)))
+        self.call("DELETE", f"/api/v1/figures/{other}")
+        told = self.events()
+        self.assertEqual({str(told[uid]["status"]) for uid in mine}, {"CANCELLED"})
+
+    def test_the_day_is_printed_in_the_persons_measures(self) -> None:
+        self.call("PATCH", "/api/v1/rules", {"changes": {"mass_unit": "oz", "length_unit": "in"}})
+        answer = self.client.get(f"/api/v1/calendar/day?{AT}")
+        self.assertEqual(answer["Content-Type"], "application/pdf")
+        (page,) = read(answer.content)
+        self.assertIn("The day's steps", page.words)
+        self.assertAlmostEqual(page.width_mm, 215.9, 1)
+        self.assertNotIn(" g:", page.words)
+        self.assert_problem(self.client.get(f"/api/v1/calendar/day?{AT}&paper=A9"), 422, "paper")

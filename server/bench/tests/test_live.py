@@ -64,7 +64,7 @@ class LiveBakeTest(ApiCase):
         self.assertIsNone(self.live())
         self.assert_problem(self.call("POST", f"{self.at}/live-end"), 409)
         text = self.client.get(f"{self.at}/live-trace/1").content.decode()
-        self.assertTrue(text.startswith("time_s,temp_c"))
+        self.assertTrue(text.startswith("\ufefftime_s,temp_c"))
 
     def test_what_no_probe_can_have_measured_is_refused_whole(self) -> None:
         self.begin()

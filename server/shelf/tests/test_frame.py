@@ -95,13 +95,15 @@ class FileTest(CharacterCase):
     def test_the_cut_list_as_a_table(self) -> None:
         answer = self.client.get(f"{self.at}/prints/cut-list?form=csv")
         self.assertIn(".csv", answer["Content-Disposition"])
-        rows = list(csv.DictReader(io.StringIO(answer.content.decode())))
+        self.assertTrue(answer.content.startswith(b"\xef\xbb\xbf"))
+        rows = list(csv.DictReader(io.StringIO(answer.content.decode("utf-8-sig"))))
         runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
-        self.assertEqual({row["run"] for row in rows if row["run"]}, {run["id"] for run in runs})
+        self.assertEqual({row["run"] for row in rows if row["run"]}, {run["label"] for run in runs})
 
     def test_the_portion_card_and_the_walls(self) -> None:
         answer = self.client.get(f"{self.at}/prints/portion-card")
         self.assertEqual(answer.content[:4], b"%PDF")
+        self.assertEqual(self.client.get(f"{self.at}/prints/foil-card").content[:4], b"%PDF")
         found = self.client.get(f"{self.at}/walls").json()
         self.assertEqual([row["name"] for row in found["maps"]], ["front", "side"])
         self.assertIn("chest", [row["id"] for row in found["parts"]])

@@ -16,6 +16,7 @@ from server.stores.actions.book import On, add_lot, book
 from server.stores.models import Item, Lot, Movement, StoresDocument
 from server.testing import ApiCase, person
 from windcrest_core.context import Rules
+from windcrest_core.tests.paper import read
 
 
 class StockCase(ApiCase):
@@ -176,6 +177,13 @@ class ShoppingTest(StockCase):
         self.add(amount="5 kg")
         lines = {row["kind"]: row for row in self.client.get(url).json()["lines"]}
         self.assertNotIn("clay", lines)
+
+    def test_the_list_is_printed_to_take_along(self) -> None:
+        answer = self.client.get(f"/api/v1/stock/shopping/sheet?figures={self.figure.id}")
+        self.assertEqual(answer["Content-Type"], "application/pdf")
+        words = " ".join(page.words for page in read(answer.content))
+        self.assertIn("Shopping list", words)
+        self.assertIn("in whole packs", words)
 
     def test_what_a_figure_cost_is_what_was_taken_for_it(self) -> None:
         self.add(price=9.08)

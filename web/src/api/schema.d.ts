@@ -78,6 +78,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calendar/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Day
+         * @description The steps of the next day at the bench, to be ticked.
+         */
+        get: operations["server_bench_calendar_api_print_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calibrations/preview": {
         parameters: {
             query?: never;
@@ -762,6 +782,23 @@ export interface paths {
         };
         /** Print Face Plan */
         get: operations["server_shelf_prints_api_print_face_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/prints/foil-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Foil Card */
+        get: operations["server_shelf_prints_api_print_foil_card"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1531,6 +1568,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stock/shopping/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Shopping
+         * @description The shopping list for the figures whose ids are given, to take along.
+         */
+        get: operations["server_stores_needs_api_print_shopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stores": {
         parameters: {
             query?: never;
@@ -1644,13 +1701,26 @@ export interface components {
         };
         /**
          * Allowance
-         * @description Wire that is not path: what for, and how much.
+         * @description Wire that is not path: at which end, what for, and how much; `loop_mm` is the inside of a loop
+         *     or hook.
          */
         Allowance: {
+            /**
+             * At
+             * @enum {string}
+             */
+            at: "start" | "end";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /** Label */
             label: string;
             /** Length Mm */
             length_mm: number;
+            /** Loop Mm */
+            loop_mm: number | null;
         };
         /**
          * Area
@@ -2720,7 +2790,8 @@ export interface components {
         };
         /**
          * CoilCuts
-         * @description What is cut from one coil, in order; `coil` is None where its length is not kept.
+         * @description What is cut from one coil, in order; `coil` is None where its length is not kept, `name` what its
+         *     owner calls it.
          */
         CoilCuts: {
             /** Coil */
@@ -2735,6 +2806,8 @@ export interface components {
             left_mm: number | null;
             /** Length Mm */
             length_mm: number | null;
+            /** Name */
+            name: string;
             /** Wire */
             wire: string;
         };
@@ -5595,6 +5668,11 @@ export interface components {
             ][];
             /** Setting */
             setting: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "left" | "right" | "mid";
             /** Stretch Percent */
             stretch_percent: number;
             /** Thickness Mm */
@@ -7229,13 +7307,21 @@ export interface components {
         };
         /**
          * Tiling
-         * @description How a drawing is cut: page size as it lies, rows and columns, and the pages in all.
+         * @description How a drawing is cut: the page as it lies, rows and columns, which of them are printed, and
+         *     the pages in all.
          *
-         *     `pages` counts the plan of the pages, which is printed first.
+         *     `origin_mm` is the left and the top of the first page's window in the drawing, which is shifted
+         *     until the edges cut as little as can be. `pages` counts the plan of the pages, which is printed
+         *     first where there is more than one.
          */
         Tiling: {
             /** Columns */
             columns: number;
+            /** Origin Mm */
+            origin_mm: [
+                number,
+                number
+            ];
             /** Page Mm */
             page_mm: [
                 number,
@@ -7245,8 +7331,18 @@ export interface components {
             pages: number;
             /** Paper */
             paper: string;
+            /** Printed */
+            printed: [
+                number,
+                number
+            ][];
             /** Rows */
             rows: number;
+            /** Window Mm */
+            window_mm: [
+                number,
+                number
+            ];
         };
         /** TimerOut */
         TimerOut: {
@@ -7736,6 +7832,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Calendar"];
+                };
+            };
+        };
+    };
+    server_bench_calendar_api_print_day: {
+        parameters: {
+            query?: {
+                figures?: string;
+                at?: string | null;
+                paper?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };
@@ -9533,7 +9662,9 @@ export interface operations {
     };
     server_shelf_prints_api_print_bake_card: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 figure_id: string;
@@ -9574,7 +9705,9 @@ export interface operations {
     };
     server_shelf_prints_api_print_bend_card: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 figure_id: string;
@@ -9615,7 +9748,9 @@ export interface operations {
     };
     server_shelf_prints_api_print_caliper_card: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 figure_id: string;
@@ -9657,6 +9792,7 @@ export interface operations {
         parameters: {
             query?: {
                 form?: "pdf" | "csv";
+                paper?: string;
             };
             header?: never;
             path: {
@@ -9739,7 +9875,51 @@ export interface operations {
     };
     server_shelf_prints_api_print_face_plan: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_foil_card: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 figure_id: string;
@@ -9907,7 +10087,9 @@ export interface operations {
     };
     server_shelf_prints_api_print_portion_card: {
         parameters: {
-            query?: never;
+            query?: {
+                paper?: string;
+            };
             header?: never;
             path: {
                 figure_id: string;
@@ -11540,6 +11722,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShoppingList"];
+                };
+            };
+        };
+    };
+    server_stores_needs_api_print_shopping: {
+        parameters: {
+            query?: {
+                figures?: string;
+                paper?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
                 };
             };
         };

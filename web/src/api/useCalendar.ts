@@ -18,3 +18,7 @@ export const useCalendar = (figures: string[]) =>
       ),
     placeholderData: (before) => before,
   });
+
+/** The steps of the next day at the bench on paper, of these figures. */
+export const daySheet = (figures: string[]): string =>
+  `/api/v1/calendar/day?figures=${figures.join(",")}&at=${localNow()}`;

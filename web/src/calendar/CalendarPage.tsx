@@ -3,12 +3,13 @@ import { useTitle } from "../ui/useTitle";
 import { Box, Button, Flex, Heading, Link, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link as Path } from "react-router";
-import { localNow, useCalendar } from "../api/useCalendar";
+import { daySheet, localNow, useCalendar } from "../api/useCalendar";
 import { useShelf } from "../api/useShelf";
 import type { Sitting } from "../api/types";
 import { Note } from "../ui/fields";
 import { minutes } from "../units/format";
 import { BenchHours } from "./BenchHours";
+import { PrintLink } from "../ui/PrintLink";
 
 const DAYS_SHOWN = 14;
 
@@ -37,6 +38,9 @@ export function CalendarPage() {
         <Heading as="h1" size="2xl" flex="1">
           Calendar
         </Heading>
+        {days.length ? (
+          <PrintLink href={daySheet(order)}>Print the next day (PDF)</PrintLink>
+        ) : null}
         <Link
           href={`/api/v1/calendar.ics?figures=${order.join(",")}&at=${localNow()}`}
           color="verdigris"

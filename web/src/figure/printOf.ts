@@ -1,13 +1,14 @@
+import { daySheet } from "../api/useCalendar";
 import type { Place } from "./callouts";
 
 /** The sheet of a station that is printed by a key; some have none. */
 export function printOf(id: string, place: Place, bake: number): string | null {
+  if (place === "order") return daySheet([id]);
   const sheet = {
     character: "layout-map",
     frame: "cut-list",
-    bulk: "layout-map",
+    bulk: "foil-card",
     clay: "portion-card",
-    order: null,
     bake: `bake-card/${bake}`,
     colour: null,
     finish: "drilling-template",

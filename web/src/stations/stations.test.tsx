@@ -345,7 +345,7 @@ describe("Clay", () => {
     await user.click(screen.getByRole("tab", { name: "Patterns" }));
     const link = await screen.findByRole("link", { name: "Pattern of the oilskin apron as SVG" });
     expect(link.getAttribute("href")).toBe(
-      `${FIGURE}/prints/patterns?paper=A4&part=apron&form=svg`,
+      `${FIGURE}/prints/patterns?part=apron&form=svg`,
     );
     expect(document.querySelector("[data-pattern=apron]")?.textContent).toContain(
       "its edges have to give 6 %",

@@ -1,5 +1,5 @@
 import { Waiting } from "../ui/Waiting";
-import { Box, Button, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useShelf } from "../api/useShelf";
 import { useCosts, useShopping } from "../api/useStock";
@@ -8,6 +8,7 @@ import { Note } from "../ui/fields";
 import { PanelTable } from "../ui/Table";
 import { useUnits } from "../ui/UnitsContext";
 import { money, stockAmount, type Units } from "../units/format";
+import { PrintLink } from "../ui/PrintLink";
 
 /** One list over the chosen figures, and what each figure costs. */
 export function Shopping() {
@@ -47,14 +48,9 @@ export function Shopping() {
               To buy beyond what is in Stores
               {list.lines.length ? `, about ${money(list.cost)}` : ""}
             </Heading>
-            <Button
-              size="xs"
-              variant="outline"
-              borderColor="hairline"
-              onClick={() => window.print()}
-            >
-              Print
-            </Button>
+            <PrintLink href={`/api/v1/stock/shopping/sheet?figures=${chosen.join(",")}`} small>
+              Print the list (PDF)
+            </PrintLink>
           </Flex>
           {list.lines.length ? (
             <Lines label="Shopping list" lines={list.lines} units={units} />

@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, Link, Skeleton, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Skeleton, Stack, Text } from "@chakra-ui/react";
 import { lazy, Suspense } from "react";
 import { useBench } from "../../api/useBench";
 import type { BakePlan } from "../../api/types";
@@ -15,6 +15,7 @@ import { HeatGunTab } from "./HeatGunTab";
 import { HoldTab } from "./HoldTab";
 import { InsideTab } from "./InsideTab";
 import { LiveBake } from "./LiveBake";
+import { PrintLink } from "../../ui/PrintLink";
 
 const HeatChart = lazy(() => import("./HeatChart"));
 
@@ -155,15 +156,9 @@ function OvenTab({ bake }: { bake: BakePlan }) {
           }))}
         />
       ) : null}
-      <Link
-        href={`/api/v1/figures/${figure.id}/prints/bake-card/${bake.number}`}
-        target="_blank"
-        rel="noreferrer"
-        color="verdigris"
-        fontWeight="600"
-      >
+      <PrintLink href={`/api/v1/figures/${figure.id}/prints/bake-card/${bake.number}`}>
         Print the card of this bake (PDF)
-      </Link>
+      </PrintLink>
       <Note>
         Thermometer beside the piece; ventilate. If it smokes: switch off, open windows, leave. The
         maker's label stands above this estimate.

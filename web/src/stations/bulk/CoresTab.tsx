@@ -9,6 +9,7 @@ import { Answer } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note, NumberField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { PrintLink } from "../../ui/PrintLink";
 
 /** The core of each part, and the wall of clay over it. */
 export function CoresTab() {
@@ -68,6 +69,9 @@ export function CoresTab() {
       <Answer label="Foil" q={plan.bulk.foil_g} />
       <Answer label="Off the roll" q={plan.bulk.foil_m} />
       <Answer label="Core" q={plan.bulk.core_cm3} />
+      <PrintLink href={`/api/v1/figures/${figure.id}/prints/foil-card`}>
+        Print the foil card (PDF)
+      </PrintLink>
       <Heading size="sm">Part by part</Heading>
       <PanelTable
         label="Foil of each part"

@@ -1,4 +1,4 @@
-import { Link, Stack, Text } from "@chakra-ui/react";
+import { Stack, Text } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length } from "../../units/format";
 import { Answer } from "../../ui/Answer";
@@ -6,6 +6,7 @@ import { Note, WordsField } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { PrintLink } from "../../ui/PrintLink";
 
 const percent = (v: number) => `${Math.round(v * 100)} %`;
 const SLIDERS = [
@@ -78,15 +79,9 @@ export function FaceTab() {
         text={figure.sheet.expression}
         onCommit={(text) => change("Expression", [set("expression", text)])}
       />
-      <Link
-        href={`/api/v1/figures/${figure.id}/prints/face-plan`}
-        target="_blank"
-        rel="noreferrer"
-        color="verdigris"
-        fontWeight="600"
-      >
+      <PrintLink href={`/api/v1/figures/${figure.id}/prints/face-plan`}>
         Print the face grid at true size (PDF)
-      </Link>
+      </PrintLink>
     </Stack>
   );
 }

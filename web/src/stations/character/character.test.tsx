@@ -250,5 +250,8 @@ describe("Paper", () => {
     const link = screen.getByRole("link", { name: /Print the layout map/ });
     expect(link.getAttribute("href")).toBe(`${FIGURE}/prints/layout-map?paper=A3&mirrored=true`);
     expect(asked.some((row) => row.path.endsWith("/layout-map/pages"))).toBe(true);
+    const card = screen.getByRole("link", { name: "Portion card" });
+    expect(card.getAttribute("href")).toBe(`${FIGURE}/prints/portion-card?paper=A3`);
+    expect(screen.getAllByRole("link", { name: /^Bend card: / }).length).toBeGreaterThan(1);
   });
 });

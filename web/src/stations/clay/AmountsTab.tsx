@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useCatalogue } from "../../api/useRules";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, mass, minutes } from "../../units/format";
@@ -8,6 +8,7 @@ import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 import { Conditioning } from "./Conditioning";
 import { portionWords } from "./portionWords";
+import { PrintLink } from "../../ui/PrintLink";
 
 /** What goes on, how much of it, and how each piece is begun. */
 export function AmountsTab() {
@@ -91,16 +92,9 @@ export function AmountsTab() {
       )}
       <Flex justify="space-between" align="baseline">
         <Heading size="sm">How to begin each part</Heading>
-        <Link
-          href={`/api/v1/figures/${figure.id}/prints/portion-card`}
-          target="_blank"
-          rel="noreferrer"
-          color="verdigris"
-          fontSize="sm"
-          fontWeight="600"
-        >
+        <PrintLink href={`/api/v1/figures/${figure.id}/prints/portion-card`} small>
           Portion card (PDF)
-        </Link>
+        </PrintLink>
       </Flex>
       <PanelTable
         label="Clay of each part"

@@ -7,6 +7,7 @@ import { length } from "../../units/format";
 import { Note } from "../../ui/fields";
 import { Waiting } from "../../ui/Waiting";
 import { useUnits } from "../../ui/UnitsContext";
+import { PrintLink } from "../../ui/PrintLink";
 
 const BOX = 64;
 
@@ -15,8 +16,7 @@ export function Patterns() {
   const { figure, selected, select } = useFigurePage();
   const units = useUnits();
   const found = usePatterns(figure.id, figure.revision, true);
-  const paper = units.length_unit === "in" ? "Letter" : "A4";
-  const at = `/api/v1/figures/${figure.id}/prints/patterns?paper=${paper}`;
+  const at = `/api/v1/figures/${figure.id}/prints/patterns`;
   return (
     <Box>
       <Heading size="sm">Flat patterns, to cut sheets by</Heading>
@@ -24,9 +24,9 @@ export function Patterns() {
       {found.data?.length === 0 ? <Note>Nothing of this figure is laid as a sheet.</Note> : null}
       {found.data?.length ? (
         <Box mt="1.5">
-          <Link href={at} target="_blank" rel="noreferrer" color="verdigris" fontSize="sm">
+          <PrintLink href={at} small>
             Print them all (PDF)
-          </Link>
+          </PrintLink>
           {found.data.map((pattern) => (
             <Flex
               key={pattern.part}
@@ -63,7 +63,7 @@ export function Patterns() {
                   {(["pdf", "svg"] as const).map((form) => (
                     <Link
                       key={form}
-                      href={`${at}&part=${pattern.part}&form=${form}`}
+                      href={`${at}?part=${pattern.part}&form=${form}`}
                       target="_blank"
                       rel="noreferrer"
                       color="verdigris"

@@ -5,6 +5,7 @@ import { Answer } from "../../ui/Answer";
 import { Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { PrintLink } from "../../ui/PrintLink";
 
 /** What to cut, from which coil, in which order, and what to buy. */
 export function CutTab() {
@@ -17,9 +18,7 @@ export function CutTab() {
     <Stack gap="3">
       <Answer label="Wire in all" q={plan.frame.wire_m} />
       <Flex gap="4">
-        <Link href={prints} target="_blank" rel="noreferrer" color="verdigris" fontWeight="600">
-          Print the cut list (PDF)
-        </Link>
+        <PrintLink href={prints}>Print the cut list (PDF)</PrintLink>
         <Link href={`${prints}?form=csv`} color="verdigris" fontWeight="600">
           As a table (CSV)
         </Link>
@@ -65,6 +64,7 @@ export function CutTab() {
         >
           <Text fontSize="sm" fontWeight="600">
             {coil.label}
+            {coil.name ? `, lot “${coil.name}”` : ""}
             {coil.length_mm === null || coil.length_mm === undefined
               ? ""
               : `, ${length(coil.length_mm, units)} there`}

@@ -1,10 +1,11 @@
-import { Box, Link } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { value } from "../../units/format";
 import { Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { PrintLink } from "../../ui/PrintLink";
 
 /** From above: what it stands on, its pegs, its centre of mass, and which way it goes over first. */
 export function PlanView() {
@@ -113,15 +114,9 @@ export function PlanView() {
         {plan.frame.free_standing ? "On its bare feet" : "On its base"}, from above; dashed: its
         feet; rings: pegs. 10° is wanted every way (assumed).
       </Note>
-      <Link
-        href={`/api/v1/figures/${figure.id}/prints/drilling-template?paper=${units.length_unit === "in" ? "Letter" : "A4"}`}
-        target="_blank"
-        rel="noreferrer"
-        color="verdigris"
-        fontWeight="600"
-      >
+      <PrintLink href={`/api/v1/figures/${figure.id}/prints/drilling-template`}>
         Print the holes of the base, 1:1 (PDF)
-      </Link>
+      </PrintLink>
     </Box>
   );
 }

@@ -1,4 +1,4 @@
-import { Box, Button, chakra, Flex, Link, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import { useCatalogue, useStores } from "../../api/useRules";
 import type { RunPlan } from "../../api/types";
@@ -10,6 +10,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { GaugeDialog } from "./GaugeDialog";
 import { RunEditor } from "./RunEditor";
 import { RunFacts } from "./RunFacts";
+import { PrintLink } from "../../ui/PrintLink";
 
 const STRANDS = ["1", "2", "3"].map((n) => ({ value: n, label: n }));
 
@@ -166,16 +167,9 @@ function Bends({ run }: { run: RunPlan }) {
           </>
         ) : null}
       </chakra.details>
-      <Link
-        href={`/api/v1/figures/${figure.id}/prints/bend-card/${run.id}`}
-        target="_blank"
-        rel="noreferrer"
-        color="verdigris"
-        fontSize="xs"
-        fontWeight="600"
-      >
+      <PrintLink href={`/api/v1/figures/${figure.id}/prints/bend-card/${run.id}`} small>
         Print its bend card (PDF)
-      </Link>
+      </PrintLink>
     </Box>
   );
 }

@@ -16,9 +16,11 @@ import { MendTab } from "./MendTab";
 import { MovePicker } from "./MovePicker";
 import { ReachTab } from "./ReachTab";
 import { useMoves } from "./useMoves";
+import { PrintLink } from "../../ui/PrintLink";
+import { daySheet } from "../../api/useCalendar";
 
 function StepsTab() {
-  const { plan } = useFigurePage();
+  const { figure, plan } = useFigurePage();
   const [board, showBoard] = useState(false);
   const { move, dialog } = useMoves();
   const labels = new Map(plan.order.steps.map((step) => [step.key, step.label]));
@@ -42,6 +44,9 @@ function StepsTab() {
         </Button>
       </Flex>
       <Answer label="Hands on it" q={plan.order.hands_min} />
+      {next ? (
+        <PrintLink href={daySheet([figure.id])}>Print what fits the next day (PDF)</PrintLink>
+      ) : null}
       {columnsOf(plan.order).map((column) => (
         <Box key={column.title}>
           <Heading size="sm">{column.title}</Heading>
