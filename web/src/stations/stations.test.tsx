@@ -344,9 +344,7 @@ describe("Clay", () => {
     const { user, done } = showStation(<ClayPanel />);
     await user.click(screen.getByRole("tab", { name: "Patterns" }));
     const link = await screen.findByRole("link", { name: "Pattern of the oilskin apron as SVG" });
-    expect(link.getAttribute("href")).toBe(
-      `${FIGURE}/prints/patterns?part=apron&form=svg`,
-    );
+    expect(link.getAttribute("href")).toBe(`${FIGURE}/prints/patterns?part=apron&form=svg`);
     expect(document.querySelector("[data-pattern=apron]")?.textContent).toContain(
       "its edges have to give 6 %",
     );
