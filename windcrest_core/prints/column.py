@@ -8,7 +8,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 
 from windcrest_core.prints.page import RULE_MM
-from windcrest_core.prints.paper import CELL
+from windcrest_core.prints.paper import CELL, unbroken
 
 BOX_MM = 3.2
 
@@ -25,7 +25,7 @@ class Column:
         return self.y
 
     def says(self, markup: str, style: ParagraphStyle = CELL, indent: float = 0.0) -> None:
-        words = Paragraph(markup, style)
+        words = Paragraph(unbroken(markup), style)
         _, high = words.wrap((self.wide - indent) * mm, 1e6)
         words.drawOn(self.canvas, (self.left + indent) * mm, self.down(high / mm) * mm)
         self.down(style.spaceAfter / mm)

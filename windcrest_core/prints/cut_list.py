@@ -11,7 +11,17 @@ from windcrest_core.frame.packing import CoilCuts
 from windcrest_core.plan import Plan
 from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import Printing, heading_of
-from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, says, table
+from windcrest_core.prints.paper import (
+    BIG,
+    HEAD,
+    LEAD,
+    Box,
+    card_pdf,
+    escaped,
+    says,
+    table,
+    unbroken,
+)
 from windcrest_core.prints.run_marks import allowance_words, cut_words, run_letters, wire_words
 from windcrest_core.stock.spreadsheet import safe_cell
 
@@ -41,8 +51,8 @@ def cut_list_pdf(plan: Plan, printing: Printing) -> bytes:
             ),
         ]  # fmt: skip
     for buy in frame.cuts.buy:
-        words = (
-            f"<b>To buy:</b> {units.long_mm(buy.metres * 1000)} of {buy.label}; "
+        words = unbroken(
+            f"<b>To buy:</b> {units.long_mm(buy.metres * 1000)} of {escaped(buy.label)}; "
             f"the longest piece is {units.whole_mm(buy.longest_mm)}."
         )
         story.append(Paragraph(words, LEAD))

@@ -10,9 +10,20 @@ from reportlab.platypus import Flowable, Paragraph
 from windcrest_core.order.calendar import Calendar, Sitting
 from windcrest_core.order.station import StepPlan
 from windcrest_core.plan import Plan
+from windcrest_core.prints.foil_card import roll_words
 from windcrest_core.prints.measures import Units, minutes_words
 from windcrest_core.prints.page import Heading, Printing, dated
-from windcrest_core.prints.paper import BIG, CELL, LEAD, Box, card_pdf, escaped, says, table
+from windcrest_core.prints.paper import (
+    BIG,
+    CELL,
+    LEAD,
+    Box,
+    card_pdf,
+    escaped,
+    says,
+    table,
+    unbroken,
+)
 from windcrest_core.prints.portion_card import portion_words
 
 
@@ -81,7 +92,7 @@ def _words(row: Sitting, step: StepPlan | None, plan: Plan, units: Units) -> Par
     if row.shared:
         more.append("in the oven together with another figure")
     below = f"<br/><font size=8>{escaped('; '.join(more))}</font>" if more else ""
-    return Paragraph(f"{escaped(row.label)}{below}", CELL)
+    return Paragraph(unbroken(f"{escaped(row.label)}{below}"), CELL)
 
 
 def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
@@ -94,9 +105,15 @@ def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
             return f"{units.mass_g(part.grams)}: {portion_words(part.portion, units)}"
         case "core":
             bulk = next((part for part in plan.bulk.parts if part.id == step.part), None)
-            if bulk is None or bulk.foil_m <= 0:
+            if bulk is None or bulk.piece is None or bulk.foil_m <= 0:
                 return ""
-            return f"{units.stock_mm(bulk.foil_m * 1000)} of foil off the roll"
+            roll, girth = bulk.foil_m * 1000, bulk.piece.girths_mm[-1]
+            return (
+                f"{roll_words(roll, units)} off the roll, {bulk.piece.shape}, squeezed to "
+                f"{units.rough_mm(girth)} round"
+            )
+        case "cut":
+            return f"{units.long_mm(plan.frame.wire_m.value * 1000)} of wire: see the cut list"
         case "bake":
             bake = next((b for b in plan.bake.bakes if step.key == f"bake.{b.number}"), None)
             if bake is None:

@@ -10,6 +10,8 @@ from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, says, table
 
+LONG_MM = 1000.0
+
 
 def foil_card_pdf(plan: Plan, printing: Printing) -> bytes:
     """The cores in the order they are made, from the middle of the body outwards."""
@@ -75,16 +77,21 @@ def foil_card_pdf(plan: Plan, printing: Printing) -> bytes:
     return card_pdf(heading, printing, story)
 
 
+def roll_words(mm: float, units: Units) -> str:
+    """A length of foil: in feet or metres where it is long."""
+    return units.long_mm(mm) if mm >= LONG_MM else units.rough_mm(mm)
+
+
 def _foil(part: PartBulk, units: Units) -> list[object]:
     piece = part.piece
     assert piece is not None
-    girths = " → ".join(units.whole_mm(girth) for girth in piece.girths_mm)
+    girths = " → ".join(units.rough_mm(girth) for girth in piece.girths_mm)
     return [
         Box(),
         says(part.label),
-        says(units.stock_mm(part.foil_m * 1000)),
+        says(roll_words(part.foil_m * 1000, units)),
         says(piece.shape),
-        says(f"{units.whole_mm(piece.length_mm)} × {units.whole_mm(piece.across_mm)}"),
+        says(f"{units.rough_mm(piece.length_mm)} × {units.rough_mm(piece.across_mm)}"),
         says(girths),
         units.whole_mm(piece.tape_mm) if piece.tape_mm >= 1 else "none",
     ]

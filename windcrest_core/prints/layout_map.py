@@ -28,6 +28,7 @@ LEAST_VIEW_MM, LEAST_WIDE_MM, KEY_MM = 38.0, 120.0, 165.0
 ROW_MM = 4.2
 CROSS_MM = 2.0
 SAMPLE_MM = 10.0
+CLOSE_MM = 100.0  # lower, every 10 mm of the scale has its number
 NAMES_APART_MM = LEAST_MM * 1.12
 
 Placed = tuple[View, float, Array]
@@ -60,7 +61,8 @@ def layout_map(plan: Plan, units: Units, mirrored: bool = False) -> Map:
     height = ground + high + TOP_MM
     placed: list[Placed] = [(front, x_front, FRONT), (side, x_side, SIDE)]
 
-    placer = Placer((EDGE_MM, foot, width - EDGE_MM, height))
+    wires = [line for _, x, plane in placed for line in _wires(plan, plane, x, ground)]
+    placer = Placer((EDGE_MM, foot, width - EDGE_MM, height), avoid=wires)
     lines = [*_scale(units, high, ground, scale_x, width)]
     places = spread(
         [ground + mark.height_mm for mark in marks], NAMES_APART_MM, ground - 3, height - 3
@@ -86,9 +88,9 @@ def layout_map(plan: Plan, units: Units, mirrored: bool = False) -> Map:
         )
         placer.keep(Word(middle - half, below - ROW_MM, sides[0]))
         placer.keep(Word(middle + half, below - ROW_MM, sides[1], anchor="end"))
-    for view, x, plane in placed:
+    lines += wires
+    for view, x, _ in placed:
         lines += _view_lines(view, x, ground)
-        lines += _wires(plan, plane, x, ground)
     _name_runs(plan, placed, ground, placer)
     heads = math.floor(plan.drawing.height_mm / plan.drawing.head_mm + 1e-6)
     lines += [
@@ -208,6 +210,7 @@ def _scale(units: Units, high_mm: float, ground: float, x: float, width: float) 
 
 
 def _scale_words(units: Units, high_mm: float, ground: float, x: float) -> Iterator[Word]:
-    step, name = (INCH_MM, 1) if units.inches else (50.0, 50)
+    every = 10 if high_mm < CLOSE_MM else 50
+    step, name = (INCH_MM, 1) if units.inches else (float(every), every)
     for n in range(math.floor(high_mm / step) + 1):
         yield Word(x + 0.8, ground + n * step + 0.5, f"{n * name}")

@@ -9,7 +9,7 @@ from windcrest_core.findings import Frozen
 from windcrest_core.units import inches_text
 
 INCH_MM, FOOT_MM, OUNCE_G, SQUARE_INCH_CM2 = 25.4, 304.8, 28.349523, 6.4516
-FINE = 64
+FINE, ROUGH = 64, 8
 
 
 class Units(Frozen):
@@ -26,6 +26,10 @@ class Units(Frozen):
     def whole_mm(self, mm: float) -> str:
         """To the millimetre, or 1/32 in: what is cut or held against a rule."""
         return inches_text(mm) if self.inches else f"{mm:.0f} mm"
+
+    def rough_mm(self, mm: float) -> str:
+        """To the millimetre, or 1/8 in: foil, which nobody tears or squeezes finer."""
+        return inches_text(mm, ROUGH) if self.inches else f"{mm:.0f} mm"
 
     def fine_mm(self, mm: float) -> str:
         """To 0.1 mm, or 1/64 in: marks, thicknesses, what is set with calipers.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 
 from reportlab.lib import colors
 from reportlab.lib.styles import ParagraphStyle
@@ -13,6 +14,7 @@ from reportlab.platypus import TableStyle as Style
 from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM, Heading, Pages, Printing
 from windcrest_core.prints.type import BOLD, LEAST_PT, READ_PT, REGULAR
 
+MEASURE = re.compile(r"(?<=\d) (?=(?:\d+/\d+|mm|cm²|m|sq|in|ft|g|oz|min|h|°[CF])(?:\W|$))")
 SIDE_MM = 15.0
 GAP_MM = 2.0
 
@@ -51,9 +53,20 @@ def escaped(text: str) -> str:
     return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
 
 
+def unbroken(markup: str) -> str:
+    """A number and its unit stay on one row, and 1 with its 15/32.
+
+    Examples
+    --------
+    >>> unbroken("1 15/32 in up, 90 min").count("\\u00a0")
+    3
+    """
+    return MEASURE.sub("\u00a0", markup)
+
+
 def says(text: str, style: ParagraphStyle = CELL) -> Paragraph:
     """Words that are broken where they must be, whatever they are."""
-    return Paragraph(escaped(text), style)
+    return Paragraph(unbroken(escaped(text)), style)
 
 
 def frame_mm(page_mm: tuple[float, float]) -> tuple[float, float, float, float]:

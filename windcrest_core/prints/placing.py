@@ -5,13 +5,17 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
+import shapely
+
 from windcrest_core.prints.drawn import Line, Word
 from windcrest_core.prints.type import LEAST_MM, width_mm
 
 Box = tuple[float, float, float, float]
 CLEAR_MM = (1.5, 0.3)  # beside and above
 LED_MM = 4.0  # further away, a line leads to it
-WAYS = 16
+CLEAR_REACH_MM = 40.0
+ORDER = (0, 8, 4, 12, 2, 6, 14, 10, 1, 7, 15, 9, 3, 5, 13, 11)
+"""Ways round a point in sixteenths: right, left, above, below, and then what lies between."""
 
 
 def box_of(word: Word) -> Box:
@@ -37,10 +41,19 @@ class Placer:
     Parameters
     ----------
     bounds : left, low, right, high, mm.
+    avoid : lines that are to stay in sight; words are on them only where there is no other place.
     """
 
-    def __init__(self, bounds: Box) -> None:
+    def __init__(self, bounds: Box, avoid: Sequence[Line] = ()) -> None:
         self.bounds, self.taken = bounds, list[Box]()
+        self.avoid = shapely.union_all(
+            [
+                shapely.LineString(line.points).buffer(max(line.wire_mm / 2, CLEAR_MM[1]), 2)
+                for line in avoid
+                if len(line.points) > 1
+            ]
+        )
+        shapely.prepare(self.avoid)
         self.words, self.leaders = list[Word](), list[Line]()
 
     def keep(self, word: Word) -> None:
@@ -59,34 +72,44 @@ class Placer:
 
         Rings of growing size round the point are tried, to its right first.
         """
-        wide, high = width_mm(text, size_mm, bold), size_mm
+        word = self._free(text, at, size_mm, bold, off_mm, clear=True) or self._free(
+            text, at, size_mm, bold, off_mm, clear=False
+        )
+        if word is not None:
+            self.keep(word)
+            box = box_of(word)
+            if math.dist(at, _nearest(at, box)) > LED_MM:
+                self.leaders.append(Line("leader", (at, _nearest(at, box))))
+        return word
+
+    def _free(
+        self, text: str, at: tuple[float, float], size_mm: float, bold: bool, off_mm: float, clear: bool
+    ) -> Word | None:  # fmt: skip
+        """The nearest place for words; `clear` of what is to be avoided, and then not very far."""
+        wide = width_mm(text, size_mm, bold)
         left, low, right, top = self.bounds
-        reach = math.hypot(right - left, top - low)
+        reach = CLEAR_REACH_MM if clear else math.hypot(right - left, top - low)
         off = off_mm
         while off <= reach:
-            for n in range(WAYS):
-                # Right, left, above, below, and then what lies between.
-                turn = (
-                    math.pi * 2 * ((0, 8, 4, 12, 2, 6, 14, 10, 1, 7, 15, 9, 3, 5, 13, 11)[n]) / WAYS
-                )
+            for n in ORDER:
+                turn = 2 * math.pi * n / len(ORDER)
                 x = at[0] + off * math.cos(turn) + (math.cos(turn) - 1) / 2 * wide
-                y = at[1] + off * math.sin(turn) + (math.sin(turn) - 1) / 2 * high + 0.24 * size_mm
-                word = Word(x, y, text, size_mm, "start", bold, backed=True)
+                y = at[1] + off * math.sin(turn) + (math.sin(turn) - 1) / 2 * size_mm
+                word = Word(x, y + 0.24 * size_mm, text, size_mm, "start", bold, backed=True)
                 box = box_of(word)
                 inside = box[0] >= left and box[1] >= low and box[2] <= right and box[3] <= top
-                if inside and all(_apart(box, other) for other in self.taken):
-                    self.keep(word)
-                    if off > LED_MM:
-                        self.leaders.append(_leader(at, box))
+                if (
+                    inside
+                    and all(_apart(box, other) for other in self.taken)
+                    and not (clear and self.avoid.intersects(shapely.box(*box)))
+                ):
                     return word
             off += 1.0 + off / 8
         return None
 
 
-def _leader(at: tuple[float, float], box: Box) -> Line:
-    x = min(max(at[0], box[0]), box[2])
-    y = min(max(at[1], box[1]), box[3])
-    return Line("leader", (at, (x, y)))
+def _nearest(at: tuple[float, float], box: Box) -> tuple[float, float]:
+    return (min(max(at[0], box[0]), box[2]), min(max(at[1], box[1]), box[3]))
 
 
 def spread(at: Sequence[float], gap: float, low: float, high: float) -> list[float]:

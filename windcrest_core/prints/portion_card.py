@@ -13,7 +13,7 @@ from windcrest_core.clay.portions import Portion
 from windcrest_core.plan import Plan
 from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import RULE_MM, Printing, heading_of
-from windcrest_core.prints.paper import BIG, CELL, HEAD, LEAD, Box, card_pdf, frame_mm, says, table
+from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, frame_mm, says, table
 from windcrest_core.prints.type import LEAST_MM, REGULAR, width_mm
 
 ROLLED = ("ball", "drop", "cone", "snake")  # begun as a ball, so that a ball is its measure
@@ -150,7 +150,7 @@ def portion_card_pdf(plan: Plan, printing: Printing) -> bytes:
             for stage in plan.clay.stages
             if stage.bake == bake and stage.clay in clays
         )
-        story.append(Paragraph(f"{name}: {open_now}" if open_now else name, HEAD))
+        story.append(says(f"{name}: {open_now}" if open_now else name, HEAD))
         head = ["", "", "piece", "raw, each", "begin it as"]
         body = [_piece(row, units) for row in found]
         shares = [6.0, 8.0, 56.0, 20.0, 82.0]
@@ -200,5 +200,5 @@ def _piece(row: Row, units: Units) -> list[object]:
         f"{row.number}",
         says(together([part.label for part in row.parts])),
         f"{count}{units.mass_g(row.one.grams)}",
-        Paragraph(f"{count}{portion_words(row.one.portion, units)}", CELL),
+        says(f"{count}{portion_words(row.one.portion, units)}"),
     ]

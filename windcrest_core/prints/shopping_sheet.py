@@ -78,11 +78,15 @@ def shopping_sheet_pdf(
     return card_pdf(heading, printing, story)
 
 
+def _pack(size: float, unit: Unit, units: Units) -> str:
+    return units.pack_g(size) if unit == "g" else amount_words(size, unit, units)
+
+
 def _buy(line: ToBuy, units: Units) -> list[object]:
     packs = " + ".join(
-        f"{pack.count} × {amount_words(pack.size, line.unit, units)}"
-        if line.unit != "count"
-        else f"{pack.count * pack.size:g}"
+        f"{pack.count * pack.size:g}"
+        if line.unit == "count"
+        else f"{pack.count} × {_pack(pack.size, line.unit, units)}"
         for pack in line.packs
     )
     return [
