@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
@@ -11,9 +9,10 @@ from windcrest_core.bake.model import BakePlan, Grade, PartBake
 from windcrest_core.plan import Plan
 from windcrest_core.prints.column import Column
 from windcrest_core.prints.measures import Units, minutes_words
-from windcrest_core.prints.page import HAIR_MM, Pages, Printing, heading_of, sheet_pdf
+from windcrest_core.prints.page import Pages, Printing, heading_of, sheet_pdf
 from windcrest_core.prints.paper import BIG, CELL, HEAD, Box, escaped, frame_mm, says, table
-from windcrest_core.prints.type import BOLD, LEAST_MM, READ_MM, REGULAR, width_mm
+from windcrest_core.prints.pen import Pen, Point
+from windcrest_core.prints.type import LEAST_MM, READ_MM, width_mm
 
 CURVE_MM = 52.0
 LEAST_ROWS = 3
@@ -36,8 +35,8 @@ def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
     def draw(canvas: Pages) -> None:
         column = Column(canvas, left, foot + tall, wide)
         _say(bake, column, printing.units)
-        _readings(canvas, column, bake, printing.units)
-        _curve(canvas, column, bake, printing.units)
+        _readings(Pen(canvas), column, bake, printing.units)
+        _curve(Pen(canvas), column, bake, printing.units)
         _parts(canvas, column, bake, printing, foot)
         canvas.showPage()
 
@@ -99,7 +98,7 @@ def _supports(bake: BakePlan) -> list[str]:
     return [f"{', '.join(labels)}: {words}" for words, labels in ways.items()]
 
 
-def _readings(canvas: Canvas, column: Column, bake: BakePlan, units: Units) -> None:
+def _readings(pen: Pen, column: Column, bake: BakePlan, units: Units) -> None:
     """A row of minutes, what the air should be then, and boxes for what the thermometer says."""
     minutes = max(bake.advised_min.value, 1.0)
     step = next((step for step in STEPS_MIN if minutes / step <= READINGS), STEPS_MIN[-1])
@@ -114,16 +113,13 @@ def _readings(canvas: Canvas, column: Column, bake: BakePlan, units: Units) -> N
         ("air, expected", [_air_about(bake, minute, units) for minute in at]),
         ("air, read", ["" for _ in at]),
     )
-    canvas.setLineWidth(HAIR_MM * mm)
     for name, cells in rows:
         y = column.down(high)
-        canvas.setFont(BOLD, LEAST_MM * mm)
-        canvas.drawString(column.left * mm, (y + 1.8) * mm, name)
-        canvas.setFont(REGULAR, READ_MM * mm)
+        pen.write(column.left, y + 1.8, name, bold=True)
         for n, words in enumerate(cells):
             x = column.left + head + n * each
-            canvas.rect(x * mm, y * mm, each * mm, high * mm)
-            canvas.drawCentredString((x + each / 2) * mm, (y + 1.6) * mm, words)
+            pen.box(x, y, each, high)
+            pen.write(x + each / 2, y + 1.6, words, READ_MM, anchor="middle")
     column.down(3)
 
 
@@ -136,7 +132,7 @@ def _air_about(bake: BakePlan, minute: float, units: Units) -> str:
     return low if low == high else f"{low.split(' ')[0]}–{high}"
 
 
-def _curve(canvas: Canvas, column: Column, bake: BakePlan, units: Units) -> None:
+def _curve(pen: Pen, column: Column, bake: BakePlan, units: Units) -> None:
     """Air, surface and middle of the slowest part over time."""
     points = bake.curve
     low = column.down(CURVE_MM) + 5
@@ -145,39 +141,27 @@ def _curve(canvas: Canvas, column: Column, bake: BakePlan, units: Units) -> None
     last = max(point.minute for point in points)
     top = max(160.0, max(point.air_c for point in points))
 
-    def x(minute: float) -> float:
-        return left + wide * minute / last
+    def at(minute: float, celsius: float) -> Point:
+        return (left + wide * minute / last, low + tall * celsius / top)
 
-    def y(celsius: float) -> float:
-        return low + tall * celsius / top
-
-    canvas.setFont(REGULAR, LEAST_MM * mm)
-    canvas.setLineWidth(HAIR_MM * mm)
     for celsius in range(0, int(top) + 1, 40):
-        canvas.line(left * mm, y(celsius) * mm, (left + wide) * mm, y(celsius) * mm)
-        canvas.drawRightString((left - 1.5) * mm, (y(celsius) - 1) * mm, units.celsius(celsius))
+        pen.line((at(0, celsius), at(last, celsius)))
+        pen.write(left - 1.5, at(0, celsius)[1] - 1, units.celsius(celsius), anchor="end")
     step = next((step for step in STEPS_MIN if last / step <= 10), STEPS_MIN[-1])
     for minute in range(0, int(last - step / 2) + 1, step):
-        canvas.drawCentredString(x(minute) * mm, (low - 4) * mm, f"{minute}")
-    canvas.drawRightString((left + wide) * mm, (low - 4) * mm, f"{last:.0f} min")
-    styles: list[tuple[str, Callable[[int], float], float, list[float]]] = [
-        ("air", lambda i: points[i].air_c, 0.2, [0.5, 0.6]),
-        ("surface", lambda i: points[i].surface_c, 0.3, [2.0, 0.8]),
-        ("middle of the slowest part", lambda i: points[i].core_c, 0.6, []),
-    ]
+        pen.write(at(minute, 0)[0], low - 4, f"{minute}", anchor="middle")
+    pen.write(left + wide, low - 4, f"{last:.0f} min", anchor="end")
+    styles: tuple[tuple[str, list[float], float, tuple[float, ...]], ...] = (
+        ("air", [point.air_c for point in points], 0.2, (0.5, 0.6)),
+        ("surface", [point.surface_c for point in points], 0.3, (2.0, 0.8)),
+        ("middle of the slowest part", [point.core_c for point in points], 0.6, ()),
+    )
     key = left + wide - width_mm(styles[-1][0], LEAST_MM) - 2
-    for row, (name, value, line, dash) in enumerate(styles):
-        canvas.setLineWidth(line * mm)
-        canvas.setDash([part * mm for part in dash])
-        path = canvas.beginPath()
-        path.moveTo(x(points[0].minute) * mm, y(value(0)) * mm)
-        for i in range(1, len(points)):
-            path.lineTo(x(points[i].minute) * mm, y(value(i)) * mm)
-        canvas.drawPath(path)
-        at = low + 12 - 4 * row
-        canvas.line((key - 13) * mm, (at + 1) * mm, (key - 2) * mm, (at + 1) * mm)
-        canvas.setDash([])
-        canvas.drawString(key * mm, at * mm, name)
+    for row, (name, values, line, dash) in enumerate(styles):
+        pen.line([at(p.minute, c) for p, c in zip(points, values, strict=True)], line, dash)
+        y = low + 12 - 4 * row
+        pen.line(((key - 13, y + 1), (key - 2, y + 1)), line, dash)
+        pen.write(key, y, name)
     column.down(1)
 
 

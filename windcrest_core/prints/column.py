@@ -7,8 +7,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph
 
-from windcrest_core.prints.page import RULE_MM
 from windcrest_core.prints.paper import CELL, unbroken
+from windcrest_core.prints.pen import RULE_MM, Pen
 
 BOX_MM = 3.2
 
@@ -34,6 +34,5 @@ class Column:
         """A step with its box."""
         top = self.y
         self.says(markup, style, indent=BOX_MM + 2)
-        self.canvas.setLineWidth(RULE_MM * mm)
-        self.canvas.rect(self.left * mm, (top - 4.0) * mm, BOX_MM * mm, BOX_MM * mm)
+        Pen(self.canvas).box(self.left, top - 4.0, BOX_MM, BOX_MM, RULE_MM)
         self.down(1.0)

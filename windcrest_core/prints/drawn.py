@@ -6,7 +6,8 @@ import html
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from windcrest_core.prints.page import BAR_MM, HAIR_MM
+from windcrest_core.prints.page import BAR_MM
+from windcrest_core.prints.pen import HAIR_MM, Anchor
 from windcrest_core.prints.type import FAMILY, LEAST_MM
 
 Style = Literal[
@@ -26,7 +27,6 @@ TUBE_MM = 0.8  # thinner wire is a plain line
 LEAST_SVG_MM = 128.0
 FOOT_SVG_MM = 11.0
 KEY_GAP_MM = 4.0
-Anchor = Literal["start", "middle", "end"]
 
 
 @dataclass(frozen=True)

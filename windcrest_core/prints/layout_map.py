@@ -121,7 +121,7 @@ def _key(plan: Plan, units: Units, width: float) -> Map:
         ("silhouette", "outline"), ("clay", "clay of a part"), ("core", "core"),
         ("head", "head by head"), ("wire", "wire at its true thickness"),
     ]  # fmt: skip
-    thick = max((run.chosen.bundle_mm for run in plan.frame.runs), default=1.6)
+    thick = min(1.6, max((run.chosen.bundle_mm for run in plan.frame.runs), default=1.6))
     entries = [(Line(style, (), wire_mm=thick), words) for style, words in samples]
     away = "broken wire: not in this plane, use the bend card"
     entries.append((Line("wire", (), wire_mm=thick, away=True), away))

@@ -2,20 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from typing import Literal
 
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Table
 from reportlab.platypus import TableStyle as Columns
 
-from windcrest_core.prints.drawn import Line, Map, Word, in_order
+from windcrest_core.prints.drawn import Line, Map, Word
+from windcrest_core.prints.ink import ink_lines, ink_words
 from windcrest_core.prints.page import (
     EDGE_MM,
     FOOT_MM,
-    HAIR_MM,
     HEAD_MM,
-    RULE_MM,
     Heading,
     Pages,
     Printing,
@@ -23,12 +21,15 @@ from windcrest_core.prints.page import (
 )
 from windcrest_core.prints.paper import CELL, GRID, LEAD, says
 from windcrest_core.prints.papers import PAPERS
+from windcrest_core.prints.pen import RULE_MM, Pen
 from windcrest_core.prints.placing import Box, Placer, box_of
 from windcrest_core.prints.tiles import STRIP_MM, TAB_MM, Tiling, tiling
-from windcrest_core.prints.type import BOLD, LEAST_MM, READ_MM, REGULAR, width_mm
+from windcrest_core.prints.type import LEAST_MM, READ_MM, width_mm
 
 GAP_MM = 3.0
 MARK_MM = 5.0
+LETTER_MM = 4.5
+CUT_MM = (2.0, 1.4)
 SHOWN_SMALL = ("silhouette", "wire", "hole")
 Side = Literal["left", "above", "right", "below"]
 AWAY: dict[Side, tuple[int, int]] = {
@@ -49,8 +50,9 @@ class _Key(Flowable):  # type: ignore[misc]  # reportlab has no types
         self.width, self.height = key.width_mm * mm, key.height_mm * mm
 
     def draw(self) -> None:
-        _lines(self.canv, self.key.lines)
-        _words(self.canv, self.key.words)
+        pen = Pen(self.canv)
+        ink_lines(pen, self.key.lines)
+        ink_words(pen, self.key.words)
 
 
 def _with(drawn: Map, breadth_mm: float) -> tuple[list[Flowable], float]:
@@ -106,50 +108,11 @@ def _pages(canvas: Pages, drawn: Map, tiles: Tiling, form: str) -> None:
         _whole(canvas, drawn, tiles)
         return
     canvas.beginForm(form, 0, 0, drawn.width_mm * mm, drawn.height_mm * mm)
-    _lines(canvas, drawn.lines)
+    ink_lines(Pen(canvas), drawn.lines)
     canvas.endForm()
     _plan_page(canvas, drawn, tiles)
     for row, column in tiles.printed:
         _tile(canvas, drawn, tiles, form, row, column)
-
-
-def _lines(canvas: Pages, lines: tuple[Line, ...]) -> None:
-    canvas.setLineJoin(1)
-    for line in in_order(lines):
-        canvas.setLineCap(0 if line.dashes_mm else 1)
-        canvas.setDash([d * mm for d in line.dashes_mm])
-        for broad, grey in line.strokes:
-            path = canvas.beginPath()
-            path.moveTo(line.points[0][0] * mm, line.points[0][1] * mm)
-            for x, y in line.points[1:]:
-                path.lineTo(x * mm, y * mm)
-            if line.closed:
-                path.close()
-            canvas.setLineWidth(broad * mm)
-            canvas.setStrokeGray(grey)
-            canvas.setFillGray(0.87)
-            canvas.drawPath(path, fill=1 if line.style == "shade" else 0)
-    canvas.setDash([])
-    canvas.setStrokeGray(0)
-    canvas.setFillGray(0)
-
-
-def _words(canvas: Pages, words: Iterable[Word]) -> None:
-    put = {
-        "start": canvas.drawString,
-        "middle": canvas.drawCentredString,
-        "end": canvas.drawRightString,
-    }
-    for word in words:
-        if word.backed:
-            left, low, right, top = box_of(word)
-            canvas.setFillGray(1)
-            canvas.rect(
-                left * mm, low * mm, (right - left) * mm, (top - low) * mm, stroke=0, fill=1
-            )
-            canvas.setFillGray(0)
-        canvas.setFont(BOLD if word.bold else REGULAR, word.size_mm * mm)
-        put[word.anchor](word.x * mm, word.y * mm, word.text)
 
 
 def _say(canvas: Pages, drawn: Map, tiles: Tiling) -> float:
@@ -172,8 +135,8 @@ def _whole(canvas: Pages, drawn: Map, tiles: Tiling) -> None:
     canvas.translate(
         (wide - drawn.width_mm) / 2 * mm, (low + (top - low - drawn.height_mm) / 2) * mm
     )
-    _lines(canvas, drawn.lines)
-    _words(canvas, drawn.words)
+    ink_lines(Pen(canvas), drawn.lines)
+    ink_words(Pen(canvas), drawn.words)
     canvas.restoreState()
     canvas.showPage()
 
@@ -202,21 +165,20 @@ def _plan_page(canvas: Pages, drawn: Map, tiles: Tiling) -> None:
     canvas.translate((wide - all_w * scale) / 2 * mm, (top - all_h * scale) * mm)
     canvas.saveState()
     canvas.translate(-left * scale * mm, (all_h - above) * scale * mm)
-    _lines(
-        canvas,
-        tuple(
+    pen = Pen(canvas)
+    ink_lines(
+        pen,
+        (
             Line("clay", tuple((x * scale, y * scale) for x, y in line.points), line.closed)
             for line in drawn.lines
             if line.style in SHOWN_SMALL
         ),
     )
     canvas.restoreState()
-    canvas.setLineWidth(RULE_MM * mm)
     for row, column in tiles.printed:
         x, y = column * window_x * scale, (tiles.rows - row - 1) * window_y * scale
-        canvas.rect(x * mm, y * mm, window_x * scale * mm, window_y * scale * mm)
-        canvas.setFont(BOLD, 4.5 * mm)
-        canvas.drawString((x + 1.5) * mm, (y + window_y * scale - 5) * mm, _name(row, column))
+        pen.box(x, y, window_x * scale, window_y * scale, RULE_MM)
+        pen.write(x + 1.5, y + window_y * scale - 5, _name(row, column), LETTER_MM, bold=True)
     canvas.restoreState()
     canvas.showPage()
 
@@ -233,7 +195,9 @@ def _tile(canvas: Pages, drawn: Map, tiles: Tiling, form: str, row: int, column:
     at = (x - left - column * wide, y - (top - (row + 1) * tall))
     canvas.translate(at[0] * mm, at[1] * mm)
     canvas.doForm(form)
-    _words(canvas, _words_of(drawn, (x - at[0], y - at[1], x - at[0] + wide, y - at[1] + tall)))
+    ink_words(
+        Pen(canvas), _words_of(drawn, (x - at[0], y - at[1], x - at[0] + wide, y - at[1] + tall))
+    )
     canvas.restoreState()
     for side, (down, along) in AWAY.items():
         there = (row + down, column + along)
@@ -273,14 +237,13 @@ def _edge(canvas: Pages, tiles: Tiling, side: Side, neighbour: str | None) -> No
     }[side]
     cut = side in ("left", "above")
     (x1, y1), (x2, y2) = ends
-    canvas.setLineWidth(RULE_MM * mm if neighbour else HAIR_MM * mm)
-    canvas.setDash([2 * mm, 1.4 * mm] if neighbour and cut else [])
-    canvas.line(x1 * mm, y1 * mm, x2 * mm, y2 * mm)
-    canvas.setDash([])
+    pen = Pen(canvas)
     if neighbour is None:
+        pen.line(ends)
         return
+    pen.line(ends, RULE_MM, CUT_MM if cut else ())
     for share in (0.25, 0.75):
-        _mark(canvas, x1 + (x2 - x1) * share, y1 + (y2 - y1) * share)
+        _mark(pen, x1 + (x2 - x1) * share, y1 + (y2 - y1) * share)
     away = STRIP_MM / 2 if cut else TAB_MM / 2
     words = {
         "left": f"▲ cut here, lay on the tab of {neighbour}",
@@ -290,18 +253,16 @@ def _edge(canvas: Pages, tiles: Tiling, side: Side, neighbour: str | None) -> No
     }[side]
     size = LEAST_MM if cut else READ_MM
     canvas.saveState()
-    canvas.setFont(REGULAR if cut else BOLD, size * mm)
     canvas.translate((x1 + x2) / 2 * mm, (y1 + y2) / 2 * mm)
     if side in ("left", "right"):
         canvas.rotate(90)
     out = away if side in ("left", "above") else -away
-    canvas.drawCentredString(0, (out - 0.35 * size) * mm, words)
+    pen.write(0.0, out - 0.35 * size, words, size, bold=not cut, anchor="middle")
     canvas.restoreState()
 
 
-def _mark(canvas: Pages, x: float, y: float) -> None:
+def _mark(pen: Pen, x: float, y: float) -> None:
     """A cross on the line where two pages meet: half of it is on each when they are glued."""
-    canvas.setLineWidth(RULE_MM * mm)
-    canvas.line((x - MARK_MM) * mm, y * mm, (x + MARK_MM) * mm, y * mm)
-    canvas.line(x * mm, (y - MARK_MM) * mm, x * mm, (y + MARK_MM) * mm)
-    canvas.circle(x * mm, y * mm, 2.5 * mm)
+    pen.line(((x - MARK_MM, y), (x + MARK_MM, y)), RULE_MM)
+    pen.line(((x, y - MARK_MM), (x, y + MARK_MM)), RULE_MM)
+    pen.circle(x, y, MARK_MM / 2, RULE_MM)

@@ -14,12 +14,12 @@ from windcrest_core.findings import Frozen
 from windcrest_core.plan import Plan
 from windcrest_core.prints.measures import INCH_MM, Units
 from windcrest_core.prints.papers import PAPERS
-from windcrest_core.prints.type import BOLD, LEAST_MM, READ_MM, REGULAR, fitted, width_mm
+from windcrest_core.prints.pen import RULE_MM, Pen
+from windcrest_core.prints.type import LEAST_MM, READ_MM, REGULAR, fitted, width_mm
 from windcrest_core.units import inches_text
 
 EDGE_MM = 6.5  # nothing is printed nearer to the edge of the paper
 HEAD_MM, FOOT_MM = 15.0, 9.0  # of the title block and of the bar, from that
-HAIR_MM, RULE_MM = 0.18, 0.3
 BAR_MM = 100.0
 TITLE_MM = 4.2
 
@@ -105,25 +105,21 @@ class Pages(Canvas):  # type: ignore[misc]  # reportlab has no types
     def _block(self, number: int, of: int) -> None:
         wide, tall = (float(side) / mm for side in self._pagesize)
         left, right = EDGE_MM, wide - EDGE_MM
-        page = f"page {number} of {of}"
+        pen, page = Pen(self), f"page {number} of {of}"
         y = tall - EDGE_MM
         for text, at_right, size in (
             (self.heading.figure, page, TITLE_MM),
             (self.heading.sheet, self.page_name, READ_MM),
         ):
             y -= max(size, READ_MM) + 0.5
-            self.setFont(BOLD, READ_MM * mm)
-            self.drawRightString(right * mm, y * mm, at_right)
+            pen.write(right, y, at_right, READ_MM, bold=True, anchor="end")
             room = right - left - (width_mm(at_right, READ_MM, True) + 4 if at_right else 0)
             shown, fit = fitted(text, room, size, bold=True)
-            self.setFont(BOLD, fit * mm)
-            self.drawString(left * mm, y * mm, shown)
+            pen.write(left, y, shown, fit, bold=True)
         y -= LEAST_MM + 1.0
         about, fit = fitted(self._about(number), right - left, LEAST_MM)
-        self.setFont(REGULAR, fit * mm)
-        self.drawString(left * mm, y * mm, about)
-        self.setLineWidth(RULE_MM * mm)
-        self.line(left * mm, (y - 1.4) * mm, right * mm, (y - 1.4) * mm)
+        pen.write(left, y, about, fit)
+        pen.line(((left, y - 1.4), (right, y - 1.4)), RULE_MM)
 
     def _about(self, number: int) -> str:
         missing: set[str] = getattr(self._doc, "missing", set())
@@ -133,22 +129,18 @@ class Pages(Canvas):  # type: ignore[misc]  # reportlab has no types
         return " · ".join([*self.heading.about, f"? stands for {some} this type does not have"])
 
     def _bar(self) -> None:
-        x, y = EDGE_MM + 1, EDGE_MM + 3.0
-        self.setLineWidth(RULE_MM * mm)
-        self.line(x * mm, y * mm, (x + BAR_MM) * mm, y * mm)
+        pen, x, y = Pen(self), EDGE_MM + 1, EDGE_MM + 3.0
+        pen.line(((x, y), (x + BAR_MM, y)), RULE_MM)
         for tick in range(0, 101, 10):
             high = 2.6 if tick % 50 == 0 else 1.6
-            self.line((x + tick) * mm, y * mm, (x + tick) * mm, (y + high) * mm)
+            pen.line(((x + tick, y), (x + tick, y + high)), RULE_MM)
         words = "100 mm"
         if self.units.inches:
             words = f"100 mm = {inches_text(BAR_MM)}, inches below"
             for inch in range(4):
                 at = x + inch * INCH_MM
-                self.line(at * mm, y * mm, at * mm, (y - 1.8) * mm)
-        self.setFont(REGULAR, LEAST_MM * mm)
-        self.drawString(
-            (x + BAR_MM + 3) * mm, (y - 0.6) * mm, f"{words}. Print at 100 %, measure it."
-        )
+                pen.line(((at, y), (at, y - 1.8)), RULE_MM)
+        pen.write(x + BAR_MM + 3, y - 0.6, f"{words}. Print at 100 %, measure it.")
 
 
 def sheet_pdf(heading: Heading, printing: Printing, draw: Callable[[Pages], None]) -> bytes:

@@ -12,6 +12,7 @@ from reportlab.platypus import BaseDocTemplate, Flowable, Frame, PageTemplate, P
 from reportlab.platypus import TableStyle as Style
 
 from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM, Heading, Pages, Printing
+from windcrest_core.prints.pen import RULE_MM, Pen
 from windcrest_core.prints.type import BOLD, LEAST_PT, READ_PT, REGULAR
 
 MEASURE = re.compile(r"(?<=\d) (?=(?:\d+/\d+|mm|cm²|m|sq|in|ft|g|oz|min|h|°[CF])(?:\W|$))")
@@ -45,8 +46,7 @@ class Box(Flowable):  # type: ignore[misc]  # reportlab has no types
         self.width = self.height = side_mm * mm
 
     def draw(self) -> None:
-        self.canv.setLineWidth(0.3 * mm)
-        self.canv.rect(0, -0.4 * mm, self.width, self.height)
+        Pen(self.canv).box(0.0, -0.4, self.width / mm, self.height / mm, RULE_MM)
 
 
 def escaped(text: str) -> str:

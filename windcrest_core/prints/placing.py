@@ -122,7 +122,7 @@ def spread(at: Sequence[float], gap: float, low: float, high: float) -> list[flo
     >>> spread([0, 1, 10], 4, 0, 20)
     [0, 4, 10]
     >>> spread([9, 10, 11], 2, 0, 11)
-    [7.0, 9.0, 11.0]
+    [7, 9, 11]
     """
     order = sorted(range(len(at)), key=lambda n: at[n])
     if len(at) > 1:

@@ -12,9 +12,10 @@ from windcrest_core.clay.model import ClayTotal, PartClay
 from windcrest_core.clay.portions import Portion
 from windcrest_core.plan import Plan
 from windcrest_core.prints.measures import Units
-from windcrest_core.prints.page import RULE_MM, Printing, heading_of
+from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, frame_mm, says, table
-from windcrest_core.prints.type import LEAST_MM, REGULAR, width_mm
+from windcrest_core.prints.pen import RULE_MM, Pen
+from windcrest_core.prints.type import LEAST_MM, width_mm
 
 ROLLED = ("ball", "drop", "cone", "snake")  # begun as a ball, so that a ball is its measure
 BALL_MM = (2.0, 34.0)  # smaller and larger are measured and not laid on the paper
@@ -116,12 +117,11 @@ class _Balls(Flowable):  # type: ignore[misc]  # reportlab has no types
         self.tall = top + high + LEAST_MM + BALL_GAP_MM
 
     def draw(self) -> None:
-        self.canv.setLineWidth(RULE_MM * mm)
-        self.canv.setFont(REGULAR, LEAST_MM * mm)
+        pen = Pen(self.canv)
         for x, top, size, name in self.placed:
             y = self.tall - top
-            self.canv.circle(x * mm, (y - size / 2) * mm, size / 2 * mm)
-            self.canv.drawCentredString(x * mm, (y - size - LEAST_MM - 0.6) * mm, name)
+            pen.circle(x, y - size / 2, size / 2, RULE_MM)
+            pen.write(x, y - size - LEAST_MM - 0.6, name, anchor="middle")
 
 
 def portion_card_pdf(plan: Plan, printing: Printing) -> bytes:

@@ -69,7 +69,7 @@ def width_mm(text: str, size_mm: float, bold: bool = False) -> float:
     Examples
     --------
     >>> round(width_mm("START", 3.5), 1)
-    10.7
+    10.2
     """
     return float(pdfmetrics.stringWidth(text, BOLD if bold else REGULAR, size_mm))
 
@@ -96,7 +96,7 @@ def broken(text: str, room_mm: float) -> list[str]:
 
     Examples
     --------
-    >>> broken("head, spine, right leg", 25.0)
+    >>> broken("head, spine, right leg", 20.0)
     ['head, spine,', 'right leg']
     """
     rows = [""]

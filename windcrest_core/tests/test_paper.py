@@ -6,6 +6,7 @@ import io
 import math
 import re
 import unittest
+from xml.etree import ElementTree
 
 import numpy as np
 from hypothesis import given, settings
@@ -212,7 +213,8 @@ class LayoutMapTest(unittest.TestCase):
                 any(word.text.startswith(f"{letter}  {run.label}") for word in drawn.key.words)
             )  # type: ignore[union-attr]
         self.assertEqual(sum(line.style == "head" for line in drawn.lines), 7)
-        svg = map_svg(drawn, "x")
+        svg = map_svg(drawn, "<x> & y")
+        self.assertEqual(ElementTree.fromstring(svg)[0].text, "<x> & y")
         self.assertIn(f'height="{drawn.height_mm + drawn.key.height_mm + 4 + 11:.2f}mm"', svg)  # type: ignore[union-attr]
 
     def test_wire_is_as_thick_as_it_is_and_what_comes_forward_is_broken(self) -> None:
