@@ -54,13 +54,15 @@ def get_calendar(request: HttpRequest, figures: str = "", at: datetime | None = 
 def get_ics(request: HttpRequest, figures: str = "", at: datetime | None = None) -> HttpResponse:
     """The calendar for another program; what an earlier file told and is no more, is cancelled.
 
-    Figures that are left out by choice stand as they were told; those put away are cancelled.
+    Figures that are left out by choice stand as they were told; those put away or finished are
+    cancelled.
     """
     now, owner = _now(at), request.user.pk or 0
     rows = _figures(request, figures)
     found = _calendar(request, rows, now)
-    there = {row.id for row in _figures(request, "")}
-    left_out = there - {row.id for row in rows}
+    asked = {row.id for row in rows}
+    others = [row for row in _figures(request, "") if row.id not in asked]
+    left_out = {row.id for row in others if work_of(plan_of(row), row.id).tasks}
     with transaction.atomic():
         kept, _ = AgendaTold.objects.select_for_update().get_or_create(owner_id=owner)
         agenda = agenda_of(found, kept.agenda, now, left_out)

@@ -75,6 +75,14 @@ class CalendarTest(ApiCase):
         told = self.events()
         self.assertEqual({str(told[uid]["status"]) for uid in mine}, {"CANCELLED"})
 
+    def test_what_is_finished_is_cancelled_though_it_is_not_asked_for(self) -> None:
+        other = create_figure(self.user, "Other", "biped", "200 mm").id
+        mine = set(self.events(figures=self.figure.id))
+        for step in self.client.get(f"{self.at}/plan?station=order").json()["steps"]:
+            self.call("PUT", f"{self.at}/steps/{step['key']}", {"done": True})
+        told = self.events(figures=other)
+        self.assertEqual({str(told[uid]["status"]) for uid in mine}, {"CANCELLED"})
+
     def test_the_day_is_printed_in_the_persons_measures(self) -> None:
         self.call("PATCH", "/api/v1/rules", {"changes": {"mass_unit": "oz", "length_unit": "in"}})
         answer = self.client.get(f"/api/v1/calendar/day?{AT}")
