@@ -3,7 +3,4 @@
 set -eu
 cd "$(dirname "$0")/.."
 [ "$1" = demo ] && export WINDCREST_DEMO=1
-.venv/bin/python manage.py migrate -v0 --noinput
-[ "$1" = demo ] && .venv/bin/python manage.py demo
-echo "Windcrest is at http://127.0.0.1:${PORT:-8000} (stop with Ctrl-C)"
-exec .venv/bin/waitress-serve --listen="127.0.0.1:${PORT:-8000}" --threads=6 server.wsgi:application
+exec .venv/bin/python manage.py serve --listen "127.0.0.1:${PORT:-8000}" $([ "$1" = demo ] && echo --demo)

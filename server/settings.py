@@ -9,6 +9,7 @@ from csp.constants import NONE, SELF
 
 ROOT = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("WINDCREST_DATA", ROOT / "data"))
+os.umask(0o077)  # what is made here is its owner's alone
 DATA.mkdir(parents=True, exist_ok=True)
 DEMO = os.environ.get("WINDCREST_DEMO") == "1"
 DEBUG = False
@@ -18,10 +19,12 @@ TESTING = os.environ.get("WINDCREST_TESTING") == "1"
 def _secret() -> str:
     """A key of this installation's own, made once."""
     path = DATA / "secret.key"
-    if not path.exists():
+    kept = path.read_text(encoding="utf-8").strip() if path.exists() else ""
+    if not kept:
         path.write_text(secrets.token_urlsafe(50), encoding="utf-8")
         path.chmod(0o600)
-    return path.read_text(encoding="utf-8")
+        kept = path.read_text(encoding="utf-8")
+    return kept
 
 
 SECRET_KEY = os.environ.get("WINDCREST_SECRET") or _secret()
@@ -120,6 +123,8 @@ STORAGES = {
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+[.-][0-9A-Za-z_-]{8,12}\..+$"
 WHITENOISE_USE_FINDERS = TESTING
 MEDIA_ROOT = DATA / "pictures"
+FILE_UPLOAD_PERMISSIONS = 0o600
+FILE_UPLOAD_DIRECTORY_PERMISSIONS = 0o700
 DATA_UPLOAD_MAX_MEMORY_SIZE = 3_000_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 5_000_000
 LOGGING = {

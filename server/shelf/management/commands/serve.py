@@ -1,0 +1,81 @@
+"""manage.py serve: brings the data up to date with a backup before, and serves them."""
+
+from __future__ import annotations
+
+import resource
+import subprocess
+import sys
+import threading
+from typing import Any
+
+from django.conf import settings
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.db import connection, connections
+from django.db.migrations.executor import MigrationExecutor
+
+from server.backups import DATABASE, Damaged, owned_alone
+from server.keeping import keep_backup, local_now, told
+
+HOUR_S = 3600.0
+CONNECTIONS = 2000  # open at once: idle ones cost a file each and no thread
+IDLE_S = 60
+
+
+class Command(BaseCommand):
+    help = "Serve Windcrest in one process; --demo with the demo bench."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--demo", action="store_true")
+        parser.add_argument("--listen", default="127.0.0.1:8000")
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        owned_alone(settings.DATA)
+        self._migrate()
+        if options["demo"]:
+            call_command("demo", stdout=self.stdout)
+        connections.close_all()
+        threading.Thread(target=_a_backup_a_day, daemon=True).start()
+        self.stdout.write(f"Windcrest is at http://{options['listen']} (stop with Ctrl-C)")
+        self.stdout.flush()
+        _serve(options["listen"])
+
+    def _migrate(self) -> None:
+        """Bring the database up to date; a full one only after a backup that was checked."""
+        executor = MigrationExecutor(connection)
+        ahead = executor.migration_plan(executor.loader.graph.leaf_nodes())
+        if ahead and executor.loader.applied_migrations and (settings.DATA / DATABASE).exists():
+            try:
+                path = keep_backup(settings.DATA, "before-migration", local_now())
+            except Damaged as error:
+                raise CommandError(
+                    f"No backup could be taken before the database is changed, so it is left as it is: {error}",
+                    returncode=2,
+                ) from error
+            self.stdout.write(f"Backup before {len(ahead)} migrations: {told(path)}.")
+        call_command("migrate", verbosity=0, interactive=False)
+
+
+def _a_backup_a_day() -> None:
+    """In a process of its own, so that nobody waits for it."""
+    while True:
+        subprocess.run(
+            [sys.executable, str(settings.ROOT / "manage.py"), "backup", "--day"], check=False
+        )
+        threading.Event().wait(HOUR_S)
+
+
+def _serve(listen: str) -> None:
+    from waitress import serve
+
+    from server.wsgi import application
+
+    soft, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
+    wanted = CONNECTIONS + 200
+    if soft < wanted:
+        resource.setrlimit(resource.RLIMIT_NOFILE, (min(wanted, hard), hard))
+    room = resource.getrlimit(resource.RLIMIT_NOFILE)[0] - 200
+    serve(
+        application, listen=listen, threads=6, connection_limit=max(100, min(CONNECTIONS, room)),
+        channel_timeout=IDLE_S, cleanup_interval=10, asyncore_use_poll=True, ident=None,
+    )  # fmt: skip
