@@ -22,6 +22,7 @@ from server.shelf.references_api import router as references
 from server.stores.api import router as stores
 from server.stores.needs_api import router as needs
 from server.stores.stock_api import router as stock
+from server.writes import in_one_write
 
 api = NinjaAPI(
     title="Windcrest",
@@ -32,19 +33,19 @@ api = NinjaAPI(
     urls_namespace="api",
 )
 install(api)
-api.add_router("/v1/", accounts)
-api.add_router("/v1/", reading)
-api.add_router("/v1/", shelf)
-api.add_router("/v1/", references)
-api.add_router("/v1/", order)
-api.add_router("/v1/", prints)
-api.add_router("/v1/", stores)
-api.add_router("/v1/", stock)
-api.add_router("/v1/", needs)
-api.add_router("/v1/", bench)
-api.add_router("/v1/", devices)
-api.add_router("/v1/", timers)
-api.add_router("/v1/", live)
-api.add_router("/v1/", bakes)
-api.add_router("/v1/", mending)
-api.add_router("/v1/", calendar)
+api.add_router("/v1/", in_one_write(accounts))
+api.add_router("/v1/", in_one_write(reading))
+api.add_router("/v1/", in_one_write(shelf))
+api.add_router("/v1/", in_one_write(references))
+api.add_router("/v1/", in_one_write(order))
+api.add_router("/v1/", in_one_write(prints))
+api.add_router("/v1/", in_one_write(stores))
+api.add_router("/v1/", in_one_write(stock))
+api.add_router("/v1/", in_one_write(needs))
+api.add_router("/v1/", in_one_write(bench))
+api.add_router("/v1/", in_one_write(devices))
+api.add_router("/v1/", in_one_write(timers))
+api.add_router("/v1/", in_one_write(live))
+api.add_router("/v1/", in_one_write(bakes))
+api.add_router("/v1/", in_one_write(mending))
+api.add_router("/v1/", in_one_write(calendar))

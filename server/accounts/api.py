@@ -20,6 +20,7 @@ from server.accounts.models import HouseRules
 from server.accounts.receipts import receive, sending_of
 from server.problems import Problem
 from server.schemas import Done, Out
+from server.writes import own_transaction
 from windcrest_core.context import Rules
 
 router = Router(tags=["accounts"])
@@ -73,6 +74,7 @@ def me(request: HttpRequest) -> Me:
 
 
 @router.post("session", auth=None, response=Me)
+@own_transaction
 def sign_in(request: HttpRequest, body: Credentials) -> Me:
     _checked(request)
     user = authenticate(request, username=body.name.strip(), password=body.password)
@@ -85,6 +87,7 @@ def sign_in(request: HttpRequest, body: Credentials) -> Me:
 
 
 @router.post("session/demo", auth=None, response=Me)
+@own_transaction
 def open_demo(request: HttpRequest) -> Me:
     """Open the demo bench without typing; only where the demo runs."""
     _checked(request)
@@ -96,12 +99,14 @@ def open_demo(request: HttpRequest) -> Me:
 
 
 @router.delete("session", response=Done)
+@own_transaction
 def sign_out(request: HttpRequest) -> Done:
     logout(request)
     return Done()
 
 
 @router.post("accounts", auth=None, response=Me)
+@own_transaction
 def new_account(request: HttpRequest, body: Credentials) -> Me:
     _checked(request)
     user = sign_up(body.name, body.password)
@@ -110,6 +115,7 @@ def new_account(request: HttpRequest, body: Credentials) -> Me:
 
 
 @router.put("password", response=Done)
+@own_transaction
 def put_password(request: HttpRequest, body: PasswordChange) -> Done:
     change_password(request.user, body.old, body.new)
     update_session_auth_hash(request, request.user)

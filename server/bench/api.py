@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from django.db import transaction
 from django.http import FileResponse, Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -21,6 +20,7 @@ from server.pictures import thumbnail
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.api import own_figure
 from server.shelf.models import Figure
+from server.writes import own_transaction
 
 router = Router(tags=["bench"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
@@ -107,6 +107,7 @@ def get_log(request: HttpRequest, figure_id: str) -> list[EntryOut]:
 
 
 @router.post("figures/{figure_id}/log", response={201: Done, **ERRORS})
+@own_transaction
 def post_log(
     request: HttpRequest,
     figure_id: str,
@@ -121,7 +122,7 @@ def post_log(
 def delete_entry(request: HttpRequest, figure_id: str, entry_id: int) -> Done:
     entry = _entry(request, figure_id, entry_id)
     entry.deleted = timezone.now()
-    entry.save()
+    entry.save(update_fields=["deleted"])
     return Done()
 
 
@@ -129,7 +130,7 @@ def delete_entry(request: HttpRequest, figure_id: str, entry_id: int) -> Done:
 def restore_entry(request: HttpRequest, figure_id: str, entry_id: int) -> Done:
     entry = _entry(request, figure_id, entry_id)
     entry.deleted = None
-    entry.save()
+    entry.save(update_fields=["deleted"])
     return Done()
 
 
@@ -151,15 +152,13 @@ def picture(
 
 @router.put("figures/{figure_id}/steps/{key}", response={200: Done, **ERRORS})
 def put_step(request: HttpRequest, figure_id: str, key: str, body: Tick) -> Done:
-    with transaction.atomic():
-        if receive(sending_of(request)):
-            mark_steps(own_figure(request, figure_id), [key], body.done)
+    if receive(sending_of(request)):
+        mark_steps(own_figure(request, figure_id), [key], body.done)
     return Done()
 
 
 @router.put("figures/{figure_id}/bakes/{number}", response={200: Done, **ERRORS})
 def put_bake(request: HttpRequest, figure_id: str, number: int, body: Minutes) -> Done:
-    with transaction.atomic():
-        if receive(sending_of(request)):
-            record_bake(own_figure(request, figure_id), number, body.minutes)
+    if receive(sending_of(request)):
+        record_bake(own_figure(request, figure_id), number, body.minutes)
     return Done()

@@ -12,6 +12,7 @@ from server.bench.live_api import bake_of
 from server.schemas import ProblemOut
 from server.shelf.api import as_json, own_figure
 from server.shelf.planning import context_of, given_of
+from server.writes import computes
 from windcrest_core.bake.chips import ChipRate, chip_rate
 from windcrest_core.bake.heat_gun import GunSet, gun_set
 from windcrest_core.bake.inside import InsideBake, inside
@@ -42,6 +43,7 @@ def get_inside(request: HttpRequest, figure_id: str, number: int) -> HttpRespons
 
 
 @router.post("figures/{figure_id}/heat-gun", response={200: GunSet, **ERRORS})
+@computes
 def post_gun(request: HttpRequest, figure_id: str, body: Gun) -> GunSet:
     """What a heat gun does to a part, and to what is beside it."""
     figure = own_figure(request, figure_id)

@@ -14,6 +14,7 @@ from server.schemas import Done, Out, ProblemOut
 from server.shelf.api import own_figure
 from server.shelf.models import Figure
 from server.shelf.planning import given_of
+from server.writes import computes
 from windcrest_core.context import MishapKind
 from windcrest_core.errors import SheetError
 from windcrest_core.mend import WayOn, ways_on
@@ -75,6 +76,7 @@ def get_mishaps(request: HttpRequest, figure_id: str) -> list[MishapOut]:
 
 
 @router.post("figures/{figure_id}/mend/try", response={200: list[WayOn], **ERRORS})
+@computes
 def post_try(request: HttpRequest, figure_id: str, body: Happened) -> list[WayOn]:
     """The ways on and what each costs; nothing is stored."""
     return _ways(own_figure(request, figure_id), body)

@@ -29,6 +29,7 @@ from server.shelf.planning import (
     refuse_unbuildable,
 )
 from server.shelf.run_edits import RunEdit, rewired
+from server.writes import computes, own_transaction
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.bulk.walls import Walls, walls
@@ -247,6 +248,7 @@ def _card(figure: Figure) -> Card:
 
 
 @router.post("figures", response={201: Edited, **ERRORS})
+@own_transaction
 def new_figure(request: HttpRequest, body: NewFigure) -> HttpResponse:
     sending = sending_of(request)
     before = made_before(sending)
@@ -263,6 +265,7 @@ def new_figure(request: HttpRequest, body: NewFigure) -> HttpResponse:
 
 
 @router.post("figures/import", response={201: Edited, **ERRORS})
+@own_transaction
 def import_figure(request: HttpRequest, as_copy: bool = False) -> HttpResponse:
     """A figure sheet as the body of the request becomes a new figure."""
     answer = edited(import_as_new(request.user, request.body, as_copy))
@@ -320,6 +323,7 @@ def _dragged(sheet: FigureSheet, how: Drag) -> list[Operation]:
 
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})
+@own_transaction
 def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpResponse:
     figure, sending = own_figure(request, figure_id), sending_of(request)
     if arrived(sending):
@@ -340,6 +344,7 @@ def post_edits(request: HttpRequest, figure_id: str, body: Edits) -> HttpRespons
 
 
 @router.post("figures/{figure_id}/preview", response={200: Preview, **ERRORS})
+@computes
 def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpResponse:
     """The plan that operations or a drag would give; nothing is stored."""
     figure = own_figure(request, figure_id)
@@ -412,6 +417,7 @@ def redo(request: HttpRequest, figure_id: str) -> HttpResponse:
 
 
 @router.put("figures/{figure_id}/sheet", response={200: Edited, **ERRORS})
+@own_transaction
 def put_sheet(request: HttpRequest, figure_id: str, base_revision: int) -> HttpResponse:
     """A figure sheet as the body of the request takes the place of this figure's own."""
     return edited(replace_sheet(own_figure(request, figure_id), request.body, base_revision))

@@ -12,6 +12,7 @@ from server.schemas import Out, ProblemOut
 from server.shelf.api import own_figure
 from server.shelf.planning import given_of
 from server.shelf.reaching import share_looked
+from server.writes import computes
 from windcrest_core.errors import SheetError
 from windcrest_core.rearrange import MoveAnswer, try_move
 
@@ -34,6 +35,7 @@ class Looking(Out):
 
 
 @router.post("figures/{figure_id}/order/try", response={200: MoveAnswer, **ERRORS})
+@computes
 def post_try(request: HttpRequest, figure_id: str, body: TryMove) -> MoveAnswer:
     """What a move would come to; nothing is stored."""
     figure = own_figure(request, figure_id)

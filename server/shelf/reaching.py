@@ -7,6 +7,8 @@ from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass, field
 from threading import Lock
 
+from django.db import transaction
+
 from server.shelf.models import Figure
 from server.shelf.planning import figure_context
 from windcrest_core.context import Reach
@@ -55,6 +57,7 @@ def share_looked(figure: Figure) -> float:
     if not looking.found.done():
         return min(0.99, looking.share)
     found = looking.found.result().model_dump(mode="json")
-    Figure.objects.filter(pk=figure.pk).update(reach=found)
+    with transaction.atomic():
+        Figure.objects.filter(pk=figure.pk).update(reach=found)
     figure.reach = found
     return 1.0

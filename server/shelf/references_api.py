@@ -12,6 +12,7 @@ from server.shelf.actions.add_reference import add_reference
 from server.shelf.api import Edited, as_json, figure_out, own_figure
 from server.shelf.models import ReferencePicture
 from server.shelf.planning import kept_plan_of
+from server.writes import own_transaction
 
 router = Router(tags=["references"])
 
@@ -25,6 +26,7 @@ class Referenced(Edited):
 @router.post(
     "figures/{figure_id}/references", response={201: Referenced, 404: ProblemOut, 422: ProblemOut}
 )
+@own_transaction
 def post_reference(
     request: HttpRequest,
     figure_id: str,

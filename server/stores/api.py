@@ -15,6 +15,7 @@ from server.shelf.models import Figure
 from server.shelf.planning import context_of, kept_plan_of, plan_of
 from server.stores.actions.set_stores import set_stores
 from server.stores.models import StoresDocument
+from server.writes import computes
 from windcrest_core.catalogue import Catalogue, Property, catalogue
 from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.clay.portions import Reckoned
@@ -63,6 +64,7 @@ def wire_words(request: HttpRequest, text: str) -> WireWords:
 
 
 @router.post("reckon", response={200: Reckoned, 422: ProblemOut})
+@computes
 def post_reckon(request: HttpRequest, body: Asked) -> Reckoned:
     """A piece of clay in every form, by this person's units and sheet machine."""
     return reckon(body, context_of(request.user.pk or 0))
@@ -77,6 +79,7 @@ class MixIn(Schema):
 
 
 @router.post("clay-mix", response={200: ClayMixes, 422: ProblemOut})
+@computes
 def post_clay_mix(request: HttpRequest, body: MixIn) -> ClayMixes:
     """Grams of each owned block for a colour, and drops of ink in translucent clay."""
     context = context_of(request.user.pk or 0)
@@ -141,6 +144,7 @@ def _measured(body: WeighingIn, rules: Rules) -> Weighing:
 
 
 @router.post("calibrations/preview", response={200: CalibrationOut, 422: ProblemOut})
+@computes
 def preview_calibration(request: HttpRequest, body: CalibrationIn) -> CalibrationOut:
     """What a calibration shows, and how far it moves each planned figure; nothing is kept."""
     owner = request.user.pk or 0

@@ -19,6 +19,7 @@ from server.shelf.models import Figure
 from server.stores.actions.book import On, add_lot, book, take_back
 from server.stores.actions.import_stock import import_stock
 from server.stores.models import Item, Lot, Movement, counted, items_of, lot_out
+from server.writes import own_transaction
 from windcrest_core.context import BendTest, Rules, load_stores
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.bend_test import refuse_impossible_tests
@@ -139,10 +140,10 @@ def patch_lot(request: HttpRequest, lot_id: int, body: LotChanges) -> ledger.Lot
     if "bend_test" in given:
         _refuse_test(lot, body.bend_test)
         given["bend_test"] = body.bend_test.model_dump(mode="json") if body.bend_test else None
-    for key, value in given.items():
-        if key != "label" or value:
-            setattr(lot, key, value)
-    lot.save()
+    changed = [key for key, value in given.items() if key != "label" or value]
+    for key in changed:
+        setattr(lot, key, given[key])
+    lot.save(update_fields=changed)
     return lot_out(counted(Lot.objects.filter(pk=lot.pk)).get())
 
 
@@ -165,7 +166,7 @@ def patch_item(request: HttpRequest, item_id: int, body: ItemChanges) -> Done:
     text = (body.low_at or "").strip()
     unit = KINDS[item.kind].unit  # type: ignore[index]
     item.low_at = read_amount(text, unit, _rules(_owner(request)), "low_at") if text else None
-    item.save()
+    item.save(update_fields=["low_at"])
     return Done()
 
 
@@ -252,6 +253,7 @@ def get_movements_csv(request: HttpRequest) -> HttpResponse:
 
 
 @router.post("stock/import", response={200: list[Change], **ERRORS, 413: ProblemOut})
+@own_transaction
 def post_import(
     request: HttpRequest, file: File[UploadedFile], dry_run: bool = True
 ) -> list[Change]:

@@ -6,13 +6,19 @@ import json
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
-from django.db import connections
-from django.test import Client, TransactionTestCase
+from django.db import connections, transaction
+from django.test import Client, SimpleTestCase, TransactionTestCase
 
 from server.accounts.models import HouseRules
+from server.api import api
+from server.bench.models import LiveBake, LogEntry
 from server.shelf.actions.create_figure import create_figure
 from server.shelf.models import Figure
+from server.stores.actions.book import add_lot
+from server.stores.models import Lot
 from server.testing import person
+from server.writes import WRITING, OutsideError
+from windcrest_core.context import Rules
 
 
 class TogetherTest(TransactionTestCase):
@@ -90,3 +96,65 @@ class TogetherTest(TransactionTestCase):
             answer = client.put(url, body, "application/json")
             self.assertEqual(answer.status_code, status)
         self.assertEqual(client.get("/api/v1/stores").json()["stores"]["wires"], ["st_1_6"])
+
+    def test_each_field_of_a_lot_that_somebody_set_is_set(self) -> None:
+        lot = add_lot(self.user.pk, "clay", "rigid", "", "500 g", Rules())
+        for turn in range(6):
+            day = f"2027-01-{turn + 1:02d}"
+            changes = [{"price": turn + 1.5}, {"opened_on": day}, {"best_before": day}]
+            calls = [("PATCH", f"/api/v1/stock/lots/{lot.pk}", change) for change in changes]
+            self.assertEqual(self.at_once(calls), [200] * 3)
+            kept = Lot.objects.get()
+            self.assertEqual(
+                (kept.price, str(kept.opened_on), str(kept.best_before)), (turn + 1.5, day, day)
+            )
+
+    def test_of_two_lots_named_alike_one_is_refused_with_words(self) -> None:
+        for turn in range(3):
+            lots = [
+                add_lot(self.user.pk, "clay", "rigid", "", "50 g", Rules(), lot_label=f"{turn} {n}")
+                for n in range(2)
+            ]
+            name = {"label": f"the same {turn}"}
+            calls = [("PATCH", f"/api/v1/stock/lots/{lot.pk}", name) for lot in lots]
+            self.assertEqual(sorted(self.at_once(calls)), [200, 422])
+
+    def test_of_two_bakes_begun_at_once_one_runs(self) -> None:
+        for _ in range(3):
+            calls = [("POST", f"{self.at}/live/1", {"speed": 1.0})] * 2
+            self.assertEqual(sorted(self.at_once(calls)), [201, 409])
+            with transaction.atomic():
+                LiveBake.objects.all().delete()
+
+    def test_an_entry_taken_out_while_another_is_written_keeps_both(self) -> None:
+        with transaction.atomic():
+            entry = LogEntry.objects.create(figure=self.figure, text="first")
+        at = f"{self.at}/log/{entry.pk}"
+        answers = self.at_once([("DELETE", at, None), ("POST", f"{at}/restore", None)])
+        self.assertEqual(answers, [200, 200])
+        self.assertEqual(LogEntry.objects.get().text, "first")
+
+
+class WritesTest(SimpleTestCase):
+    """No change over HTTP but in a transaction."""
+
+    def test_every_change_says_how_it_is_written(self) -> None:
+        ways: dict[str, int] = {}
+        for _, router in api._routers:
+            for path in router.path_operations.values():
+                for operation in path.operations:
+                    if set(operation.methods) & WRITING:
+                        way = operation.view_func.writes  # type: ignore[attr-defined]
+                        ways[way] = ways.get(way, 0) + 1
+        self.assertEqual(set(ways), {"in one", "by itself", "nothing"})
+        self.assertGreater(ways["in one"], 25)
+
+
+class OutsideTest(TransactionTestCase):
+    def test_a_row_of_ours_is_not_written_outside(self) -> None:
+        user, _ = person("maker")
+        figure = create_figure(user, "Test", "biped", "300 mm")
+        with self.assertRaises(OutsideError):
+            Figure.objects.filter(pk=figure.pk).update(deleted=None)
+        with transaction.atomic():
+            Figure.objects.filter(pk=figure.pk).update(deleted=None)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from datetime import date
 
@@ -12,7 +13,7 @@ from server.problems import Problem
 from server.shelf.models import Figure
 from server.stores.models import Item, Lot, Movement, StoresDocument, counted, lot_out
 from windcrest_core.context import Rules
-from windcrest_core.errors import SheetError
+from windcrest_core.errors import Fault, SheetError
 from windcrest_core.stock.kinds import (
     KINDS,
     StockKind,
@@ -54,6 +55,31 @@ def _already(owner_id: int, client_key: str | None) -> list[Movement]:
     return list(Movement.objects.filter(lot__item__owner_id=owner_id, client_key=client_key))
 
 
+def _refuse_another(
+    before: list[Movement], thing: str, key: str, amount: float, kind: MovementKind = "bought"
+) -> None:
+    """The same key for something else is no second sending of it.
+
+    Raises
+    ------
+    Problem : with the first booking.
+    """
+    first = before[0]
+    item = first.lot.item
+    booked = sum(movement.change for movement in before)
+    same = (item.kind, item.key) == (thing, key)
+    if kind in ("bought", "used", "wasted"):
+        same = same and first.kind == kind and math.isclose(abs(booked), amount, rel_tol=1e-6)
+    if not same:
+        unit = KINDS[item.kind].unit  # type: ignore[index]
+        said = f"{first.kind} {abs(booked):g} {unit} of {item.label}"
+        raise Problem(
+            409,
+            f"Another booking was sent under the same key before: {said}. Nothing more was booked.",
+            [Fault("client_key", first.client_key, f"a key of its own; this one is of: {said}")],
+        )
+
+
 def lots_of(item: Item) -> list[Lot]:
     return list(counted(item.lots.all()))
 
@@ -80,6 +106,7 @@ def add_lot(
         raise SheetError.one("label", label, "what it is, in words")
     with transaction.atomic():
         if before := _already(owner_id, on.client_key):
+            _refuse_another(before, kind, key, bought)
             return before[0].lot
         item, _ = Item.objects.get_or_create(
             owner_id=owner_id, kind=kind, key=key, defaults={"label": name[:80]}
@@ -138,6 +165,7 @@ def book(
     with transaction.atomic():
         Item.objects.select_for_update().get(pk=item.pk)
         if before := _already(owner_id, on.client_key):
+            _refuse_another(before, item.kind, item.key, value, kind)
             return before
         lots = [lot_out(lot) for lot in lots_of(item)]
         if lot_id is not None:

@@ -268,6 +268,21 @@ class CsvTest(StockCase):
         self.assertEqual(len(moved.strip().splitlines()), 3)
 
 
+class SameKeyTest(StockCase):
+    def test_a_key_used_for_something_else_is_refused_with_the_first(self) -> None:
+        self.add(amount="500 g")
+        item = Item.objects.get()
+        url = f"/api/v1/stock/items/{item.pk}/movements"
+        first = {"kind": "used", "amount": "20 g", "client_key": "k1"}
+        for _ in range(2):
+            self.assertEqual(self.call("POST", url, first).status_code, 201)
+        for other in ({"amount": "30 g"}, {"kind": "wasted"}):
+            answer = self.call("POST", url, {**first, **other})
+            self.assert_problem(answer, 409, "client_key")
+            self.assertIn("used 20 g", answer.json()["detail"])
+        self.assertAlmostEqual(Movement.objects.aggregate(left=Sum("change"))["left"], 480)
+
+
 class TwoDevicesTest(TransactionTestCase):
     def test_two_devices_booking_at_once_lose_nothing(self) -> None:
         """Eight gram by gram from each side: all sixteen are there, and no lot gave twice."""
