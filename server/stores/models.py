@@ -95,6 +95,24 @@ class Movement(models.Model):
         ordering = ["-made", "-id"]
 
 
+class StockImport(models.Model):
+    """A file of lots that was taken: its movements, from the first to before `past`, and the details it
+    changed as they were before, so that it can be taken back as one."""
+
+    owner = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="stock_imports"
+    )
+    name = models.CharField(max_length=100)
+    first = models.PositiveBigIntegerField()
+    past = models.PositiveBigIntegerField()
+    details = models.JSONField(default=list)
+    made = models.DateTimeField(auto_now_add=True)
+    taken_back = models.DateTimeField(null=True, default=None)
+
+    class Meta:
+        ordering = ["-made", "-id"]
+
+
 def counted(lots: QuerySet[Lot]) -> QuerySet[Lot]:
     """Lots with what was bought of them and what is left."""
     bought = models.Q(movements__kind="bought")

@@ -17,7 +17,7 @@ from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.models import Figure
 from server.stores.actions.book import On, add_lot, book, take_back
-from server.stores.actions.import_stock import import_stock
+from server.stores.actions.import_stock import import_stock, take_back_import
 from server.stores.models import Item, Lot, Movement, counted, items_of, lot_out
 from server.writes import own_transaction
 from windcrest_core.context import BendTest, Rules, load_stores
@@ -83,6 +83,13 @@ class LotChanges(Schema):
 
 class ItemChanges(Schema):
     low_at: str | None = Field(max_length=40)
+
+
+class ImportOut(Out):
+    """What a file changes, row by row; `taken` is what it is taken back by, once it is taken."""
+
+    rows: list[Change]
+    taken: int | None
 
 
 class Booking(Schema):
@@ -252,12 +259,18 @@ def get_movements_csv(request: HttpRequest) -> HttpResponse:
     return _csv(movements_csv(rows), "movements")
 
 
-@router.post("stock/import", response={200: list[Change], **ERRORS, 413: ProblemOut})
+@router.post("stock/import", response={200: ImportOut, **ERRORS, 413: ProblemOut})
 @own_transaction
-def post_import(
-    request: HttpRequest, file: File[UploadedFile], dry_run: bool = True
-) -> list[Change]:
+def post_import(request: HttpRequest, file: File[UploadedFile], dry_run: bool = True) -> ImportOut:
     """What a CSV of lots would change; with `dry_run` false it is taken, all of it or nothing."""
     if (file.size or 0) > MOST_CSV_BYTES:
         raise Problem(413, "The file is too large: at most 4 MB, about 20,000 lots.")
-    return import_stock(_owner(request), file.read(), dry_run)
+    told, kept = import_stock(_owner(request), file.read(), dry_run, file.name or "")
+    return ImportOut(rows=told, taken=kept.pk if kept else None)
+
+
+@router.post("stock/imports/{import_id}/take-back", response={200: Done, **ERRORS, 409: ProblemOut})
+def post_import_back(request: HttpRequest, import_id: int) -> Done:
+    """Everything a file did is undone; what was changed by hand since stands."""
+    take_back_import(_owner(request), import_id)
+    return Done()

@@ -30,8 +30,11 @@ MOST_FAULTS = 50
 FORMULA = ("=", "+", "@", "\t", "\r")
 
 
+OPTIONAL = ("bought", "price", "opened_on", "best_before", "low_at")
+
+
 class LotRow(Frozen):
-    """One lot as a row says it is."""
+    """One lot as a row says it is; `given` are the columns the file has, and no other is changed."""
 
     row: int
     kind: StockKind
@@ -44,10 +47,19 @@ class LotRow(Frozen):
     opened_on: date | None
     best_before: date | None
     low_at: float | None
+    given: frozenset[str]
+
+
+class FieldChange(Frozen):
+    """A detail that would be another: as it is and as it would be, empty where there is none."""
+
+    field: Literal["price", "opened on", "best before", "low at"]
+    before: str
+    after: str
 
 
 class Change(Frozen):
-    """What taking a row would do; `before` and `after` are the amounts left."""
+    """What taking a row would do; `before` and `after` are the amounts left, `fields` the details."""
 
     row: int
     what: Literal["new thing", "new lot", "other amount", "other details", "as it is"]
@@ -56,6 +68,7 @@ class Change(Frozen):
     unit: str
     before: float | None
     after: float
+    fields: list[FieldChange]
 
 
 def safe_cell(text: str) -> str:
@@ -145,6 +158,7 @@ def _typed(rows: list[list[str]]) -> list[LotRow]:
     absent = [name for name in ("kind", "label", "left") if name not in head]
     if absent:
         raise SheetError.one("row 1", ", ".join(head)[:80], "a heading with " + ", ".join(absent))
+    given = frozenset(name for name in OPTIONAL if name in head)
     faults: list[Fault] = []
     found: list[LotRow] = []
     seen: dict[tuple[str, str, str], int] = {}
@@ -159,7 +173,7 @@ def _typed(rows: list[list[str]]) -> list[LotRow]:
                       f"{len(head)}, as in the heading; a comma in a number? write 1.5")
             )  # fmt: skip
             continue
-        row = _Row(number, dict(zip(head, cells, strict=False)), faults)
+        row = _Row(number, dict(zip(head, cells, strict=False)), faults, given)
         lot = row.lot()
         if lot is None:
             continue
@@ -180,8 +194,10 @@ def _typed(rows: list[list[str]]) -> list[LotRow]:
 class _Row:
     """A row of text, read cell by cell; what is wrong is added to the faults."""
 
-    def __init__(self, number: int, cells: dict[str, str], faults: list[Fault]) -> None:
-        self.number, self.cells, self.faults = number, cells, faults
+    def __init__(
+        self, number: int, cells: dict[str, str], faults: list[Fault], given: frozenset[str]
+    ) -> None:
+        self.number, self.cells, self.faults, self.given = number, cells, faults, given
 
     def _wrong(self, column: str, value: str, allowed: str) -> None:
         self.faults.append(Fault(f"row {self.number}/{column}", value, allowed))
@@ -261,35 +277,59 @@ class _Row:
             opened_on=opened_on,
             best_before=best_before,
             low_at=low_at,
+            given=self.given,
         )
 
 
 def changes(rows: list[LotRow], items: list[Item]) -> list[Change]:
     """What taking the rows would do to what there is; nothing is ever removed."""
     shelf = {(item.kind, item.key): item for item in items}
+    lots = {(item.kind, item.key, lot.label): lot for item in items for lot in item.lots}
     found = []
     added: set[tuple[StockKind, str]] = set()
     for row in rows:
         item = shelf.get((row.kind, row.item))
-        lot = next((lot for lot in item.lots if lot.label == row.lot), None) if item else None
-        what = _what(row, item, lot, (row.kind, row.item) in added)
-        added.add((row.kind, row.item))
+        lot = lots.get((row.kind, row.item, row.lot))
+        fields = _fields(row, item, lot)
         found.append(
             Change(
                 row=row.row,
-                what=what,
+                what=_what(row, item, lot, fields, (row.kind, row.item) in added),
                 label=row.label,
                 lot=row.lot,
                 unit=KINDS[row.kind].unit,
                 before=lot.left if lot else None,
                 after=row.left,
+                fields=fields,
             )
         )
+        added.add((row.kind, row.item))
     return found
 
 
+def _fields(row: LotRow, item: Item | None, lot: Lot | None) -> list[FieldChange]:
+    """Details of a lot that is there, of the columns the file has."""
+    if item is None or lot is None:
+        return []
+    pairs = (
+        ("price", "price", _number_text(lot.price), _number_text(row.price)),
+        ("opened_on", "opened on", _day(lot.opened_on), _day(row.opened_on)),
+        ("best_before", "best before", _day(lot.best_before), _day(row.best_before)),
+        ("low_at", "low at", _number_text(item.low_at), _number_text(row.low_at)),
+    )
+    return [
+        FieldChange.model_validate({"field": name, "before": before, "after": after})
+        for column, name, before, after in pairs
+        if column in row.given and before != after
+    ]
+
+
+def _day(day: date | None) -> str:
+    return day.isoformat() if day else ""
+
+
 def _what(
-    row: LotRow, item: Item | None, lot: Lot | None, added: bool
+    row: LotRow, item: Item | None, lot: Lot | None, fields: list[FieldChange], added: bool
 ) -> Literal["new thing", "new lot", "other amount", "other details", "as it is"]:
     if item is None and not added:
         return "new thing"
@@ -297,6 +337,4 @@ def _what(
         return "new lot"
     if abs(lot.left - row.left) > 1e-6:
         return "other amount"
-    details = (lot.price, lot.opened_on, lot.best_before, item.low_at if item else None)
-    same = details == (row.price, row.opened_on, row.best_before, row.low_at)
-    return "as it is" if same else "other details"
+    return "other details" if fields else "as it is"

@@ -1414,6 +1414,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stock/imports/{import_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Import Back
+         * @description Everything a file did is undone; what was changed by hand since stands.
+         */
+        post: operations["server_stores_stock_api_post_import_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stock/items/{item_id}": {
         parameters: {
             query?: never;
@@ -2502,13 +2522,15 @@ export interface components {
         };
         /**
          * Change
-         * @description What taking a row would do; `before` and `after` are the amounts left.
+         * @description What taking a row would do; `before` and `after` are the amounts left, `fields` the details.
          */
         Change: {
             /** After */
             after: number;
             /** Before */
             before: number | null;
+            /** Fields */
+            fields: components["schemas"]["FieldChange"][];
             /** Label */
             label: string;
             /** Lot */
@@ -3333,6 +3355,21 @@ export interface components {
             /** Value */
             value: string;
         };
+        /**
+         * FieldChange
+         * @description A detail that would be another: as it is and as it would be, empty where there is none.
+         */
+        FieldChange: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "price" | "opened on" | "best before" | "low at";
+        };
         /** FigureOut */
         FigureOut: {
             /** Build Ranges */
@@ -4035,6 +4072,16 @@ export interface components {
             whole: boolean;
             /** Whole Mm */
             whole_mm: number;
+        };
+        /**
+         * ImportOut
+         * @description What a file changes, row by row; `taken` is what it is taken back by, once it is taken.
+         */
+        ImportOut: {
+            /** Rows */
+            rows: components["schemas"]["Change"][];
+            /** Taken */
+            taken: number | null;
         };
         /**
          * Ink
@@ -11360,7 +11407,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Change"][];
+                    "application/json": components["schemas"]["ImportOut"];
                 };
             };
             /** @description Not Found */
@@ -11383,6 +11430,55 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_stock_api_post_import_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                import_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -21,6 +21,7 @@ export type Pick = S["Pick"];
 export type CopyOf = S["Copy"];
 export type FreeBone = S["FreeBone"];
 export type Tiling = S["Tiling"];
+export type Change = S["Change"];
 export type RunPlan = S["RunPlan"];
 export type WallMap = S["WallMap"];
 export type PartBulk = S["PartBulk"];

@@ -6,7 +6,7 @@ import type { Booking, CalibrationIn, NewLot } from "./types";
 import type { components } from "./schema";
 
 type LotChanges = components["schemas"]["LotChanges"];
-type Change = components["schemas"]["Change"];
+type ImportOut = components["schemas"]["ImportOut"];
 
 export const useStock = () =>
   useQuery({ queryKey: ["stock"], queryFn: () => data(client.GET("/api/v1/stock")) });
@@ -93,11 +93,20 @@ export function useStockChanges() {
           headers: csrf(),
         });
         if (!answer.ok) throw await problemOf(answer);
-        return (await answer.json()) as Change[];
+        return (await answer.json()) as ImportOut;
       },
       onSuccess: (_, { dryRun }) => {
         if (!dryRun) onSuccess();
       },
+    }),
+    takeImportBack: useMutation({
+      mutationFn: (id: number) =>
+        data(
+          client.POST("/api/v1/stock/imports/{import_id}/take-back", {
+            params: { path: { import_id: id } },
+          }),
+        ),
+      onSuccess,
     }),
   };
 }

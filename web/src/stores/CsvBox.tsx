@@ -2,36 +2,50 @@ import { Box, Button, chakra, Flex, Heading, Link, Text } from "@chakra-ui/react
 import { useRef, useState } from "react";
 import { useStockChanges } from "../api/useStock";
 import { Problem, type Fault } from "../api/client";
+import type { Change } from "../api/types";
 import { Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
 import { PanelTable } from "../ui/Table";
 
 interface Told {
   file: File;
-  rows: Awaited<ReturnType<ReturnType<typeof useStockChanges>["importCsv"]["mutateAsync"]>>;
+  rows: Change[];
 }
 const SHOWN = 200;
 
 /** Stores as CSV, out and in; what a file would change is shown before it is taken. */
 export function CsvBox() {
-  const { importCsv } = useStockChanges();
+  const { importCsv, takeImportBack } = useStockChanges();
   const input = useRef<HTMLInputElement>(null);
   const [told, setTold] = useState<Told | null>(null);
   const [faults, setFaults] = useState<Fault[]>([]);
   const [wrong, setWrong] = useState<string | null>(null);
   const [done, setDone] = useState<string | null>(null);
+  const [taken, setTaken] = useState<number | null>(null);
   const read = async (file: File, dryRun: boolean) => {
     setWrong(null);
     setFaults([]);
     setDone(null);
+    setTaken(null);
     try {
-      const rows = await importCsv.mutateAsync({ file, dryRun });
+      const { rows, taken: id } = await importCsv.mutateAsync({ file, dryRun });
       setTold(dryRun ? { file, rows } : null);
+      setTaken(id);
       if (!dryRun) setDone(`${rows.filter((row) => row.what !== "as it is").length} lots taken.`);
     } catch (error) {
       setTold(null);
       if (error instanceof Problem) setFaults(error.faults);
       setWrong(error instanceof Problem ? error.message : faultText(error));
+    }
+  };
+  const takeBack = async (id: number) => {
+    setTaken(null);
+    try {
+      await takeImportBack.mutateAsync(id);
+      setDone("The file is taken back; what was changed by hand since stands.");
+    } catch (error) {
+      setDone(null);
+      setWrong(faultText(error));
     }
   };
   const moved = told?.rows.filter((row) => row.what !== "as it is") ?? [];
@@ -71,7 +85,8 @@ export function CsvBox() {
       </Flex>
       <Note>
         Columns kind, item, label, lot, left, unit, bought, price, opened_on, best_before, low_at;
-        UTF-8, commas between, a point in numbers. Nothing is ever removed by a file.
+        UTF-8, commas between, a point in numbers. A column that is not there changes nothing;
+        nothing is ever removed by a file.
       </Note>
       {wrong ? (
         <Box role="alert" color="stop" fontSize="sm" mt="1">
@@ -84,9 +99,14 @@ export function CsvBox() {
         </Box>
       ) : null}
       {done ? (
-        <Text role="status" fontSize="sm">
-          {done}
-        </Text>
+        <Flex gap="3" align="center" fontSize="sm">
+          <Text role="status">{done}</Text>
+          {taken === null ? null : (
+            <Button size="xs" variant="outline" onClick={() => void takeBack(taken)}>
+              Take the file back
+            </Button>
+          )}
+        </Flex>
       ) : null}
       {told ? (
         <Box mt="2" borderWidth="1px" borderColor="clay" borderRadius="sheet" p="3">
@@ -106,7 +126,7 @@ export function CsvBox() {
                   row.row,
                   row.label,
                   row.lot,
-                  row.what,
+                  whatWords(row),
                   row.before === null ? "–" : `${row.before} ${row.unit}`,
                   `${row.after} ${row.unit}`,
                 ],
@@ -139,4 +159,12 @@ export function CsvBox() {
       ) : null}
     </Box>
   );
+}
+
+/** What would happen to a lot, detail by detail. */
+function whatWords(row: Change): string {
+  const details = row.fields.map(
+    (field) => `${field.field}: ${field.before || "none"} → ${field.after || "none"}`,
+  );
+  return [row.what === "other details" ? "" : row.what, ...details].filter(Boolean).join("; ");
 }

@@ -141,14 +141,17 @@ describe("What is there", () => {
       unit: "g",
       before: 71,
       after: 60,
+      fields: [{ field: "price", before: "3.2", after: "" }],
     };
-    server({ ...stocked(clay()), "POST /api/v1/stock/import": [change] });
+    server({ ...stocked(clay()), "POST /api/v1/stock/import": { rows: [change], taken: 7 } });
     const { user } = show(<StoresPage />);
     const file = new File(["kind,label,left"], "mine.csv", { type: "text/csv" });
     await user.upload(await screen.findByLabelText("A CSV file of lots"), file);
     expect(await screen.findByText(/Of 1 lots in “mine.csv”, 1 would change/)).toBeTruthy();
+    expect(screen.getByText("other amount; price: 3.2 → none")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Take it" }));
     expect(await screen.findByText("1 lots taken.")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Take the file back" })).toBeTruthy();
   });
 });
 
