@@ -3,24 +3,37 @@
 from __future__ import annotations
 
 import io
+import threading
 import warnings
 from typing import NamedTuple
 
 import numpy as np
 from django.core.files.uploadedfile import UploadedFile
-from PIL import Image, ImageOps
+from PIL import Image
 
 from server.problems import Problem
 from windcrest_core.errors import Fault
 
 LARGEST_BYTES = 20_000_000
-LARGEST_PIXELS = 60_000_000
+#: A WebP is decoded several times over in memory.
+LARGEST_PIXELS = {"JPEG": 40_000_000, "PNG": 40_000_000, "WEBP": 16_000_000}
 LARGEST_SIDE = 20_000
 LONGEST_SIDE = 2000
 THUMBNAIL_SIDE = 400
-FORMATS = ["JPEG", "PNG", "WEBP"]
+FORMATS = list(LARGEST_PIXELS)
 DEEP = ("I;16", "I;16B", "I;16L", "I", "F")
 ORIENTATION = 0x0112
+UPRIGHT = {
+    2: Image.Transpose.FLIP_LEFT_RIGHT,
+    3: Image.Transpose.ROTATE_180,
+    4: Image.Transpose.FLIP_TOP_BOTTOM,
+    5: Image.Transpose.TRANSPOSE,
+    6: Image.Transpose.ROTATE_270,
+    7: Image.Transpose.TRANSVERSE,
+    8: Image.Transpose.ROTATE_90,
+}
+STRIP_PIXELS = 1_000_000
+_one_at_a_time = threading.Lock()
 
 
 class Picture(NamedTuple):
@@ -35,6 +48,9 @@ class Picture(NamedTuple):
 def clean_picture(sent: UploadedFile) -> Picture:
     """The picture upright, in RGB, no larger than needed, without its metadata.
 
+    What its header says is checked before anything is decoded; pictures are decoded one at a time, so
+    that many at once take no more memory than one.
+
     Raises
     ------
     Problem : too many bytes or pixels, no picture, or one that breaks off.
@@ -42,22 +58,10 @@ def clean_picture(sent: UploadedFile) -> Picture:
     if (sent.size or 0) > LARGEST_BYTES:
         raise _refused(f"{sent.size} bytes", "at most 20 MB")
     try:
-        with warnings.catch_warnings():
+        with _one_at_a_time, warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             image = Image.open(sent, formats=FORMATS)
-            if max(image.size) > LARGEST_SIDE:
-                raise _refused(
-                    f"{image.width} × {image.height} pixels",
-                    f"at most {LARGEST_SIDE} pixels a side",
-                )
-            if image.width * image.height > LARGEST_PIXELS:
-                raise _refused(f"{image.width} × {image.height}", "at most 60 million pixels")
-            said = []
-            if image.getexif().get(ORIENTATION, 1) != 1:
-                said.append("turned upright")
-            image.load()
-            image, words = _rgb(ImageOps.exif_transpose(image))
-            said += words
+            return _cleaned(image)
     except (
         OSError,
         ValueError,
@@ -66,12 +70,54 @@ def clean_picture(sent: UploadedFile) -> Picture:
         Image.DecompressionBombError,
     ) as e:
         raise _refused(sent.name or "file", "a JPEG, PNG or WebP picture that opens") from e
-    if max(image.size) > LONGEST_SIDE:
-        said.append(f"made smaller, from {image.width} × {image.height} pixels")
-        image.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+
+
+def _cleaned(image: Image.Image) -> Picture:
+    width, height = image.size
+    if max(image.size) > LARGEST_SIDE:
+        raise _refused(f"{width} × {height} pixels", f"at most {LARGEST_SIDE} pixels a side")
+    most = LARGEST_PIXELS[image.format or ""]
+    if width * height > most:
+        allowed = f"at most {most // 1_000_000} million pixels as {image.format}"
+        raise _refused(f"{width} × {height}", allowed)
+    turn = UPRIGHT.get(image.getexif().get(ORIENTATION, 1))
+    image.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
+    image.load()
+    small, said = _reduced(image)
+    if turn is not None:
+        small = small.transpose(turn)
+        said.insert(0, "turned upright")
+    if max(width, height) > LONGEST_SIDE:
+        said.append(f"made smaller, from {width} × {height} pixels")
+        small.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+    small.info = {}
     out = io.BytesIO()
-    image.save(out, "JPEG", quality=86)
-    return Picture(out.getvalue(), image.width, image.height, said)
+    small.save(out, "JPEG", quality=86)
+    return Picture(out.getvalue(), small.width, small.height, said)
+
+
+def _reduced(image: Image.Image) -> tuple[Image.Image, list[str]]:
+    """The picture in RGB at a whole fraction of its size, made strip by strip."""
+    factor = max(1, max(image.size) // LONGEST_SIDE)
+    top = _top(image)
+    if factor == 1:
+        return _rgb(image, top)
+    size = (-(-image.width // factor), -(-image.height // factor))
+    small, said = Image.new("RGB", size), list[str]()
+    rows = factor * max(1, STRIP_PIXELS // (image.width * factor))
+    for y in range(0, image.height, rows):
+        strip = image.crop((0, y, image.width, min(y + rows, image.height)))
+        rgb, said = _rgb(strip, top)
+        small.paste(rgb.reduce(factor), (0, y // factor))
+    return small, said
+
+
+def _top(image: Image.Image) -> float:
+    """The white of a picture of more than eight bits."""
+    if image.mode not in DEEP:
+        return 255.0
+    _, brightest = image.getextrema()
+    return 65535.0 if float(brightest) > 255 else 255.0  # type: ignore[arg-type]
 
 
 def thumbnail(jpeg: bytes) -> bytes:
@@ -84,12 +130,11 @@ def thumbnail(jpeg: bytes) -> bytes:
     return out.getvalue()
 
 
-def _rgb(image: Image.Image) -> tuple[Image.Image, list[str]]:
+def _rgb(image: Image.Image, top: float) -> tuple[Image.Image, list[str]]:
     """Eight bits of red, green and blue; see-through is put on white."""
     if image.mode in DEEP:
-        deep = np.asarray(image, dtype=np.float64)
-        top = 65535.0 if deep.max() > 255 else 255.0
-        eight = np.clip(deep / top * 255, 0, 255).astype(np.uint8)
+        deep = np.asarray(image, dtype=np.float32)
+        eight = np.clip(deep * (255 / top), 0, 255).astype(np.uint8)
         return Image.fromarray(eight).convert("RGB"), ["from 16 bits to 8"]
     if image.mode == "CMYK":
         return image.convert("RGB"), ["from CMYK to RGB"]

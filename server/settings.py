@@ -64,7 +64,7 @@ DATABASES = {
             "timeout": 20,
             "init_command": "PRAGMA foreign_keys=ON; PRAGMA busy_timeout=20000; "
             + ("" if TESTING else "PRAGMA journal_mode=WAL; ")
-            + "PRAGMA synchronous=NORMAL;",
+            + "PRAGMA synchronous=FULL;",
         },
         "TEST": {"NAME": DATA / "test.sqlite3"},
     }
@@ -113,7 +113,7 @@ WEB_DIST = ROOT / "web" / "dist"
 STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
 STATIC_ROOT = ROOT / "static"
 STORAGES = {
-    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "default": {"BACKEND": "server.durable.DurableStorage"},
     "staticfiles": {
         "BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"
         if TESTING

@@ -15,6 +15,7 @@ from django.db import connection, connections
 from django.db.migrations.executor import MigrationExecutor
 
 from server.backups import DATABASE, Damaged, owned_alone
+from server.durable import sweep
 from server.keeping import keep_backup, local_now, told
 
 HOUR_S = 3600.0
@@ -34,6 +35,10 @@ class Command(BaseCommand):
         self._migrate()
         if options["demo"]:
             call_command("demo", stdout=self.stdout)
+        if swept := sweep():
+            self.stdout.write(
+                f"{len(swept)} pictures that nothing speaks of are now in {settings.DATA / 'swept'}."
+            )
         connections.close_all()
         threading.Thread(target=_a_backup_a_day, daemon=True).start()
         self.stdout.write(f"Windcrest is at http://{options['listen']} (stop with Ctrl-C)")
