@@ -14,6 +14,7 @@ from server.bench.devices_api import router as devices
 from server.bench.live_api import router as live
 from server.bench.mend_api import router as mending
 from server.bench.timers_api import router as timers
+from server.boundary import PlainParser
 from server.problems import install
 from server.shelf.api import router as shelf
 from server.shelf.order_api import router as order
@@ -28,6 +29,7 @@ api = NinjaAPI(
     title="Windcrest",
     version="1",
     auth=django_auth,
+    parser=PlainParser(),
     openapi_url="/openapi.json",
     docs_url=None,
     urls_namespace="api",

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
@@ -26,6 +27,7 @@ TITLES = {
     422: "That cannot be",
     429: "Too many attempts",
     500: "Something broke here",
+    503: "Busy for a moment",
 }
 
 
@@ -75,6 +77,11 @@ def _limit_words(request: HttpRequest) -> Callable[[Limits], str]:
     )
 
 
+def refused(error: SheetError, request: HttpRequest) -> HttpResponse:
+    """What was asked for cannot be, field by field."""
+    return problem(422, str(error.faults[0]), errors=_errors(error.faults, request))
+
+
 def install(api: NinjaAPI) -> None:
     """One handler for each kind of error."""
 
@@ -84,7 +91,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(SheetError)
     def _sheet(request: HttpRequest, error: SheetError) -> HttpResponse:
-        return problem(422, str(error.faults[0]), errors=_errors(error.faults, request))
+        return refused(error, request)
 
     @api.exception_handler(UnitError)
     def _unit(request: HttpRequest, error: UnitError) -> HttpResponse:
@@ -127,6 +134,20 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(HttpError)
     def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
         return problem(error.status_code, str(error))
+
+    @api.exception_handler(OverflowError)
+    def _too_far(request: HttpRequest, error: OverflowError) -> HttpResponse:
+        return problem(422, "A number or a day in what was asked is too far out.", errors=[])
+
+    @api.exception_handler(OperationalError)
+    def _locked(request: HttpRequest, error: OperationalError) -> HttpResponse:
+        if "locked" not in str(error):
+            return _broken(request, error)
+        answer = problem(
+            503, "Somebody else is being written down just now. Nothing was changed; try again."
+        )
+        answer["Retry-After"] = "2"
+        return answer
 
     @api.exception_handler(Exception)
     def _broken(request: HttpRequest, error: Exception) -> HttpResponse:

@@ -29,6 +29,7 @@ from windcrest_core.stock.spreadsheet import Change, movements_csv, stock_csv
 
 router = Router(tags=["stock"])
 ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}
+FURTHEST = 1_000_000_000
 PAGE = 60
 MOST_CSV_BYTES = 4_000_000
 
@@ -213,7 +214,8 @@ def get_movements(
     request: HttpRequest, item: int | None = None, figure: str | None = None, skip: int = 0
 ) -> MovementsOut:
     """Movements, newest first, a page at a time."""
-    rows = list(_movements(_owner(request), item, figure)[max(0, skip) : max(0, skip) + PAGE + 1])
+    first = min(max(0, skip), FURTHEST)
+    rows = list(_movements(_owner(request), item, figure)[first : first + PAGE + 1])
     return MovementsOut(rows=[_movement_out(row) for row in rows[:PAGE]], more=len(rows) > PAGE)
 
 

@@ -19,7 +19,7 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
     A bake ticked is a bake run, and one whose tick is taken back is not. With its last step ticked a figure keeps the house rules and stores it was made by; with a tick
     taken back it goes by those of today.
     """
-    bakes = [int(key.removeprefix("bake.")) for key in keys if re.fullmatch(r"bake\.\d+", key)]
+    bakes = [int(key.removeprefix("bake.")) for key in keys if re.fullmatch(r"bake\.\d{1,4}", key)]
     if not done:
         StepDone.objects.filter(figure=figure, key__in=keys).delete()
         BakeRecord.objects.filter(figure=figure, number__in=bakes).delete()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
+from server.boundary import plain
 from server.problems import Problem
 from server.shelf.actions.add_reference import copy_pictures
 from server.shelf.actions.create_figure import put_on_shelf
@@ -19,7 +20,7 @@ from windcrest_core.sheet.edits import WHOLE
 
 def read_sheet(raw: bytes) -> FigureSheet:
     """A checked sheet from the bytes of a file."""
-    return load_sheet(parse(raw))
+    return load_sheet(plain(parse(raw)))
 
 
 def import_as_new(owner: User, raw: bytes, as_copy: bool) -> Figure:

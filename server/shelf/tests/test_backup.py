@@ -231,6 +231,6 @@ class BackupTest(unittest.TestCase):
             env={**os.environ, "WINDCREST_DATA": str(two), "WINDCREST_TESTING": ""},
             cwd=settings.ROOT,
         )  # fmt: skip
-        self.assertIn("Backup before 1 migrations", done.stdout)
+        self.assertIn("Backup before the database is changed", done.stdout)
         (path,) = kept(two)
         self.assertEqual(verify(path).figures, 4)

@@ -6,8 +6,10 @@ import json
 import re
 from collections.abc import Iterator
 from typing import Any
+from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import OperationalError
 from django.http import HttpResponse
 from django.test import Client
 
@@ -57,6 +59,7 @@ def filled(path: str, figure_id: str) -> str:
         "device_id": "1",
         "timer_id": "1",
         "mishap_id": "1",
+        "import_id": "1",
     }
     return re.sub(r"{(\w+)}", lambda match: known[match[1]], path)
 
@@ -173,3 +176,50 @@ class PageTest(ApiCase):
         document = self.client.get("/api/openapi.json").json()
         self.assertIn("/api/v1/figures/{figure_id}/edits", document["paths"])
         self.assertIn("Plan", document["components"]["schemas"])
+
+
+class PlainInputTest(ApiCase):
+    """What nobody types, and was once answered with 500."""
+
+    def test_half_letters_and_what_hides_are_refused_by_field(self) -> None:
+        for text in ("half \ud800", "nul \x00", "turned \u202e round", "bell \x07"):
+            operations = [{"path": "name", "value": text}]
+            body = json.dumps({"base_revision": 1, "operations": operations})
+            answer = self.call("POST", self.at + "/edits", body)
+            self.assert_problem(answer, 422, "operations/0/value")
+        for path, body in (
+            ("/api/v1/accounts", {"name": "a\ud800", "password": "x" * 20}),
+            ("/api/v1/accounts", {"name": "ada", "password": "\ud800" * 20}),
+            ("/api/v1/stock/lots", {"kind": "glue", "label": "\ud800", "amount": "2 g"}),
+        ):
+            self.assertEqual(self.call("POST", path, json.dumps(body)).status_code, 422, path)
+
+    def test_letters_are_kept_in_one_spelling(self) -> None:
+        self.edit(("name", "Zoe\u0308"))
+        self.assertEqual(self.sheet()["name"], "Zo\u00eb")
+
+    def test_numbers_that_are_too_far_out_are_refused(self) -> None:
+        huge = "1" + "0" * 30
+        for path in (
+            f"/api/v1/stock/movements?skip={huge}", f"/api/v1/stock/movements?item={huge}",
+            "/api/v1/calendar?at=9999-12-31T23:00:00", f"{self.at}/prints/bake-card/{huge}",
+            f"{self.at}/prints/bake-card/{'9' * 5000}",
+        ):  # fmt: skip
+            self.assertIn(self.client.get(path).status_code, (200, 422), path[:60])
+        for path, body in (
+            (f"{self.at}/steps/bake.{'9' * 70}", {"done": True}),
+            (f"{self.at}/bakes/{huge}", {"minutes": 30}),
+            (f"{self.at}/bakes/{'9' * 5000}", {"minutes": 30}),
+        ):
+            self.assertIn(self.call("PUT", path, body).status_code, (404, 422), path[:60])
+
+    def test_answers_are_not_kept_on_the_way(self) -> None:
+        for path in ("/api/v1/me", "/api/v1/figures", self.at, "/api/v1/stock"):
+            self.assertIn("private", self.client.get(path)["Cache-Control"])
+
+    def test_a_lock_that_is_not_got_is_told_so(self) -> None:
+        locked = OperationalError("database is locked")
+        with mock.patch("server.bench.api.mark_steps", side_effect=locked):
+            answer = self.call("PUT", f"{self.at}/steps/frame.cut.1", {"done": True})
+        self.assert_problem(answer, 503)
+        self.assertEqual(answer["Retry-After"], "2")

@@ -57,7 +57,7 @@ class Command(BaseCommand):
                     f"No backup could be taken before the database is changed, so it is left as it is: {error}",
                     returncode=2,
                 ) from error
-            self.stdout.write(f"Backup before {len(ahead)} migrations: {told(path)}.")
+            self.stdout.write(f"Backup before the database is changed ({len(ahead)} to come): {told(path)}.")
         call_command("migrate", verbosity=0, interactive=False)
 
 
@@ -72,7 +72,9 @@ def _a_backup_a_day() -> None:
 
 def _serve(listen: str) -> None:
     from waitress import serve
+    from waitress.channel import HTTPChannel
 
+    from server.anonymous import LARGEST_BODY, Parser
     from server.wsgi import application
 
     soft, hard = resource.getrlimit(resource.RLIMIT_NOFILE)
@@ -80,7 +82,8 @@ def _serve(listen: str) -> None:
     if soft < wanted:
         resource.setrlimit(resource.RLIMIT_NOFILE, (min(wanted, hard), hard))
     room = resource.getrlimit(resource.RLIMIT_NOFILE)[0] - 200
+    HTTPChannel.parser_class = Parser
     serve(
         application, listen=listen, threads=6, connection_limit=max(100, min(CONNECTIONS, room)),
-        channel_timeout=IDLE_S, cleanup_interval=10, asyncore_use_poll=True, ident=None,
+        max_request_body_size=LARGEST_BODY, channel_timeout=IDLE_S, cleanup_interval=10, asyncore_use_poll=True, ident=None,
     )  # fmt: skip
