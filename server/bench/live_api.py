@@ -13,9 +13,9 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from server.bench.actions.record_bake import record_bake
+from server.bench.actions.record_bake import LONGEST_MIN, record_bake
 from server.bench.devices_api import DeviceToken
-from server.bench.models import BakeReading, Device, LiveBake
+from server.bench.models import BakeReading, Device, LiveBake, LogEntry
 from server.downloads import csv_file
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
@@ -38,7 +38,7 @@ from windcrest_core.bake.trace import (
     trace_of_probes,
 )
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.errors import SheetError
+from windcrest_core.errors import Fault, SheetError
 
 router = Router(tags=["live bakes"])
 ERRORS = {404: ProblemOut, 409: ProblemOut, 413: ProblemOut, 422: ProblemOut}
@@ -51,8 +51,28 @@ class Begin(Schema):
     speed: float = Field(1.0, ge=1, le=120, allow_inf_nan=False)
 
 
+class Forgotten(Out):
+    """A bake that was begun and cannot be followed to its end: it has run for longer than any is written
+    down, or the plan has no such bake any more (`gone`)."""
+
+    number: int
+    began: datetime
+    elapsed_min: float
+    gone: bool
+
+
 class LiveOut(Out):
     live: Live | None
+    forgotten: Forgotten | None = None
+
+
+class Close(Schema):
+    """How a forgotten bake is put right: the minutes the piece was really in, as a bake of today's plan;
+    or, without minutes, the reason it is abandoned for."""
+
+    minutes: float | None = Field(None, ge=1, le=LONGEST_MIN, allow_inf_nan=False)
+    number: int | None = Field(None, ge=1, le=1000)
+    reason: str = Field("", max_length=200)
 
 
 class ProbeReading(Schema):
@@ -125,8 +145,13 @@ def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tup
     """The piece is in the oven from now on."""
     figure = own_figure(request, figure_id)
     planned, _ = bake_of(figure, number)
-    if LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).exists():
-        raise Problem(409, "A bake is running already; end it before another is begun.")
+    running = LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).first()
+    if running is not None:
+        name = running.figure.sheet.name
+        raise Problem(
+            409,
+            f"Bake {running.number} of {name} is running already; end it there before another is begun.",
+        )
     LiveBake.objects.create(
         figure=figure,
         number=number,
@@ -144,7 +169,17 @@ def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
     bake = figure.live_bakes.filter(ended=None).first()
     if bake is None:
         return LiveOut(live=None)
+    if forgotten := _forgotten(figure, bake):
+        return LiveOut(live=None, forgotten=forgotten)
     return LiveOut(live=_followed(figure, bake))
+
+
+def _forgotten(figure: Figure, bake: LiveBake) -> Forgotten | None:
+    elapsed = _elapsed_s(bake) / 60
+    gone = all(planned.number != bake.number for planned in plan_of(figure).bake.bakes)
+    if not gone and elapsed <= LONGEST_MIN:
+        return None
+    return Forgotten(number=bake.number, began=bake.started, elapsed_min=elapsed, gone=gone)
 
 
 def _followed(figure: Figure, bake: LiveBake) -> Live:
@@ -161,6 +196,12 @@ def end(request: HttpRequest, figure_id: str) -> LiveOut:
     """Oven off: the minutes it really took are written down; how it stood then is the verdict."""
     figure = own_figure(request, figure_id)
     bake = _running(figure)
+    if _forgotten(figure, bake):
+        raise Problem(
+            409,
+            f"Bake {bake.number} cannot be ended by the clock: say how long the piece was really in, or "
+            "abandon it with a reason.",
+        )
     bake.ended = timezone.now()
     verdict = _followed(figure, bake)
     with transaction.atomic():
@@ -168,6 +209,25 @@ def end(request: HttpRequest, figure_id: str) -> LiveOut:
         air = _measured(figure, bake.number, _trace(bake), _elapsed_s(bake))
         record_bake(figure, bake.number, max(1.0, round(_elapsed_s(bake) / 60, 1)), air)
     return LiveOut(live=verdict)
+
+
+@router.post("figures/{figure_id}/live-close", response={200: Done, **ERRORS})
+def close(request: HttpRequest, figure_id: str, body: Close) -> Done:
+    """End a bake that was forgotten: with the minutes it really took, or abandoned for a reason."""
+    figure = own_figure(request, figure_id)
+    bake = _running(figure)
+    if body.minutes is not None:
+        record_bake(figure, body.number or bake.number, body.minutes)
+    elif not body.reason.strip():
+        fault = Fault("reason", "", "why it is abandoned, or the minutes it was in")
+        raise Problem(422, str(fault), [fault])
+    else:
+        LogEntry.objects.create(
+            figure=figure, text=f"Bake {bake.number} abandoned: {body.reason.strip()}"
+        )
+    bake.ended = timezone.now()
+    bake.save(update_fields=["ended"])
+    return Done()
 
 
 def _measured(figure: Figure, number: int, trace: Trace, until_s: float) -> list[float]:

@@ -25,6 +25,7 @@ MOST_CELLS = 260_000
 THIN_CELLS = 4.0
 CELL_STEP = 1.08
 FINE_CELLS, FINEST_CELLS = 2000, 14_000  # of the box of a part that is measured on its own
+OWN_CELLS, LEAST_CELLS = 12_000_000, 300  # of all grids of a figure, times what they look at
 COVERED, COVERED_CELLS = 0.4, 7.0  # share left below which a part so thick is measured finest
 
 Solids = tuple[Solid, ...]
@@ -144,13 +145,29 @@ def _centre(weights: Field, total: float, x: Field, y: Field, z: Field) -> Array
     )
 
 
-@lru_cache(maxsize=300)
-def _on_its_own(solid: Solid, over: Solids, cores: Solids, cells: int) -> Measured:
-    """The same of a thin part, on a fine grid along its own axes."""
-    offset, half = solid.half_extents
+def _counts(solid: Solid, cells: int) -> tuple[Array, float]:
+    """Cells along each axis of a grid of its own, and their size, mm: about so many in its box, three
+    through it."""
+    _, half = solid.half_extents
     fine = (8 * float(np.prod(half)) / cells) ** (1 / 3)
     cell = min(solid.thickness_mm / 3, fine)
-    counts = np.clip(np.ceil(2 * half / cell), 3, 160).astype(int)
+    return np.clip(np.ceil(2 * half / cell), 3, 160).astype(int), cell
+
+
+def _at_most(counts: Array, most: int) -> Array:
+    """The grid made coarser along its longer axes until it has no more cells than allowed."""
+    while np.prod(counts) > most and counts.max() > 3:
+        counts = np.where(counts == counts.max(), np.maximum(3, counts * 3 // 4), counts)
+    return counts
+
+
+@lru_cache(maxsize=300)
+def _on_its_own(solid: Solid, over: Solids, cores: Solids, cells: int, most: int) -> Measured:
+    """The same of a thin part, on a fine grid along its own axes, of at most so many cells."""
+    offset, half = solid.half_extents
+    wanted, cell = _counts(solid, cells)
+    counts = _at_most(wanted, most)
+    cell *= float(np.prod(wanted) / np.prod(counts)) ** (1 / 3)
     axes = [
         (offset[i] - half[i] + (np.arange(counts[i]) + 0.5) * 2 * half[i] / counts[i]).astype(
             np.float32
@@ -173,17 +190,41 @@ def _on_its_own(solid: Solid, over: Solids, cores: Solids, cells: int) -> Measur
     return solid.volume_mm3 * kept / total, solid.origin + solid.frame @ local
 
 
-def _measured(solid: Solid, over: Solids, cores: Solids, cell_mm: float) -> Measured:
+class _Allowance:
+    """Cells that may still be looked at on grids of their own, for all parts of a figure together."""
+
+    def __init__(self) -> None:
+        self.left = OWN_CELLS
+
+    def most(self, solid: Solid, cells: int, solids: int) -> int:
+        """How many cells its grid may have, which looks at so many solids; they are taken."""
+        wanted = int(np.prod(_counts(solid, cells)[0]))
+        given = max(LEAST_CELLS, min(wanted, self.left // solids))
+        self.left = max(0, self.left - given * solids)
+        return given
+
+
+def _measured(
+    solid: Solid, over: Solids, cores: Solids, cell_mm: float, allowance: _Allowance
+) -> Measured:
     """mm³ of a solid outside what lies over it: on the lattice, on its own where it is thin, finer
-    where little of it is left, since what is left is then the difference of two large amounts."""
+    where little of it is left, since what is left is then the difference of two large amounts.
+
+    One huge part makes the lattice coarse and all others thin: what grids of their own cost together is
+    bounded, however many there are.
+    """
+    solids = 1 + len(over) + len(cores)
     cells_thick = solid.thickness_mm / cell_mm
     if cells_thick >= THIN_CELLS or not (over or cores):
         found = _on_lattice(solid, over, cores, cell_mm)
     else:
-        found = _on_its_own(solid, over, cores, FINE_CELLS)
+        most = allowance.most(solid, FINE_CELLS, solids)
+        found = _on_its_own(solid, over, cores, FINE_CELLS, most)
     left = found[0] / max(solid.volume_mm3, 1e-9)
     if cells_thick < COVERED_CELLS and left < COVERED:
-        return _on_its_own(solid, over, cores, FINEST_CELLS * (3 if left < COVERED / 2 else 1))
+        finest = FINEST_CELLS * (3 if left < COVERED / 2 else 1)
+        most = allowance.most(solid, finest, solids)
+        return _on_its_own(solid, over, cores, finest, most)
     return found
 
 
@@ -219,18 +260,19 @@ def shares(figure: Figure) -> dict[str, Share]:
     solids = [piece.solid for piece in pieces]
     none = np.zeros((len(solids), 0), dtype=np.bool_)
     margin = 3 * cell_mm
+    allowance = _Allowance()
     over_each = _near(solids, solids, margin)
     cores_each = _near(solids, cores, margin) if cores else none
     core_each = _near(cores, cores, margin) if cores else none
     core_shares = {
-        part_id: _measured(core, _picked(cores, core_each[at, :at]), (), cell_mm)
+        part_id: _measured(core, _picked(cores, core_each[at, :at]), (), cell_mm, allowance)
         for at, (part_id, core) in enumerate(cored.items())
     }
     found: dict[str, Share] = {}
     for at, piece in enumerate(pieces):
         solid, over = piece.solid, _picked(solids, over_each[at, :at])
         inside = () if piece.part.stock is not None else _picked(cores, cores_each[at])
-        skin = _measured(solid, over, inside, cell_mm)
+        skin = _measured(solid, over, inside, cell_mm, allowance)
         core_mm3, core_centre = core_shares.get(piece.part.id, (0.0, skin[1]))
         found[piece.part.id] = Share(skin[0], core_mm3, skin[1], core_centre)
     return found

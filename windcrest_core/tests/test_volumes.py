@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from unittest import mock
 
 import numpy as np
 from hypothesis import given, settings
@@ -131,6 +132,36 @@ class LayerTest(unittest.TestCase):
             Figure(100, 20, {}, [piece("heart", ball(0, 6)), piece("chest", ball(0, 20), layer=1)])
         )
         self.assertEqual(found["heart"].skin_mm3, 0)
+
+
+class BoundTest(unittest.TestCase):
+    def test_one_huge_part_does_not_make_the_others_dear(self) -> None:
+        """Of the ox: a thigh 1.9 heads thick once took 17 s, for 95 grids of 138 million cells."""
+        sheet = example("barnacle_ox")
+        thigh = next(part for part in sheet.parts if part.id == "thigh_r")
+        shape = {**thigh.shape.model_dump(), "start_radius": 1.9}
+        huge = changed(sheet, part__thigh_r__shape=shape)
+        looked: list[int] = []
+        most = volumes._Allowance.most
+
+        def counted(self: volumes._Allowance, solid: Solid, cells: int, solids: int) -> int:
+            looked.append(solids * (given := most(self, solid, cells, solids)))
+            return given
+
+        with mock.patch.object(volumes._Allowance, "most", counted):
+            found = shares(figure(huge, 6.0))
+        bound = volumes.OWN_CELLS + volumes.LEAST_CELLS * sum(range(len(huge.parts) + 1))
+        self.assertLess(sum(looked), bound)
+        self.assertEqual(len(found), len(figure(huge, 6.0).pieces))
+
+    def test_an_ordinary_figure_is_measured_as_finely_as_it_wants(self) -> None:
+        for name in ("ferrywoman", "barnacle_ox"):
+            before = shares(figure(example(name), 6.0))
+            volumes._on_its_own.cache_clear()
+            with mock.patch.object(volumes, "OWN_CELLS", 10**12):
+                after = shares(figure(example(name), 6.0))
+            for key, share in before.items():
+                self.assertEqual(share.skin_mm3, after[key].skin_mm3)
 
 
 class KeptTest(unittest.TestCase):

@@ -9,7 +9,7 @@ from typing import Any
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
-from server.bench.models import BakeReading, BakeRecord, LiveBake
+from server.bench.models import BakeReading, BakeRecord, LiveBake, LogEntry
 from server.testing import ApiCase, person
 
 
@@ -65,6 +65,30 @@ class LiveBakeTest(ApiCase):
         self.assert_problem(self.call("POST", f"{self.at}/live-end"), 409)
         text = self.client.get(f"{self.at}/live-trace/1").content.decode()
         self.assertTrue(text.startswith("\ufefftime_s,temp_c"))
+
+    def test_a_bake_forgotten_for_two_days_is_put_right(self) -> None:
+        self.begin()
+        self.ago(49 * 60)
+        found = self.client.get(f"{self.at}/live").json()
+        self.assertIsNone(found["live"])
+        self.assertAlmostEqual(found["forgotten"]["elapsed_min"], 2940, delta=1)
+        self.assert_problem(self.call("POST", f"{self.at}/live-end"), 409)
+        self.assert_problem(self.call("POST", f"{self.at}/live-close", {}), 422, "reason")
+        self.assertEqual(
+            self.call("POST", f"{self.at}/live-close", {"minutes": 42}).status_code, 200
+        )
+        self.assertEqual(BakeRecord.objects.get().minutes, 42)
+        self.assertIsNone(self.client.get(f"{self.at}/live").json()["forgotten"])
+
+    def test_a_bake_the_plan_no_longer_has_is_abandoned_with_a_reason(self) -> None:
+        self.begin()
+        LiveBake.objects.update(number=9)
+        self.assertTrue(self.client.get(f"{self.at}/live").json()["forgotten"]["gone"])
+        body = {"reason": "the school of baking was changed"}
+        self.assertEqual(self.call("POST", f"{self.at}/live-close", body).status_code, 200)
+        self.assertFalse(BakeRecord.objects.exists())
+        self.assertIn("abandoned: the school", LogEntry.objects.get().text)
+        self.begin()
 
     def test_what_no_probe_can_have_measured_is_refused_whole(self) -> None:
         self.begin()

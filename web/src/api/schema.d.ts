@@ -409,6 +409,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/live-close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description End a bake that was forgotten: with the minutes it really took, or abandoned for a reason.
+         */
+        post: operations["server_bench_live_api_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/live-end": {
         parameters: {
             query?: never;
@@ -2768,6 +2788,22 @@ export interface components {
             with_waste: components["schemas"]["Quantity"];
         };
         /**
+         * Close
+         * @description How a forgotten bake is put right: the minutes the piece was really in, as a bake of today's plan;
+         *     or, without minutes, the reason it is abandoned for.
+         */
+        Close: {
+            /** Minutes */
+            minutes?: number | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
          * Coil
          * @description A tapering tube bent round an arc; it starts along the bone and bends towards its front.
          */
@@ -3650,6 +3686,24 @@ export interface components {
             source: string;
             /** Thickness Um */
             thickness_um: number;
+        };
+        /**
+         * Forgotten
+         * @description A bake that was begun and cannot be followed to its end: it has run for longer than any is written
+         *     down, or the plan has no such bake any more (`gone`).
+         */
+        Forgotten: {
+            /**
+             * Began
+             * Format: date-time
+             */
+            began: string;
+            /** Elapsed Min */
+            elapsed_min: number;
+            /** Gone */
+            gone: boolean;
+            /** Number */
+            number: number;
         };
         /**
          * FramePlan
@@ -4582,6 +4636,7 @@ export interface components {
         };
         /** LiveOut */
         LiveOut: {
+            forgotten: components["schemas"]["Forgotten"] | null;
             live: components["schemas"]["Live"] | null;
         };
         /**
@@ -8807,6 +8862,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_live_api_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Close"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
             /** @description Not Found */

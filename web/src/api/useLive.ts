@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, csrf, data, problemOf } from "./client";
-import type { LiveOut } from "./types";
+import type { CloseBake, LiveOut } from "./types";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -43,6 +43,11 @@ export function useLiveChanges(figure_id: string) {
         if (!answer.ok) throw await problemOf(answer);
         return (await answer.json()) as LiveOut;
       },
+      onSuccess: over,
+    }),
+    close: useMutation({
+      mutationFn: (body: CloseBake) =>
+        data(client.POST("/api/v1/figures/{figure_id}/live-close", { ...path(figure_id), body })),
       onSuccess: over,
     }),
     end: useMutation({

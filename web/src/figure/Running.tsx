@@ -4,7 +4,13 @@ import { minutes } from "../units/format";
 
 /** A bake of this figure that is running, from any station: what is left of it. */
 export function Running({ id, onGo }: { id: string; onGo: () => void }) {
-  const live = useLive(id).data?.live;
+  const { live, forgotten } = useLive(id).data ?? {};
+  if (forgotten)
+    return (
+      <Button size="sm" bg="warn" color="onClay" onClick={onGo}>
+        Bake {forgotten.number} was never ended
+      </Button>
+    );
   if (!live) return null;
   return (
     <Button

@@ -57,7 +57,9 @@ class Command(BaseCommand):
                     f"No backup could be taken before the database is changed, so it is left as it is: {error}",
                     returncode=2,
                 ) from error
-            self.stdout.write(f"Backup before the database is changed ({len(ahead)} to come): {told(path)}.")
+            self.stdout.write(
+                f"Backup before the database is changed ({len(ahead)} to come): {told(path)}."
+            )
         call_command("migrate", verbosity=0, interactive=False)
 
 

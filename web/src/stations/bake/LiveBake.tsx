@@ -17,6 +17,7 @@ import { ring } from "../../bench/ring";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { minutes, temperature } from "../../units/format";
+import { Forgotten } from "./Forgotten";
 import { GRADES } from "./grades";
 import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
@@ -27,7 +28,8 @@ const SPEEDS = [1, 10, 60, 120];
 /** A bake followed by a probe: begun, watched, ended, and what it taught of the oven. */
 export function LiveBake({ bake }: { bake: BakePlan }) {
   const { figure } = useFigurePage();
-  const live = useLive(figure.id).data?.live ?? null;
+  const asked = useLive(figure.id).data;
+  const live = asked?.live ?? null;
   const { begin, end, readTrace } = useLiveChanges(figure.id);
   const chooser = useRef<HTMLInputElement>(null);
   const [speed, setSpeed] = useState(1);
@@ -39,6 +41,7 @@ export function LiveBake({ bake }: { bake: BakePlan }) {
     const again = setInterval(() => void ring(), 5000);
     return () => clearInterval(again);
   }, [due]);
+  if (asked?.forgotten) return <Forgotten bake={asked.forgotten} />;
   if (live && live.number !== bake.number)
     return <Note>Bake {live.number} is in the oven now.</Note>;
   if (live)

@@ -85,6 +85,31 @@ describe("A bake that runs", () => {
     });
   });
 
+  test("a bake that was never ended is put right or abandoned with a reason", async () => {
+    const forgotten = {
+      number: 9,
+      began: "2026-11-26T09:00:00Z",
+      elapsed_min: 2940,
+      gone: true,
+    };
+    const asked = server({
+      ...ABOUT,
+      [`GET ${AT}/live`]: { live: null, forgotten },
+      [`POST ${AT}/live-close`]: {},
+    });
+    const { user } = showStation(panel);
+    expect(
+      await screen.findByText(/begun 49.0 h ago and never ended; the plan has no/),
+    ).toBeTruthy();
+    const write = screen.getByRole("button", { name: "Write it down" });
+    expect(write.hasAttribute("disabled")).toBe(true);
+    await user.type(screen.getByLabelText("Minutes it was in"), "42");
+    await user.click(write);
+    await waitFor(() => expect(asked.at(-1)?.path ?? "").toContain("live"));
+    const close = asked.find((row) => row.path.endsWith("live-close"));
+    expect(close?.body).toMatchObject({ minutes: 42, number: 1 });
+  });
+
   test("a trace measured elsewhere is read in, and its verdict shown", async () => {
     server({
       ...ABOUT,
