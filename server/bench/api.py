@@ -57,6 +57,9 @@ class Away(Out):
     entries: list[TakenOut]
 
 
+LOG_PAGE, LOG_MOST = 50, 20_000
+
+
 class Tick(BaseModel):
     done: bool
 
@@ -102,8 +105,10 @@ def get_away(request: HttpRequest) -> Away:
 
 
 @router.get("figures/{figure_id}/log", response={200: list[EntryOut], **ERRORS})
-def get_log(request: HttpRequest, figure_id: str) -> list[EntryOut]:
-    return [_out(entry) for entry in own_figure(request, figure_id).log.filter(deleted=None)]
+def get_log(request: HttpRequest, figure_id: str, limit: int = LOG_PAGE) -> list[EntryOut]:
+    """The newest entries, as many as are asked for."""
+    entries = own_figure(request, figure_id).log.filter(deleted=None)
+    return [_out(entry) for entry in entries[: min(max(1, limit), LOG_MOST)]]
 
 
 @router.post("figures/{figure_id}/log", response={201: Done, **ERRORS})

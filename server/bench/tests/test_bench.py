@@ -10,6 +10,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
 from PIL import Image
 
+from server.bench.models import LogEntry
 from server.testing import ApiCase, person
 
 
@@ -39,6 +40,14 @@ class LogTest(ApiCase):
     def written(self) -> Any:
         """What was written last."""
         return self.client.get(self.at + "/log").json()[0]
+
+    def test_the_log_is_read_a_page_at_a_time_newest_first(self) -> None:
+        rows = [LogEntry(figure=self.figure, text=f"{n}") for n in range(120)]
+        LogEntry.objects.bulk_create(rows)
+        page = self.client.get(self.at + "/log").json()
+        self.assertEqual([row["text"] for row in page[:2]], ["119", "118"])
+        self.assertEqual(len(page), 50)
+        self.assertEqual(len(self.client.get(self.at + "/log?limit=250").json()), 120)
 
     def test_a_photograph_is_turned_upright_and_stripped(self) -> None:
         self.write("From the left", photograph())

@@ -496,7 +496,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Log */
+        /**
+         * Get Log
+         * @description The newest entries, as many as are asked for.
+         */
         get: operations["server_bench_api_get_log"];
         put?: never;
         /** Post Log */
@@ -9156,7 +9159,9 @@ export interface operations {
     };
     server_bench_api_get_log: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+            };
             header?: never;
             path: {
                 figure_id: string;

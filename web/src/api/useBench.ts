@@ -1,13 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useOutbox } from "../outbox/useOutbox";
 import { client, data } from "./client";
 
-const path = (figure_id: string) => ({ params: { path: { figure_id } } });
-
-export const useLog = (id: string) =>
+/** The newest entries of a log, as many as are asked for. */
+export const useLog = (id: string, limit: number) =>
   useQuery({
-    queryKey: ["log", id],
-    queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/log", path(id))),
+    queryKey: ["log", id, limit],
+    queryFn: () =>
+      data(
+        client.GET("/api/v1/figures/{figure_id}/log", {
+          params: { path: { figure_id: id }, query: { limit } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
   });
 
 /** What happened at the bench, by the outbox; what is taken out of the log can be put back. */

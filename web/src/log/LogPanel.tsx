@@ -10,10 +10,13 @@ import { Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
 import { notices, tellProblem } from "../ui/notices";
 
+const PAGE = 50;
+
 /** Notes and photographs, newest first. */
 export function LogPanel() {
   const { figure, plan } = useFigurePage();
-  const log = useLog(figure.id);
+  const [limit, setLimit] = useState(PAGE);
+  const log = useLog(figure.id, limit);
   const bench = useBench(figure.id);
   const [text, setText] = useKept(`log note ${figure.id}`);
   const [picture, setPicture] = useKeptFile(`log picture ${figure.id}`);
@@ -161,6 +164,17 @@ export function LogPanel() {
           </Text>
         </Box>
       ))}
+      {log.data && log.data.length >= limit ? (
+        <Button
+          size="sm"
+          variant="outline"
+          borderColor="hairline"
+          loading={log.isPlaceholderData}
+          onClick={() => setLimit(limit + 4 * PAGE)}
+        >
+          Show older entries
+        </Button>
+      ) : null}
     </Stack>
   );
 }
