@@ -9,6 +9,7 @@ import re
 import time
 from datetime import timedelta
 
+from django.db import transaction
 from django.utils import timezone
 from playwright.sync_api import expect
 
@@ -29,7 +30,8 @@ class HotOvenJourney(Journey):
         raw = json.loads((EXAMPLES / "newt_drummer.figure.json").read_text())
         figure = put_on_shelf(self.user, load_sheet(raw), "New figure")
         token = new_token()
-        Device.objects.create(owner=self.user, name="probe", token_hash=hash_of(token))
+        with transaction.atomic():
+            Device.objects.create(owner=self.user, name="probe", token_hash=hash_of(token))
 
         def begin() -> None:
             page = self.page
@@ -39,7 +41,8 @@ class HotOvenJourney(Journey):
 
         self.drive(begin)
         begun = timezone.now() - timedelta(minutes=MINUTES)
-        LiveBake.objects.update(started=begun)
+        with transaction.atomic():
+            LiveBake.objects.update(started=begun)
         self.measure(token, begun.timestamp())
 
         def watch_and_end() -> None:

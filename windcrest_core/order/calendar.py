@@ -8,6 +8,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from datetime import date, datetime, time, timedelta
+from typing import Annotated
+
+from pydantic import WithJsonSchema
 
 from windcrest_core.context import Rules
 from windcrest_core.findings import Frozen
@@ -36,6 +39,11 @@ class Work(Frozen):
     tasks: list[Task]
 
 
+LocalTime = Annotated[
+    datetime, WithJsonSchema({"type": "string", "description": "local time of day, without a zone"})
+]
+
+
 class Sitting(Frozen):
     """A step, or a part of one, on a day. `more` where it goes on another day; `shared` where its
     bake is in the oven with another figure's."""
@@ -44,7 +52,7 @@ class Sitting(Frozen):
     name: str
     key: str
     label: str
-    start: datetime
+    start: LocalTime
     minutes: float
     more: bool = False
     shared: bool = False

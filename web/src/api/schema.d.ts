@@ -6896,7 +6896,7 @@ export interface components {
             shared: boolean;
             /**
              * Start
-             * Format: date-time
+             * @description local time of day, without a zone
              */
             start: string;
         };
