@@ -47,10 +47,10 @@ def layout_map(plan: Plan, units: Units, mirrored: bool = False) -> Map:
     column = max((width_mm(name, LEAST_MM) for name in names), default=0.0)
     scale_x = EDGE_MM + column + RULER_MM
 
-    pegs = [
-        a.length_mm for run in plan.frame.runs for a in run.allowances if a.end in ("peg", "rod")
+    wired = [
+        v for run in plan.frame.runs for line in wire_lines(run, FRONT) for _, v in line.points
     ]
-    low = min(0.0, front.bounds[1], side.bounds[1], *(-peg for peg in pegs))
+    low = min(0.0, front.bounds[1], side.bounds[1], *wired)
     high = max(front.bounds[3], side.bounds[3], plan.drawing.height_mm)
     x_front = scale_x + 3.0 + _room(front) - _middle(front)
     x_side = x_front + _middle(front) + _room(front) + GAP_MM + _room(side) - _middle(side)

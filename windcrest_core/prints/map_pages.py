@@ -147,7 +147,9 @@ def _plan_page(canvas: Pages, drawn: Map, tiles: Tiling) -> None:
     canvas.page_name = "how the pages lie"
     top = _say(canvas, drawn, tiles)
     how = says(
-        f"{len(tiles.printed)} pages of {tiles.paper}, lettered as below. Print at 100 % and measure the bar. "
+        "The drawing is on the next page."
+        if len(tiles.printed) == 1
+        else f"{len(tiles.printed)} pages of {tiles.paper}, lettered as below. Print at 100 % and measure the bar. "
         "Cut a page along its broken lines, left and above; lay that edge on the line of the tab that "
         "carries its letter, so that the half crosses meet, and glue.",
         LEAD,

@@ -16,7 +16,7 @@ TAB_MM = 8.0  # to the right of a page and below it, under its neighbour
 STRIP_MM = 4.5  # to the left and above, where the page is cut
 GUIDES = ("head", "ruler")
 LEAST_ON_PAGE_MM = 30.0
-WORD_WEIGHS = 4.0
+WORD_WEIGHS, BODY_WEIGHS = 4.0, 1.5
 SHIFTS = 20
 Span = tuple[float, float, float]
 
@@ -25,7 +25,7 @@ class Tiling(Frozen):
     """How a drawing is cut: the page as it lies, rows and columns, which of them are printed, and
     the pages in all.
 
-    `origin_mm` is the left and the top of the first page's window in the drawing, which is shifted
+    `single` is a drawing on one page together with what is said of it. `origin_mm` is the left and the top of the first page's window in the drawing, which is shifted
     until the edges cut as little as can be. `pages` counts the plan of the pages, which is printed
     first where there is more than one.
     """
@@ -37,27 +37,29 @@ class Tiling(Frozen):
     columns: int
     rows: int
     printed: list[tuple[int, int]]
+    single: bool
     pages: int
-
-    @property
-    def single(self) -> bool:
-        return self.columns == self.rows == 1
 
     @property
     def window_at_mm(self) -> tuple[float, float]:
         """Lower left of the window on the page."""
-        strip, tab = (0.0, 0.0) if self.single else (STRIP_MM, TAB_MM)
+        strip = STRIP_MM if self.columns > 1 else 0.0
+        tab = TAB_MM if self.rows > 1 else 0.0
         return (EDGE_MM + strip, EDGE_MM + FOOT_MM + tab)
 
 
-def _window(page_mm: tuple[float, float], single: bool) -> tuple[float, float]:
+def _whole(page_mm: tuple[float, float]) -> tuple[float, float]:
+    """What a page shows that has no neighbours."""
     wide, tall = page_mm
-    more = 0.0 if single else STRIP_MM + TAB_MM
-    return (wide - 2 * EDGE_MM - more, tall - 2 * EDGE_MM - HEAD_MM - FOOT_MM - more)
+    return (wide - 2 * EDGE_MM, tall - 2 * EDGE_MM - HEAD_MM - FOOT_MM)
 
 
-def _count(length_mm: float, window_mm: float) -> int:
-    return max(1, math.ceil(length_mm / window_mm - 1e-9))
+def _across(length_mm: float, whole_mm: float) -> tuple[int, float]:
+    """How many pages a length takes, and what of it each shows: less, where tabs are wanted."""
+    if length_mm <= whole_mm:
+        return 1, whole_mm
+    window = whole_mm - STRIP_MM - TAB_MM
+    return math.ceil(length_mm / window - 1e-9), window
 
 
 def tiling(paper: str, drawn: Map, beside_mm: float = 0.0) -> Tiling:
@@ -70,18 +72,17 @@ def tiling(paper: str, drawn: Map, beside_mm: float = 0.0) -> Tiling:
     found = []
     short, long = PAPERS[paper]
     for page in ((short, long), (long, short)):
-        whole = _window(page, single=True)
-        if drawn.width_mm <= whole[0] and drawn.height_mm + beside_mm <= whole[1]:
-            window, columns, rows = whole, 1, 1
-        else:
-            window = _window(page, single=False)
-            columns = _count(drawn.width_mm, window[0])
-            rows = _count(drawn.height_mm, window[1])
+        whole = _whole(page)
+        columns, wide = _across(drawn.width_mm, whole[0])
+        rows, tall = _across(drawn.height_mm, whole[1])
+        window = (wide, tall)
+        single = columns == rows == 1 and drawn.height_mm + beside_mm <= whole[1]
         along, up = _spans(drawn)
         left = _shifted(drawn.width_mm, window[0], columns, along)
         low = _shifted(drawn.height_mm, window[1], rows, up)
         tiles = Tiling(
             paper=paper, page_mm=page, window_mm=window, columns=columns, rows=rows, printed=[],
+            single=single,
             origin_mm=(left, low + rows * window[1]), pages=0,
         )  # fmt: skip
         printed = _with_something(drawn, tiles)
@@ -100,8 +101,9 @@ def _spans(drawn: Map) -> tuple[list[Span], list[Span]]:
     for line in drawn.lines:
         if line.style not in GUIDES and line.points:
             xs, ys = zip(*line.points, strict=True)
-            along.append((min(xs), max(xs), 1.0))
-            up.append((min(ys), max(ys), 1.0))
+            weight = BODY_WEIGHS if line.style == "silhouette" else 1.0
+            along.append((min(xs), max(xs), weight))
+            up.append((min(ys), max(ys), weight))
     for word in drawn.words:
         left, low, right, top = box_of(word)
         along.append((left, right, WORD_WEIGHS))
@@ -117,11 +119,21 @@ def _shifted(length_mm: float, window_mm: float, count: int, spans: list[Span]) 
     if count == 1:
         return middle
     room = max(0.0, min(slack, window_mm - LEAST_ON_PAGE_MM)) / 2
+    bodies = [(low, high) for low, high, weight in spans if weight == BODY_WEIGHS]
+    first = min((low for low, _ in bodies), default=0.0) + LEAST_ON_PAGE_MM
+    last = max((high for _, high in bodies), default=length_mm) - LEAST_ON_PAGE_MM
 
-    def cut(shift: float) -> tuple[float, float]:
+    def bare(shift: float) -> float:
+        """How much of the drawing itself an outer page lacks, mm: words and pegs alone are none."""
+        start = middle + shift
+        return max(0.0, first - start - window_mm) + max(
+            0.0, start + window_mm * (count - 1) - last
+        )
+
+    def cut(shift: float) -> tuple[float, float, float]:
         edges = [middle + shift + window_mm * n for n in range(1, count)]
         weight = sum(w for low, high, w in spans for edge in edges if low < edge < high)
-        return (weight, abs(shift))
+        return (bare(shift), weight, abs(shift))
 
     return middle + min((room * n / SHIFTS for n in range(-SHIFTS, SHIFTS + 1)), key=cut)
 

@@ -9,6 +9,7 @@ import unittest
 from xml.etree import ElementTree
 
 import numpy as np
+import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from pypdf import PdfReader
@@ -19,7 +20,7 @@ from windcrest_core.body.figure import figure
 from windcrest_core.errors import SheetError
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.plan import Plan
-from windcrest_core.prints.drawn import Map, Word, map_svg
+from windcrest_core.prints.drawn import Line, Map, Word, map_svg
 from windcrest_core.prints.drilling import drilling_template
 from windcrest_core.prints.face_plan import face_plan_map
 from windcrest_core.prints.layout_map import layout_map
@@ -155,10 +156,11 @@ class LayoutMapTest(unittest.TestCase):
                     if (row + 1, column) in at:
                         self.assertAlmostEqual(at[row + 1, column][1] - y, tiles.window_mm[1], 2)
                 left, low = tiles.window_at_mm
+                tab = TAB_MM if tiles.columns > 1 else 0.0
                 self.assertLessEqual(
-                    left + tiles.window_mm[0] + TAB_MM + EDGE_MM, tiles.page_mm[0] + 1e-6
+                    left + tiles.window_mm[0] + tab + EDGE_MM, tiles.page_mm[0] + 1e-6
                 )
-                self.assertGreaterEqual(low, TAB_MM + EDGE_MM)
+                self.assertGreaterEqual(low, EDGE_MM + (TAB_MM if tiles.rows > 1 else 0.0))
 
     def test_each_page_has_its_letter_and_its_neighbours(self) -> None:
         plan = planned(biped(height_mm=400.0))
@@ -186,6 +188,32 @@ class LayoutMapTest(unittest.TestCase):
                 if tiles.rows > 1:
                     self.assertGreaterEqual(top - tall * (tiles.rows - 1), 29.0)
         self.assertTrue(map_tiling(layout_map(planned(biped(height_mm=90.0)), METRIC), "A4").single)
+
+    def test_no_page_has_words_and_pegs_alone(self) -> None:
+        """A figure a little taller than the paper once left its pegs and its captions on two pages."""
+        plan = planned(new_sheet("x", "tailed_biped", 220.0))
+        drawn = layout_map(plan, INCHES)
+        tiles = map_tiling(drawn, "Letter")
+        self.assertEqual((tiles.rows, tiles.columns), (2, 2))
+        left, top = tiles.origin_mm
+        (wide, tall), outlines = tiles.window_mm, []
+        for line in drawn.lines:
+            if line.style == "silhouette":
+                outlines.append(shapely.LinearRing(line.points))
+        for row, column in tiles.printed:
+            x, y = left + column * wide, top - row * tall
+            page = shapely.box(x, y - tall, x + wide, y)
+            shown = sum(ring.intersection(page).length for ring in outlines)
+            self.assertGreater(shown, 60.0, (row, column))
+
+    def test_what_goes_with_a_drawing_has_its_own_page_where_both_do_not_fit(self) -> None:
+        drawn = Map(180.0, 255.0, (Line("bar", ((0, 0), (180, 255))),), (), note="words " * 60)
+        tiles = map_tiling(drawn, "A4")
+        self.assertEqual((tiles.single, tiles.rows, tiles.columns, tiles.pages), (False, 1, 1, 2))
+        heading = Heading(figure="x", sheet="y", about=("z",))
+        pdf = map_pdf(drawn, heading, Printing())
+        self.assertEqual(faults(pdf), [])
+        self.assertIn("on the next page", read(pdf)[0].words)
 
     def test_the_mirror_image_has_every_line_at_the_other_side_and_says_so(self) -> None:
         plan = planned(example("ferrywoman"))

@@ -7415,7 +7415,7 @@ export interface components {
          * @description How a drawing is cut: the page as it lies, rows and columns, which of them are printed, and
          *     the pages in all.
          *
-         *     `origin_mm` is the left and the top of the first page's window in the drawing, which is shifted
+         *     `single` is a drawing on one page together with what is said of it. `origin_mm` is the left and the top of the first page's window in the drawing, which is shifted
          *     until the edges cut as little as can be. `pages` counts the plan of the pages, which is printed
          *     first where there is more than one.
          */
@@ -7443,6 +7443,8 @@ export interface components {
             ][];
             /** Rows */
             rows: number;
+            /** Single */
+            single: boolean;
             /** Window Mm */
             window_mm: [
                 number,
