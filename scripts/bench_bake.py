@@ -126,8 +126,13 @@ def live_page_ms(page: Page, url: str, database: Path) -> float:
                 .find((b) => b.textContent.includes('Bake')).click(); }"""
         )
         taken.append(float(page.evaluate("() => window.opened")))
-    person.ask("POST", f"/api/v1/figures/{figure}/live-end")
+    _end(person, figure)
     return statistics.median(taken)
+
+
+def _end(person: _Person, figure: str) -> None:
+    key = person.ask("GET", f"/api/v1/figures/{figure}/live")["key"]
+    person.ask("POST", f"/api/v1/figures/{figure}/begun/{key}/end")
 
 
 def probes(url: str, database: Path) -> tuple[int, float]:
@@ -172,5 +177,5 @@ def probes(url: str, database: Path) -> tuple[int, float]:
             "bench_livebake.id WHERE ended IS NULL"
         ).fetchone()
     store.close()
-    person.ask("POST", f"/api/v1/figures/{figure}/live-end")
+    _end(person, figure)
     return PROBES * SECONDS * A_SECOND - kept, statistics.median(waits)

@@ -36,7 +36,7 @@ from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
-from windcrest_core.order.stages import history, stages
+from windcrest_core.order.stages import first_cured, history, stages
 from windcrest_core.order.station import OrderPlan, order_plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.steps import Step
@@ -150,10 +150,11 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
 
 def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[list[str]]:
     """Clay parts that are first in the oven in bake 1, 2 …"""
-    first: dict[str, int] = {}
-    for step in making:
-        if step.into_oven and step.part is not None and work.sheet.part(step.part).stock is None:
-            first.setdefault(step.part, placed[step.key])
+    first = {
+        part: bake
+        for part, bake in first_cured(making, placed).items()
+        if work.sheet.part(part).stock is None
+    }
     most = max(
         (placed[step.key] for step in making if step.into_oven and step.key in placed), default=0
     )

@@ -46,7 +46,7 @@ def try_move(
     Parameters
     ----------
     step : key of the step moved. before : key of the step it is put before, or else
-    bake : the bake it is put into.
+    bake : the number in this plan of the bake it is put into; the edit names a part that bake cures.
 
     Raises
     ------
@@ -58,7 +58,8 @@ def try_move(
         if key is not None and key not in labels:
             raise SheetError.one(name, key, "the key of a step of this plan")
     taken = {*sheet.retired_ids, *(move.id for move in sheet.order.moves)}
-    wanted = {"id": free_id("move", taken), "step": step, "before": before, "bake": bake}
+    where = {"before": before} if bake is None else _bake_by_part(now, bake)
+    wanted = {"id": free_id("move", taken), "step": step, **where}
     for forced in (False, True):
         move = Move.model_validate({**wanted, "forced": forced})
         operation = Operation(path=f"move/{move.id}", value=move.model_dump())
@@ -83,6 +84,19 @@ def try_move(
         bakes_after=len(now.bake.bakes),
         operations=[],
     )
+
+
+def _bake_by_part(now: Plan, number: int) -> dict[str, object]:
+    """A bake as a move names it: by the part it is the first to cure, or so many bakes after that."""
+    first: dict[str, int] = {}
+    for group in now.order.bakes:
+        for part in group.parts:
+            first.setdefault(part, group.number)
+    upto = {part: bake for part, bake in first.items() if bake <= number}
+    if not upto:
+        return {"bake": number}
+    part = max(upto, key=lambda key: upto[key])
+    return {"cures": part, "later": number - upto[part]}
 
 
 def _changes(now: Plan, then: Plan) -> list[str]:

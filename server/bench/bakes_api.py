@@ -8,10 +8,10 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from server.bench.live_api import bake_of
+from server.bench.begun import planned_bake
 from server.schemas import ProblemOut
 from server.shelf.api import as_json, own_figure
-from server.shelf.planning import context_of, given_of
+from server.shelf.planning import context_of, given_of, plan_of
 from server.writes import computes
 from windcrest_core.bake.chips import ChipRate, chip_rate
 from windcrest_core.bake.heat_gun import GunSet, gun_set
@@ -35,7 +35,7 @@ class Gun(BaseModel):
 def get_inside(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
     """Every part of a bake over time, in the oven and while it cools."""
     figure = own_figure(request, figure_id)
-    bake, before = bake_of(figure, number)
+    bake, before, _ = planned_bake(plan_of(figure), number)
     work = workpiece(figure.sheet, *given_of(figure))
     return as_json(
         inside(work, bake, {key: (row.fusion, row.scorch) for key, row in before.items()})

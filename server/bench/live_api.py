@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from django.db import transaction
 from django.db.models import Avg
 from django.db.models.functions import Floor
 from django.http import HttpRequest, HttpResponse
@@ -13,7 +12,8 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from server.bench.actions.record_bake import LONGEST_MIN, record_bake
+from server.bench.actions.record_bake import LONGEST_MIN, record_bake, record_begun
+from server.bench.begun import contents_of, followed, planned_bake, planned_then
 from server.bench.devices_api import DeviceToken
 from server.bench.models import BakeReading, Device, LiveBake, LogEntry
 from server.downloads import csv_file
@@ -21,9 +21,8 @@ from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.api import own_figure
 from server.shelf.models import Figure
-from server.shelf.planning import figure_context, given_of, plan_of
-from windcrest_core.bake.live import Before, Live, follow
-from windcrest_core.bake.model import BakePlan
+from server.shelf.planning import figure_context, plan_of
+from windcrest_core.bake.live import Live
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import (
     LEAST_C,
@@ -37,7 +36,6 @@ from windcrest_core.bake.trace import (
     trace_of,
     trace_of_probes,
 )
-from windcrest_core.body.workpiece import workpiece
 from windcrest_core.errors import Fault, SheetError
 
 router = Router(tags=["live bakes"])
@@ -52,23 +50,25 @@ class Begin(Schema):
 
 
 class Forgotten(Out):
-    """A bake that was begun and cannot be followed to its end: it has run for longer than any is written
-    down, or the plan has no such bake any more (`gone`)."""
+    """A bake that was begun and cannot be ended by the clock: it has run for longer than any is written
+    down."""
 
     number: int
     began: datetime
     elapsed_min: float
-    gone: bool
 
 
 class LiveOut(Out):
+    """The bake that is in the oven, known by its `key`."""
+
+    key: str | None
     live: Live | None
     forgotten: Forgotten | None = None
 
 
 class Close(Schema):
-    """How a forgotten bake is put right: the minutes the piece was really in, as a bake of today's plan;
-    or, without minutes, the reason it is abandoned for."""
+    """How a bake is put right that the clock cannot end: the minutes the piece was really in, with `number`
+    as that bake of today's plan; or, without minutes, the reason it does not count."""
 
     minutes: float | None = Field(None, ge=1, le=LONGEST_MIN, allow_inf_nan=False)
     number: int | None = Field(None, ge=1, le=1000)
@@ -94,11 +94,19 @@ class Taken(Out):
     outside: int
 
 
-def _running(figure: Figure) -> LiveBake:
-    found = figure.live_bakes.filter(ended=None).first()
+def _running(figure: Figure, key: str) -> LiveBake:
+    found = figure.live_bakes.filter(key=key).first()
     if found is None:
-        raise Problem(409, "No bake of this figure is running.")
+        raise Problem(404, "No such bake of this figure was begun.")
+    if found.ended is not None:
+        raise Problem(409, f"Bake {found.number} is over already.")
     return found
+
+
+def _over(bake: LiveBake) -> None:
+    bake.ended = bake.ended or timezone.now()
+    bake.contents = None
+    bake.save(update_fields=["ended", "contents"])
 
 
 def _elapsed_s(bake: LiveBake) -> float:
@@ -120,31 +128,11 @@ def _trace(bake: LiveBake) -> Trace:
     return trace_of_probes(list(by_probe.values()))
 
 
-def bake_of(figure: Figure, number: int) -> tuple[BakePlan, dict[str, Before]]:
-    """A bake of the plan, and what the one before it left each part as.
-
-    A part that is made again is raw when it goes in.
-    """
-    bakes = plan_of(figure).bake.bakes
-    found = next((bake for bake in bakes if bake.number == number), None)
-    if found is None:
-        allowed = ", ".join(str(bake.number) for bake in bakes) or "none: nothing is baked"
-        raise SheetError.one("number", number, f"one of {allowed}")
-    raw = {part.id for part in found.parts if part.raw_in}
-    earlier = [bake for bake in bakes if bake.number < number]
-    before = {
-        part.id: Before(fusion=part.fusion, scorch=part.scorch)
-        for part in (earlier[-1].parts if earlier else [])
-        if part.id not in raw
-    }
-    return found, before
-
-
 @router.post("figures/{figure_id}/live/{number}", response={201: Done, **ERRORS})
 def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tuple[int, Done]:
     """The piece is in the oven from now on."""
     figure = own_figure(request, figure_id)
-    planned, _ = bake_of(figure, number)
+    planned_bake(plan_of(figure), number)
     running = LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).first()
     if running is not None:
         name = running.figure.sheet.name
@@ -155,8 +143,8 @@ def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tup
     LiveBake.objects.create(
         figure=figure,
         number=number,
+        contents=contents_of(figure),
         speed=body.speed,
-        dial_c=planned.dial_c.value,
         started=timezone.now(),
     )
     return 201, Done()
@@ -168,56 +156,51 @@ def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
     figure = own_figure(request, figure_id)
     bake = figure.live_bakes.filter(ended=None).first()
     if bake is None:
-        return LiveOut(live=None)
-    if forgotten := _forgotten(figure, bake):
-        return LiveOut(live=None, forgotten=forgotten)
-    return LiveOut(live=_followed(figure, bake))
+        return LiveOut(key=None, live=None)
+    if forgotten := _forgotten(bake):
+        return LiveOut(key=bake.key, live=None, forgotten=forgotten)
+    return LiveOut(key=bake.key, live=followed(bake, _trace(bake), _elapsed_s(bake)))
 
 
-def _forgotten(figure: Figure, bake: LiveBake) -> Forgotten | None:
+def _forgotten(bake: LiveBake) -> Forgotten | None:
     elapsed = _elapsed_s(bake) / 60
-    gone = all(planned.number != bake.number for planned in plan_of(figure).bake.bakes)
-    if not gone and elapsed <= LONGEST_MIN:
+    if elapsed <= LONGEST_MIN:
         return None
-    return Forgotten(number=bake.number, began=bake.started, elapsed_min=elapsed, gone=gone)
+    return Forgotten(number=bake.number, began=bake.started, elapsed_min=elapsed)
 
 
-def _followed(figure: Figure, bake: LiveBake) -> Live:
-    planned, before = bake_of(figure, bake.number)
-    if bake.dial_c is not None:
-        dial = planned.dial_c.model_copy(update={"value": bake.dial_c})
-        planned = planned.model_copy(update={"dial_c": dial})
-    work = workpiece(figure.sheet, *given_of(figure))
-    return follow(work, planned, before, _trace(bake), _elapsed_s(bake))
-
-
-@router.post("figures/{figure_id}/live-end", response={200: LiveOut, **ERRORS})
-def end(request: HttpRequest, figure_id: str) -> LiveOut:
+@router.post("figures/{figure_id}/begun/{key}/end", response={200: LiveOut, **ERRORS})
+def end(request: HttpRequest, figure_id: str, key: str) -> LiveOut:
     """Oven off: the minutes it really took are written down; how it stood then is the verdict."""
     figure = own_figure(request, figure_id)
-    bake = _running(figure)
-    if _forgotten(figure, bake):
+    bake = _running(figure, key)
+    if _forgotten(bake):
         raise Problem(
             409,
             f"Bake {bake.number} cannot be ended by the clock: say how long the piece was really in, or "
             "abandon it with a reason.",
         )
     bake.ended = timezone.now()
-    verdict = _followed(figure, bake)
-    with transaction.atomic():
-        bake.save(update_fields=["ended"])
-        air = _measured(figure, bake.number, _trace(bake), _elapsed_s(bake))
-        record_bake(figure, bake.number, max(1.0, round(_elapsed_s(bake) / 60, 1)), air)
-    return LiveOut(live=verdict)
+    return LiveOut(key=None, live=_written_down(bake, _trace(bake), _elapsed_s(bake)))
 
 
-@router.post("figures/{figure_id}/live-close", response={200: Done, **ERRORS})
-def close(request: HttpRequest, figure_id: str, body: Close) -> Done:
-    """End a bake that was forgotten: with the minutes it really took, or abandoned for a reason."""
+def _written_down(bake: LiveBake, trace: Trace, elapsed_s: float) -> Live:
+    verdict = followed(bake, trace, elapsed_s)
+    record_begun(bake, elapsed_s / 60, _measured(bake, trace, elapsed_s))
+    _over(bake)
+    return verdict
+
+
+@router.post("figures/{figure_id}/begun/{key}/close", response={200: Done, **ERRORS})
+def close(request: HttpRequest, figure_id: str, key: str, body: Close) -> Done:
+    """End a bake that was forgotten or begun by mistake: with the minutes it really took, as the bake it
+    was or another of today's plan; or abandoned for a reason, which goes into the log."""
     figure = own_figure(request, figure_id)
-    bake = _running(figure)
-    if body.minutes is not None:
-        record_bake(figure, body.number or bake.number, body.minutes)
+    bake = _running(figure, key)
+    if body.minutes is not None and body.number not in (None, bake.number):
+        record_bake(figure, body.number, body.minutes)
+    elif body.minutes is not None:
+        record_begun(bake, body.minutes, [])
     elif not body.reason.strip():
         fault = Fault("reason", "", "why it is abandoned, or the minutes it was in")
         raise Problem(422, str(fault), [fault])
@@ -225,27 +208,28 @@ def close(request: HttpRequest, figure_id: str, body: Close) -> Done:
         LogEntry.objects.create(
             figure=figure, text=f"Bake {bake.number} abandoned: {body.reason.strip()}"
         )
-    bake.ended = timezone.now()
-    bake.save(update_fields=["ended"])
+    _over(bake)
     return Done()
 
 
-def _measured(figure: Figure, number: int, trace: Trace, until_s: float) -> list[float]:
+def _measured(bake: LiveBake, trace: Trace, until_s: float) -> list[float]:
     """The air of a bake every 15 s until it ended, for the plan to go by; none where nothing was
     measured."""
     if not trace.readings:
         return []
-    planned, _ = bake_of(figure, number)
-    oven = figure_context(figure).rules.oven
-    air = air_along(trace, air_c(oven, planned.dial_c.value, until_s / 60))
+    oven = figure_context(bake.figure).rules.oven
+    dial_c = planned_then(bake).bake.dial_c.value
+    air = air_along(trace, air_c(oven, dial_c, until_s / 60))
     return [min(MOST_C, max(LEAST_C, value)) for value in air.round(1).tolist()]
 
 
 @router.get("figures/{figure_id}/live-trace/{number}", include_in_schema=False)
 def get_csv(request: HttpRequest, figure_id: str, number: int) -> HttpResponse:
-    """The trace of the latest run of a bake."""
+    """The trace of a bake that is in the oven or was written down."""
     figure = own_figure(request, figure_id)
-    bake = figure.live_bakes.filter(number=number).first()
+    bake = figure.live_bakes.filter(number=number, ended=None).first()
+    record = figure.bakes.filter(number=number).select_related("live").first()
+    bake = bake or (record.live if record else None)
     if bake is None:
         raise Problem(404, "This bake was not followed.")
     rows = bake.readings.values_list("at_s", "temp_c")
@@ -259,23 +243,19 @@ def post_trace(
 ) -> LiveOut:
     """A bake that was measured elsewhere: its trace is taken as that of this bake, now over."""
     figure = own_figure(request, figure_id)
-    bake_of(figure, number)
+    planned_bake(plan_of(figure), number)
     if (file.size or 0) > MOST_TRACE_BYTES:
         raise Problem(413, "The trace is too large: at most 2 MB, 50,000 readings.")
     trace = read_trace(file.read())
     ended = timezone.now()
-    with transaction.atomic():
-        bake = LiveBake.objects.create(
-            figure=figure, number=number, started=ended - timedelta(seconds=trace.last_s),
-            ended=ended,
-        )  # fmt: skip
-        BakeReading.objects.bulk_create(
-            BakeReading(bake=bake, at_s=row.at_s, temp_c=row.temp_c) for row in trace.readings
-        )
-        verdict = _followed(figure, bake)
-        air = _measured(figure, number, trace, trace.last_s)
-        record_bake(figure, number, max(1.0, round(trace.last_s / 60, 1)), air)
-    return LiveOut(live=verdict)
+    bake = LiveBake.objects.create(
+        figure=figure, number=number, contents=contents_of(figure),
+        started=ended - timedelta(seconds=trace.last_s), ended=ended,
+    )  # fmt: skip
+    BakeReading.objects.bulk_create(
+        BakeReading(bake=bake, at_s=row.at_s, temp_c=row.temp_c) for row in trace.readings
+    )
+    return LiveOut(key=None, live=_written_down(bake, trace, trace.last_s))
 
 
 @router.post("probe/readings", auth=DeviceToken(), response={200: Taken, 401: ProblemOut, **ERRORS})

@@ -41,10 +41,11 @@ class StepDone(models.Model):
 
 class BakeRecord(models.Model):
     """The minutes a bake really took, the keys of what went in raw, and the air where it was
-    measured, every 15 s."""
+    measured, every 15 s; `live` is how it was followed, where it was."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="bakes")
     number = models.PositiveIntegerField()
+    live = models.ForeignKey("LiveBake", on_delete=models.SET_NULL, null=True, related_name="+")
     minutes = models.FloatField()
     steps = models.JSONField(default=list)
     air_c = models.JSONField(default=list)
@@ -70,15 +71,23 @@ class MishapRecord(models.Model):
         ordering = ["pk"]
 
 
+def new_bake_key() -> str:
+    return secrets.token_urlsafe(12)
+
+
 class LiveBake(models.Model):
     """A bake that was begun. Time in the oven runs `speed` times as fast as the clock, which is 1 but
-    for a stand-in oven that is hurried along. `dial_c` is what the dial was set to then, whatever has
-    been learned of the oven since."""
+    for a stand-in oven that is hurried along.
 
+    It is known by its `key`; `number` is what it was called in the plan of then. `contents` are the figure, house
+    rules with stores, and progress it was begun with (see `begun`), kept until it is over.
+    """
+
+    key = models.CharField(max_length=16, unique=True, default=new_bake_key)
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="live_bakes")
     number = models.PositiveIntegerField()
+    contents = models.JSONField(null=True, default=None)
     speed = models.FloatField(default=1.0)
-    dial_c = models.FloatField(null=True, default=None)
     started = models.DateTimeField()
     ended = models.DateTimeField(null=True, default=None)
 

@@ -6,7 +6,7 @@ is touched, so that taking the move back restores the order as it was.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -14,7 +14,7 @@ import networkx as nx
 
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Finding, Fix, Frozen, Operation
-from windcrest_core.order.stages import stages
+from windcrest_core.order.stages import first_cured, stages
 from windcrest_core.sheet.ordering import Move
 from windcrest_core.steps import Need, NeedKind, Step
 
@@ -74,19 +74,18 @@ def _after(steps: Iterable[Step], key: str) -> set[str]:
     return {key, *nx.descendants(graph, key)}
 
 
-def _in_the_way(by_key: dict[str, Step], move: Move, placed: dict[str, int]) -> list[Need]:
+def _in_the_way(
+    by_key: dict[str, Step], move: Move, bake: int | None, placed: dict[str, int]
+) -> list[Need]:
     """The needs of the moved step that do not allow it."""
     step = by_key[move.step]
     if move.before is not None:
         later = _after(by_key.values(), move.before)
         return [need for need in step.needs if need.key in later]
-    assert move.bake is not None
-    if move.bake >= placed.get(move.step, 1):
+    if bake is None or bake >= placed.get(move.step, 1):
         return []
     return [
-        need
-        for need in step.needs
-        if placed.get(need.key, 1) + (1 if need.cured else 0) > move.bake
+        need for need in step.needs if placed.get(need.key, 1) + (1 if need.cured else 0) > bake
     ]
 
 
@@ -120,24 +119,28 @@ def _moved(
     out: Rearranged, by_key: dict[str, Step], cold: set[str], move: Move, ran: dict[str, int]
 ) -> Rearranged:
     """With one more move in it. `cold` are the steps after the last bake."""
-    placed = (
-        stages([s for s in by_key.values() if s.key not in cold], out.least, ran)
-        if move.bake is not None
-        else {}
-    )
-    out_of_place = _out_of_place(by_key, cold, move, placed, ran)
+    placed: dict[str, int] = {}
+    bake = None
+    if move.before is None:
+        making = [s for s in by_key.values() if s.key not in cold]
+        placed = stages(making, out.least, ran)
+        bake = bake_meant(making, move, placed)
+    where = _where(by_key, move, bake)
+    out_of_place = _out_of_place(by_key, cold, move, bake, placed, ran)
     if out_of_place is not None:
-        return replace(out, states=[*out.states, _state(by_key, move, "idle", [out_of_place])])
-    against = _in_the_way(by_key, move, placed)
+        idle = _state(by_key, move, where, "idle", [out_of_place])
+        return replace(out, states=[*out.states, idle])
+    against = _in_the_way(by_key, move, bake, placed)
     if any(need.kind == "placed" for need in against):
         raise SheetError.one(
             f"move/{move.id}",
-            _where(by_key, move),
+            where,
             "not the other way round of an earlier move: take that one back first",
         )
     cannot = [need for need in against if need.kind not in CONSEQUENCES]
     if against and (cannot or not move.forced):
-        return replace(out, states=[*out.states, _state(by_key, move, "idle", cannot or against)])
+        idle = _state(by_key, move, where, "idle", cannot or against)
+        return replace(out, states=[*out.states, idle])
     step = by_key[move.step]
     by_key[step.key] = step.model_copy(
         update={"needs": [need for need in step.needs if need not in against]}
@@ -148,10 +151,9 @@ def _moved(
         placed_so = Need(key=move.step, reason="placed so by you", kind="placed")
         by_key[other.key] = other.model_copy(update={"needs": [*other.needs, placed_so]})
         beside[move.step] = move.before
-    else:
-        assert move.bake is not None
-        least[move.step] = max(move.bake, least.get(move.step, 1))
-    state = _state(by_key, move, "forced" if against else "placed", against)
+    elif bake is not None:
+        least[move.step] = max(bake, least.get(move.step, 1))
+    state = _state(by_key, move, where, "forced" if against else "placed", against)
     return Rearranged(out.steps, least, beside, [*out.states, state])
 
 
@@ -159,32 +161,47 @@ def _out_of_place(
     by_key: dict[str, Step],
     cold: set[str],
     move: Move,
+    bake: int | None,
     placed: dict[str, int],
     ran: dict[str, int],
 ) -> Need | None:
     """Why a move cannot be weighed at all."""
-    if move.step not in by_key or (move.before is not None and move.before not in by_key):
+    known = bake is not None if move.before is None else move.before in by_key
+    if move.step not in by_key or not known:
         return Need(key="", reason="what it speaks of is not in the plan any more")
     mixed = move.before is not None and (move.step in cold) != (move.before in cold)
-    if mixed or (move.bake is not None and move.step in cold):
+    if mixed or (bake is not None and move.step in cold):
         return Need(key="", reason="work on raw clay and work after the last bake do not mix")
-    if move.bake is not None and (move.step in ran or move.bake in ran.values()):
+    if bake is not None and (move.step in ran or bake in ran.values()):
         return Need(
             key="", reason="a bake that has been run keeps what was in it, and takes no more"
         )
-    if move.bake is not None and move.bake > max(placed.values(), default=1) + 1:
+    if bake is not None and bake > max(placed.values(), default=1) + 1:
         return Need(key="", reason="there are not so many bakes before it")
     return None
 
 
-def _where(by_key: dict[str, Step], move: Move) -> str:
-    if move.bake is not None:
-        return f"into bake {move.bake}"
-    other = by_key.get(move.before or "")
+def bake_meant(making: list[Step], move: Move, placed: Mapping[str, int]) -> int | None:
+    """The number of the bake that a move speaks of, in the plan without it; none where the part that
+    it should cure is gone."""
+    if move.cures is None:
+        return move.bake
+    bake = first_cured(making, placed).get(move.cures)
+    return None if bake is None else bake + move.later
+
+
+def _where(by_key: dict[str, Step], move: Move, bake: int | None) -> str:
+    if bake is not None:
+        return f"into bake {bake}"
+    if move.before is None:
+        return "into the bake of a part that is no longer there"
+    other = by_key.get(move.before)
     return f"before “{other.label}”" if other else "before a step that is no longer there"
 
 
-def _state(by_key: dict[str, Step], move: Move, state: State, against: list[Need]) -> MoveState:
+def _state(
+    by_key: dict[str, Step], move: Move, where: str, state: State, against: list[Need]
+) -> MoveState:
     step = by_key.get(move.step)
     said: dict[str, list[str]] = {}
     for need in against:
@@ -195,7 +212,7 @@ def _state(by_key: dict[str, Step], move: Move, state: State, against: list[Need
         id=move.id,
         step=move.step,
         label=step.label if step else move.step,
-        where=_where(by_key, move),
+        where=where,
         state=state,
         against=[_reason_words(reason, after) for reason, after in said.items()],
         consequences=list(

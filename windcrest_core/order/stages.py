@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import bisect
 import itertools
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 import networkx as nx
 
@@ -43,6 +43,15 @@ def stages(
         )
         found[key] = max(found[key], least.get(key, 1))
     return _without_gaps(steps, found, max(ran.values(), default=0))
+
+
+def first_cured(steps: Iterable[Step], placed: Mapping[str, int]) -> dict[str, int]:
+    """The bake that cures each part for the first time."""
+    found: dict[str, int] = {}
+    for step in steps:
+        if step.into_oven and step.part is not None and step.key in placed:
+            found.setdefault(step.part, placed[step.key])
+    return found
 
 
 def _without_gaps(steps: list[Step], found: dict[str, int], over: int) -> dict[str, int]:

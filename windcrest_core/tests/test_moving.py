@@ -137,6 +137,32 @@ class MovingTest(unittest.TestCase):
         self.assertIn("1 bake more", said)
         self.assertIn("raw to cured", said)
 
+    def test_a_bake_is_named_by_what_it_cures_first(self) -> None:
+        """A claw baked first and pressed into the raw chest shifts the bakes after it by one; the move
+        stays after the body, where it was put."""
+        (operation,) = tried("skull.cover.1", bake=2).operations
+        wanted = Move.model_validate(operation.value)
+        self.assertEqual((wanted.bake, wanted.later), (None, 0))
+        self.assertIn(wanted.cures, planned(biped()).order.bakes[1].parts)
+        sheet, _ = apply_edits(biped(), [operation])
+        claw = {
+            "id": "claw",
+            "label": "claw",
+            "bone": "waist",
+            "press_in": True,
+            "shape": {"kind": "ellipsoid", "centre": [0, 0.25, 0.5], "semi_axes": [0.03] * 3},
+        }
+        for more, number in (({}, 2), ({"part__claw": claw}, 3)):
+            placed = {s.key: s.bake for s in planned(changed(sheet, **more)).order.steps}
+            with self.subTest(number):
+                self.assertEqual(placed["skull.cover.1"], number)
+                self.assertEqual(placed["chest.cover.1"], number - 1)
+        last = tried("skull.cover.1", bake=3).operations[0].value
+        self.assertEqual(Move.model_validate(last).later, 1)
+        gone = moved(biped(), {"step": "skull.cover.1", "cures": "no_such_part"})
+        told = next(f for f in planned(gone).findings if f.id == "order.move.idle")
+        self.assertIn("into the bake of a part that is no longer there", told.title)
+
     def test_some_things_cannot_be_turned_round(self) -> None:
         answer = tried("spine.bend.1", before="frame.cut.1")
         self.assertEqual((answer.allowed, answer.operations), ("cannot", []))
@@ -171,6 +197,8 @@ class MovingTest(unittest.TestCase):
             {"step": "a.b.1", "before": "a.b.1"},
             {"step": "a.b.1", "before": "c.d.1", "bake": 1},
             {"step": "a.b.1", "bake": 0},
+            {"step": "a.b.1", "cures": "a", "bake": 1},
+            {"step": "a.b.1", "before": "c.d.1", "later": 1},
         ):
             with self.subTest(wrong), self.assertRaises(ValueError):
                 Move.model_validate({"id": "m", **wrong})

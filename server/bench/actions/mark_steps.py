@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from server.bench.begun import planned_bake
 from server.bench.models import BakeRecord, StepDone
 from server.problems import Problem
 from server.shelf.models import Figure
@@ -45,14 +46,13 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
 def _write_down(figure: Figure, plan: Plan, bakes: list[int]) -> None:
     """A ticked bake took the minutes that were advised, until somebody says otherwise; what went in
     raw stays in it."""
-    needs = {step.key: [need.key for need in step.needs] for step in plan.order.steps}
-    for bake in plan.bake.bakes:
-        if bake.number in bakes:
-            BakeRecord.objects.get_or_create(
-                figure=figure,
-                number=bake.number,
-                defaults={"minutes": bake.advised_min.value, "steps": needs[f"bake.{bake.number}"]},
-            )
+    for number in bakes:
+        bake, _, went_in = planned_bake(plan, number)
+        BakeRecord.objects.get_or_create(
+            figure=figure,
+            number=number,
+            defaults={"minutes": bake.advised_min.value, "steps": went_in},
+        )
 
 
 def _pin(figure: Figure, context: Context | None) -> None:

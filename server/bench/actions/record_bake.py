@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from django.db import transaction
+import itertools
 
 from server.bench.actions.mark_steps import mark_steps
-from server.bench.models import BakeRecord
-from server.problems import Problem
+from server.bench.begun import planned_bake, planned_then
+from server.bench.models import BakeRecord, LiveBake
 from server.shelf.models import Figure
 from server.shelf.planning import plan_of
 from windcrest_core.errors import Fault, Limits, SheetError
@@ -15,33 +15,44 @@ from windcrest_core.refused import limit_words
 LONGEST_MIN = 1440.0
 
 
-def record_bake(
-    figure: Figure, number: int, minutes: float | None, air_c: list[float] | None = None
-) -> None:
-    """What went in raw stays in that bake however the plan changes. `minutes` None takes the record
-    back; `air_c` is the air that was measured, every 15 s."""
+def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
+    """Of a bake of today's plan, the minutes by hand; what went in raw stays in it however the plan
+    changes. `minutes` None takes the record back."""
     if minutes is None:
         mark_steps(figure, [f"bake.{number}"], False)
         return
     if not 1 <= minutes <= LONGEST_MIN:
         limits = Limits(least=1, most=LONGEST_MIN, unit="minutes")
         raise SheetError([Fault("minutes", minutes, limit_words(limits), "limit", limits)])
-    plan = plan_of(figure)
-    bakes = len(plan.bake.bakes)
-    if not 1 <= number <= bakes:
-        fault = Fault("number", number, f"1 to {bakes}, the bakes of this plan")
-        raise Problem(422, str(fault), [fault])
-    bake = next(step for step in plan.order.steps if step.key == f"bake.{number}")
-    went_in = [need.key for need in bake.needs]
-    with transaction.atomic():
-        known = BakeRecord.objects.filter(figure=figure, number=number).first()
-        BakeRecord.objects.update_or_create(
-            figure=figure,
-            number=number,
-            defaults={
-                "minutes": minutes,
-                "steps": known.steps if known else went_in,
-                "air_c": air_c or [],
-            },
-        )
-        mark_steps(figure, [f"bake.{number}"], True)
+    went_in = planned_bake(plan_of(figure), number).steps
+    BakeRecord.objects.update_or_create(
+        figure=figure,
+        number=number,
+        defaults={"minutes": minutes, "air_c": []},
+        create_defaults={"minutes": minutes, "steps": went_in},
+    )
+    mark_steps(figure, [f"bake.{number}"], True)
+
+
+def record_begun(bake: LiveBake, minutes: float, air_c: list[float]) -> None:
+    """Of a bake that was begun, with what went in then. It keeps its number where today's plan has one
+    so called; else it is the first that was not run. `air_c` is the air that was measured, every 15 s."""
+    figure = bake.figure
+    went_in = planned_then(bake).steps
+    ran = set(figure.bakes.values_list("number", flat=True))
+    number = bake.number
+    if all(planned.number != number for planned in plan_of(figure).bake.bakes):
+        number = next(free for free in itertools.count(1) if free not in ran)
+    BakeRecord.objects.update_or_create(
+        figure=figure,
+        number=number,
+        defaults={
+            "minutes": min(LONGEST_MIN, max(1.0, round(minutes, 1))),
+            "steps": went_in,
+            "air_c": air_c,
+            "live": bake,
+        },
+    )
+    key = f"bake.{number}"
+    if any(step.key == key for step in plan_of(figure).order.steps):
+        mark_steps(figure, [key], True)

@@ -10,6 +10,8 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from server.bench.models import BakeReading, BakeRecord, LiveBake, LogEntry
+from server.shelf.models import Figure
+from server.shelf.planning import plan_of
 from server.testing import ApiCase, person
 
 
@@ -35,6 +37,11 @@ class LiveBakeTest(ApiCase):
         found: dict[str, Any] = self.client.get(f"{self.at}/live").json()["live"]
         return found
 
+    def end(self, way: str = "end", body: dict[str, Any] | None = None) -> Any:
+        """End the bake that is in the oven now, or close it."""
+        key = self.client.get(f"{self.at}/live").json()["key"]
+        return self.call("POST", f"{self.at}/begun/{key}/{way}", body)
+
     def test_one_bake_at_a_time(self) -> None:
         self.assertIsNone(self.live())
         self.assertEqual(self.begin().status_code, 201)
@@ -58,11 +65,15 @@ class LiveBakeTest(ApiCase):
     def test_the_oven_off_is_written_down_with_its_verdict(self) -> None:
         self.begin()
         self.ago(70)
-        verdict = self.call("POST", f"{self.at}/live-end").json()["live"]
+        key = self.client.get(f"{self.at}/live").json()["key"]
+        verdict = self.end().json()["live"]
         self.assertTrue(verdict["done"])
         self.assertAlmostEqual(BakeRecord.objects.get().minutes, 70, delta=0.5)
         self.assertIsNone(self.live())
-        self.assert_problem(self.call("POST", f"{self.at}/live-end"), 409)
+        self.assertIsNone(LiveBake.objects.get().contents)
+        self.begin(2)
+        self.assert_problem(self.call("POST", f"{self.at}/begun/{key}/end"), 409)
+        self.assertEqual(self.live()["number"], 2)
         text = self.client.get(f"{self.at}/live-trace/1").content.decode()
         self.assertTrue(text.startswith("\ufefftime_s,temp_c"))
 
@@ -72,20 +83,55 @@ class LiveBakeTest(ApiCase):
         found = self.client.get(f"{self.at}/live").json()
         self.assertIsNone(found["live"])
         self.assertAlmostEqual(found["forgotten"]["elapsed_min"], 2940, delta=1)
-        self.assert_problem(self.call("POST", f"{self.at}/live-end"), 409)
-        self.assert_problem(self.call("POST", f"{self.at}/live-close", {}), 422, "reason")
-        self.assertEqual(
-            self.call("POST", f"{self.at}/live-close", {"minutes": 42}).status_code, 200
-        )
+        self.assert_problem(self.end(), 409)
+        self.assert_problem(self.end("close", {}), 422, "reason")
+        self.assertEqual(self.end("close", {"minutes": 42}).status_code, 200)
         self.assertEqual(BakeRecord.objects.get().minutes, 42)
         self.assertIsNone(self.client.get(f"{self.at}/live").json()["forgotten"])
 
-    def test_a_bake_the_plan_no_longer_has_is_abandoned_with_a_reason(self) -> None:
+    def test_what_is_in_the_oven_is_what_went_in(self) -> None:
+        """Begun as bake 2 of two, then all parts in one bake and the left hand deleted: it is followed,
+        ended and written down with the hands that went in."""
+        two = plan_of(self.figure).order.steps
+        went_in = next(step for step in two if step.key == "bake.2").needs
+        self.begin(2)
+        self.ago(40)
+        then = self.live()
+        self.call("PATCH", "/api/v1/rules", {"changes": {"bake_school": "one_bake"}})
+        self.edit(("part/hand_l", None))
+        self.assertEqual([bake.number for bake in plan_of(Figure.objects.get()).bake.bakes], [1])
+        now = self.live()
+        self.assertEqual(now["parts"], then["parts"])
+        self.assertEqual((now["number"], now["slowest"]), (2, then["slowest"]))
+        self.assertEqual(self.end().status_code, 200)
+        record = BakeRecord.objects.get()
+        self.assertEqual(record.steps, [need.key for need in went_in])
+        self.assertIn("hand_l.cover.1", record.steps)
+        self.assertEqual((record.number, record.live), (1, LiveBake.objects.get()))
+
+    def test_a_second_bake_stays_the_second_though_one_is_wanted(self) -> None:
+        """Bake 1 was run; with the school of one bake the plan goes on with what is in bake 2."""
+        self.call("PUT", f"{self.at}/steps/bake.1", {"done": True})
+        self.begin(2)
+        self.call("PATCH", "/api/v1/rules", {"changes": {"bake_school": "one_bake"}})
+        self.ago(40)
+        self.assertEqual(self.end().status_code, 200)
+        plan = plan_of(Figure.objects.get())
+        self.assertEqual([bake.done_min for bake in plan.bake.bakes if bake.number == 2], [40])
+        placed = {step.key: step.bake for step in plan.order.steps}
+        self.assertEqual((placed["chest.cover.1"], placed["hand_r.cover.1"]), (1, 2))
+
+    def test_a_bake_is_written_down_as_another_of_todays_plan(self) -> None:
+        self.begin(2)
+        self.assertEqual(self.end("close", {"minutes": 66, "number": 1}).status_code, 200)
+        record = BakeRecord.objects.get()
+        self.assertEqual((record.number, record.minutes), (1, 66))
+        self.assertIn("chest.cover.1", record.steps)
+
+    def test_a_bake_begun_by_mistake_is_abandoned_with_a_reason(self) -> None:
         self.begin()
-        LiveBake.objects.update(number=9)
-        self.assertTrue(self.client.get(f"{self.at}/live").json()["forgotten"]["gone"])
         body = {"reason": "the school of baking was changed"}
-        self.assertEqual(self.call("POST", f"{self.at}/live-close", body).status_code, 200)
+        self.assertEqual(self.end("close", body).status_code, 200)
         self.assertFalse(BakeRecord.objects.exists())
         self.assertIn("abandoned: the school", LogEntry.objects.get().text)
         self.begin()

@@ -292,6 +292,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/begun/{key}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description End a bake that was forgotten or begun by mistake: with the minutes it really took, as the bake it
+         *     was or another of today's plan; or abandoned for a reason, which goes into the log.
+         */
+        post: operations["server_bench_live_api_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/begun/{key}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End
+         * @description Oven off: the minutes it really took are written down; how it stood then is the verdict.
+         */
+        post: operations["server_bench_live_api_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/chips": {
         parameters: {
             query?: never;
@@ -403,46 +444,6 @@ export interface paths {
         get: operations["server_bench_live_api_get_live"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/live-close": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Close
-         * @description End a bake that was forgotten: with the minutes it really took, or abandoned for a reason.
-         */
-        post: operations["server_bench_live_api_close"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/figures/{figure_id}/live-end": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * End
-         * @description Oven off: the minutes it really took are written down; how it stood then is the verdict.
-         */
-        post: operations["server_bench_live_api_end"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2792,8 +2793,8 @@ export interface components {
         };
         /**
          * Close
-         * @description How a forgotten bake is put right: the minutes the piece was really in, as a bake of today's plan;
-         *     or, without minutes, the reason it is abandoned for.
+         * @description How a bake is put right that the clock cannot end: the minutes the piece was really in, with `number`
+         *     as that bake of today's plan; or, without minutes, the reason it does not count.
          */
         Close: {
             /** Minutes */
@@ -3692,8 +3693,8 @@ export interface components {
         };
         /**
          * Forgotten
-         * @description A bake that was begun and cannot be followed to its end: it has run for longer than any is written
-         *     down, or the plan has no such bake any more (`gone`).
+         * @description A bake that was begun and cannot be ended by the clock: it has run for longer than any is written
+         *     down.
          */
         Forgotten: {
             /**
@@ -3703,8 +3704,6 @@ export interface components {
             began: string;
             /** Elapsed Min */
             elapsed_min: number;
-            /** Gone */
-            gone: boolean;
             /** Number */
             number: number;
         };
@@ -4637,9 +4636,14 @@ export interface components {
             /** To Go Min */
             to_go_min: number;
         };
-        /** LiveOut */
+        /**
+         * LiveOut
+         * @description The bake that is in the oven, known by its `key`.
+         */
         LiveOut: {
             forgotten: components["schemas"]["Forgotten"] | null;
+            /** Key */
+            key: string | null;
             live: components["schemas"]["Live"] | null;
         };
         /**
@@ -4951,12 +4955,17 @@ export interface components {
         /**
          * Move
          * @description A step put before another, or into a bake; `forced` where a reason speaks against it.
+         *
+         *     The bake is the one that first cures the part `cures`, or so many bakes `later`: a bake's number may
+         *     change with the plan. `bake` is such a number, as older sheets have it.
          */
         Move: {
             /** Bake */
             bake: number | null;
             /** Before */
             before: string | null;
+            /** Cures */
+            cures: string | null;
             /**
              * Forced
              * @default false
@@ -4964,6 +4973,11 @@ export interface components {
             forced: boolean;
             /** Id */
             id: string;
+            /**
+             * Later
+             * @default 0
+             */
+            later: number;
             /** Step */
             step: string;
         };
@@ -8558,6 +8572,128 @@ export interface operations {
             };
         };
     };
+    server_bench_live_api_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Close"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_live_api_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_bench_bakes_api_get_chips: {
         parameters: {
             query?: never;
@@ -8850,126 +8986,6 @@ export interface operations {
         };
     };
     server_bench_live_api_get_live: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LiveOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_bench_live_api_close: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                figure_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Close"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Done"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    server_bench_live_api_end: {
         parameters: {
             query?: never;
             header?: never;

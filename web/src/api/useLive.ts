@@ -46,12 +46,22 @@ export function useLiveChanges(figure_id: string) {
       onSuccess: over,
     }),
     close: useMutation({
-      mutationFn: (body: CloseBake) =>
-        data(client.POST("/api/v1/figures/{figure_id}/live-close", { ...path(figure_id), body })),
+      mutationFn: ({ key, ...body }: CloseBake & { key: string }) =>
+        data(
+          client.POST("/api/v1/figures/{figure_id}/begun/{key}/close", {
+            params: { path: { figure_id, key } },
+            body,
+          }),
+        ),
       onSuccess: over,
     }),
     end: useMutation({
-      mutationFn: () => data(client.POST("/api/v1/figures/{figure_id}/live-end", path(figure_id))),
+      mutationFn: (key: string) =>
+        data(
+          client.POST("/api/v1/figures/{figure_id}/begun/{key}/end", {
+            params: { path: { figure_id, key } },
+          }),
+        ),
       onSuccess: over,
     }),
   };

@@ -27,7 +27,13 @@ interface Props {
 export function BakePanel({ shown, onShow }: Props) {
   const { plan } = useFigurePage();
   const bake = plan.bake.bakes.find((row) => row.number === shown) ?? plan.bake.bakes[0];
-  if (!bake) return <Note>Nothing of clay yet, so nothing to bake.</Note>;
+  if (!bake)
+    return (
+      <Stack gap="3">
+        <LiveBake bake={null} />
+        <Note>Nothing of clay yet, so nothing to bake.</Note>
+      </Stack>
+    );
   return (
     <Stack gap="3">
       <Flex gap="1" role="group" aria-label="Bakes">

@@ -7,14 +7,18 @@ import { ChoiceField } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { minutes } from "../../units/format";
 
+interface Props {
+  bake: ForgottenBake;
+  begun: string;
+}
+
 /** A bake that was begun and never ended: how long it really was, or why it does not count. */
-export function Forgotten({ bake }: { bake: ForgottenBake }) {
+export function Forgotten({ bake, begun }: Props) {
   const { figure, plan } = useFigurePage();
   const { close } = useLiveChanges(figure.id);
-  const numbers = plan.bake.bakes.map((row) => row.number);
-  const [number, setNumber] = useState(numbers.includes(bake.number) ? bake.number : numbers[0]);
+  const numbers = [...new Set([bake.number, ...plan.bake.bakes.map((row) => row.number)])];
+  const [number, setNumber] = useState(bake.number);
   const [took, setTook] = useState("");
-  const [reason, setReason] = useState("");
   const whole = Number(took);
   return (
     <Stack
@@ -27,8 +31,7 @@ export function Forgotten({ bake }: { bake: ForgottenBake }) {
       aria-label="A bake that was never ended"
     >
       <Text fontWeight="600">
-        Bake {bake.number} was begun {minutes(bake.elapsed_min)} ago and never ended
-        {bake.gone ? "; the plan has no such bake any more" : ""}.
+        Bake {bake.number} was begun {minutes(bake.elapsed_min)} ago and never ended.
       </Text>
       <Flex gap="3" align="end" wrap="wrap">
         <Field.Root width="9rem">
@@ -42,11 +45,16 @@ export function Forgotten({ bake }: { bake: ForgottenBake }) {
             onChange={(event) => setTook(event.target.value)}
           />
         </Field.Root>
-        {numbers.length > 1 || bake.gone ? (
+        {numbers.length > 1 ? (
           <ChoiceField
             label="It was bake"
             value={String(number)}
-            options={numbers.map((n) => ({ value: String(n), label: String(n) }))}
+            options={numbers
+              .sort((a, b) => a - b)
+              .map((n) => ({
+                value: String(n),
+                label: n === bake.number ? `${n}, as it was begun` : `${n} of today's plan`,
+              }))}
             onChange={(value) => setNumber(Number(value))}
           />
         ) : null}
@@ -54,11 +62,11 @@ export function Forgotten({ bake }: { bake: ForgottenBake }) {
           size="sm"
           bg="clay"
           color="onClay"
-          disabled={!(whole >= 1 && whole <= 1440) || number === undefined}
+          disabled={!(whole >= 1 && whole <= 1440)}
           loading={close.isPending}
           onClick={() =>
             close.mutate(
-              { minutes: whole, number: number ?? null, reason: "" },
+              { key: begun, minutes: whole, number, reason: "" },
               { onError: tellProblem },
             )
           }
@@ -66,29 +74,47 @@ export function Forgotten({ bake }: { bake: ForgottenBake }) {
           Write it down
         </Button>
       </Flex>
-      <Flex gap="3" align="end" wrap="wrap">
-        <Field.Root flex="1" minWidth="12rem">
-          <Field.Label fontSize="sm">Or it does not count, because</Field.Label>
-          <Input
-            size="sm"
-            maxLength={200}
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        </Field.Root>
-        <Button
-          size="sm"
-          variant="outline"
-          borderColor="hairline"
-          disabled={!reason.trim()}
-          loading={close.isPending}
-          onClick={() =>
-            close.mutate({ minutes: null, number: null, reason }, { onError: tellProblem })
-          }
-        >
-          Abandon it
-        </Button>
-      </Flex>
+      <Abandon begun={begun} label="Or it does not count, because" />
     </Stack>
+  );
+}
+
+interface AbandonProps {
+  begun: string;
+  label: string;
+}
+
+/** A bake that does not count, with the reason that goes into the log. */
+export function Abandon({ begun, label }: AbandonProps) {
+  const { figure } = useFigurePage();
+  const { close } = useLiveChanges(figure.id);
+  const [reason, setReason] = useState("");
+  return (
+    <Flex gap="3" align="end" wrap="wrap">
+      <Field.Root flex="1" minWidth="12rem">
+        <Field.Label fontSize="sm">{label}</Field.Label>
+        <Input
+          size="sm"
+          maxLength={200}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </Field.Root>
+      <Button
+        size="sm"
+        variant="outline"
+        borderColor="hairline"
+        disabled={!reason.trim()}
+        loading={close.isPending}
+        onClick={() =>
+          close.mutate(
+            { key: begun, minutes: null, number: null, reason },
+            { onError: tellProblem },
+          )
+        }
+      >
+        Abandon it
+      </Button>
+    </Flex>
   );
 }

@@ -17,7 +17,7 @@ import { ring } from "../../bench/ring";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { minutes, temperature } from "../../units/format";
-import { Forgotten } from "./Forgotten";
+import { Abandon, Forgotten } from "./Forgotten";
 import { GRADES } from "./grades";
 import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
@@ -25,14 +25,16 @@ import { useUnits } from "../../ui/UnitsContext";
 
 const SPEEDS = [1, 10, 60, 120];
 
-/** A bake followed by a probe: begun, watched, ended, and what it taught of the oven. */
-export function LiveBake({ bake }: { bake: BakePlan }) {
-  const { figure } = useFigurePage();
+/** A bake followed by a probe: begun, watched, ended, and what it taught of the oven. One in the oven that
+ * the plan has no more is shown with whatever bake there is. */
+export function LiveBake({ bake }: { bake: BakePlan | null }) {
+  const { figure, plan } = useFigurePage();
   const asked = useLive(figure.id).data;
   const live = asked?.live ?? null;
   const { begin, end, readTrace } = useLiveChanges(figure.id);
   const chooser = useRef<HTMLInputElement>(null);
   const [speed, setSpeed] = useState(1);
+  const [mistaken, setMistaken] = useState(false);
   const [verdict, setVerdict] = useState<Live | null>(null);
   const due = live?.done === true;
   useEffect(() => {
@@ -41,28 +43,45 @@ export function LiveBake({ bake }: { bake: BakePlan }) {
     const again = setInterval(() => void ring(), 5000);
     return () => clearInterval(again);
   }, [due]);
-  if (asked?.forgotten) return <Forgotten bake={asked.forgotten} />;
-  if (live && live.number !== bake.number)
+  const key = asked?.key;
+  if (key && asked.forgotten) return <Forgotten bake={asked.forgotten} begun={key} />;
+  const elsewhere = plan.bake.bakes.some((row) => row.number === live?.number);
+  if (live && live.number !== bake?.number && elsewhere)
     return <Note>Bake {live.number} is in the oven now.</Note>;
-  if (live)
+  if (live && key)
     return (
       <Watched live={live}>
-        <Button
-          size="sm"
-          bg="clay"
-          color="onClay"
-          loading={end.isPending}
-          onClick={() =>
-            end.mutate(undefined, {
-              onError: tellProblem,
-              onSuccess: (out) => setVerdict(out.live),
-            })
-          }
-        >
-          Oven off
-        </Button>
+        <Flex gap="3" align="center" wrap="wrap">
+          <Button
+            size="sm"
+            bg="clay"
+            color="onClay"
+            loading={end.isPending}
+            onClick={() =>
+              end.mutate(key, {
+                onError: tellProblem,
+                onSuccess: (out) => setVerdict(out.live),
+              })
+            }
+          >
+            Oven off
+          </Button>
+          <Button
+            size="sm"
+            variant="plain"
+            px="1"
+            color="verdigris"
+            textDecoration="underline dotted"
+            aria-expanded={mistaken}
+            onClick={() => setMistaken(!mistaken)}
+          >
+            Begun by mistake…
+          </Button>
+        </Flex>
+        {mistaken ? <Abandon begun={key} label="It does not count, because" /> : null}
       </Watched>
     );
+  if (!bake) return null;
   if (verdict && verdict.number === bake.number)
     return (
       <Watched live={verdict} over>

@@ -55,7 +55,7 @@ describe("A bake that runs", () => {
   });
 
   test("says how long is to go, what was noticed, and draws what was measured", async () => {
-    server({ ...ABOUT, [`GET ${AT}/live`]: { live: live() } });
+    server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live() } });
     showStation(panel);
     expect(await screen.findByText("35 min to go")).toBeTruthy();
     expect(screen.getByText(/The door was open at minute 12/)).toBeTruthy();
@@ -69,9 +69,10 @@ describe("A bake that runs", () => {
     const asked = server({
       ...ABOUT,
       [`GET ${AT}/live`]: () => ({
-        live: asked.some((row) => row.path.endsWith("live-end")) ? null : over,
+        key: "k1",
+        live: asked.some((row) => row.path.endsWith("begun/k1/end")) ? null : over,
       }),
-      [`POST ${AT}/live-end`]: { live: over },
+      [`POST ${AT}/begun/k1/end`]: { key: null, live: over },
       "PATCH /api/v1/rules": { rules: bench().rules, can_undo: true, can_redo: false },
     });
     const { user } = showStation(panel);
@@ -90,30 +91,50 @@ describe("A bake that runs", () => {
       number: 9,
       began: "2026-11-26T09:00:00Z",
       elapsed_min: 2940,
-      gone: true,
     };
     const asked = server({
       ...ABOUT,
-      [`GET ${AT}/live`]: { live: null, forgotten },
-      [`POST ${AT}/live-close`]: {},
+      [`GET ${AT}/live`]: { key: "k1", live: null, forgotten },
+      [`POST ${AT}/begun/k1/close`]: {},
     });
     const { user } = showStation(panel);
-    expect(
-      await screen.findByText(/begun 49.0 h ago and never ended; the plan has no/),
-    ).toBeTruthy();
+    expect(await screen.findByText(/Bake 9 was begun 49.0 h ago and never ended/)).toBeTruthy();
+    expect(screen.getByRole("option", { name: "9, as it was begun" })).toBeTruthy();
     const write = screen.getByRole("button", { name: "Write it down" });
     expect(write.hasAttribute("disabled")).toBe(true);
     await user.type(screen.getByLabelText("Minutes it was in"), "42");
     await user.click(write);
     await waitFor(() => expect(asked.at(-1)?.path ?? "").toContain("live"));
-    const close = asked.find((row) => row.path.endsWith("live-close"));
-    expect(close?.body).toMatchObject({ minutes: 42, number: 1 });
+    const close = asked.find((row) => row.path.endsWith("begun/k1/close"));
+    expect(close?.body).toMatchObject({ minutes: 42, number: 9 });
+  });
+
+  test("one begun by mistake is abandoned with a reason", async () => {
+    const asked = server({
+      ...ABOUT,
+      [`GET ${AT}/live`]: { key: "k1", live: live() },
+      [`POST ${AT}/begun/k1/close`]: {},
+    });
+    const { user } = showStation(panel);
+    await user.click(await screen.findByRole("button", { name: "Begun by mistake…" }));
+    await user.type(screen.getByLabelText("It does not count, because"), "wrong figure");
+    await user.click(screen.getByRole("button", { name: "Abandon it" }));
+    await waitFor(() => expect(asked.some((row) => row.path.endsWith("close"))).toBe(true));
+    const close = asked.find((row) => row.path.endsWith("close"));
+    expect(close?.body).toEqual({ minutes: null, number: null, reason: "wrong figure" });
+  });
+
+  test("one that the plan has no more is still ended from here", async () => {
+    server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live({ number: 9 }) } });
+    showStation(panel);
+    expect(await screen.findByText("Bake 9 is in")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Oven off" })).toBeTruthy();
   });
 
   test("a trace measured elsewhere is read in, and its verdict shown", async () => {
     server({
       ...ABOUT,
-      [`POST ${AT}/live-trace/1`]: { live: live({ done: true, elapsed_min: 70 }) },
+      [`POST ${AT}/live-trace/1`]: { key: null, live: live({ done: true, elapsed_min: 70 }) },
     });
     const { user } = showStation(panel);
     const file = new File(["time_s,temp_c"], "bake.csv", { type: "text/csv" });
@@ -123,7 +144,7 @@ describe("A bake that runs", () => {
 
   test("another bake that is in the oven is named", async () => {
     expect(plan.bake.bakes.length).toBeGreaterThan(0);
-    server({ ...ABOUT, [`GET ${AT}/live`]: { live: live({ number: 2 }) } });
+    server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live({ number: 2 }) } });
     showStation(panel);
     expect(await screen.findByText("Bake 2 is in the oven now.")).toBeTruthy();
   });
