@@ -30,7 +30,7 @@ export function BakePanel({ shown, onShow }: Props) {
   if (!bake)
     return (
       <Stack gap="3">
-        <LiveBake bake={null} />
+        <LiveBake bake={null} onShow={onShow} />
         <Note>Nothing of clay yet, so nothing to bake.</Note>
       </Stack>
     );
@@ -59,7 +59,7 @@ export function BakePanel({ shown, onShow }: Props) {
       <PanelTabs
         name="What of the bake"
         tabs={[
-          { value: "oven", label: "Oven", content: <OvenTab bake={bake} /> },
+          { value: "oven", label: "Oven", content: <OvenTab bake={bake} onShow={onShow} /> },
           {
             value: "inside",
             label: "Inside",
@@ -74,7 +74,7 @@ export function BakePanel({ shown, onShow }: Props) {
   );
 }
 
-function OvenTab({ bake }: { bake: BakePlan }) {
+function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: Props["onShow"] }) {
   const { figure, plan, selected, select } = useFigurePage();
   const bench = useBench(figure.id);
   const units = useUnits();
@@ -89,7 +89,7 @@ function OvenTab({ bake }: { bake: BakePlan }) {
         {bake.sets_only ? " It only sets; the last bake cures it through." : ""}
         {bake.measured ? " What follows goes by the air that was measured." : ""}
       </Text>
-      <LiveBake bake={bake} />
+      <LiveBake bake={bake} onShow={onShow} />
       <Suspense fallback={<Skeleton height="210px" />}>
         <HeatChart
           points={bake.curve}

@@ -25,9 +25,14 @@ import { useUnits } from "../../ui/UnitsContext";
 
 const SPEEDS = [1, 10, 60, 120];
 
+interface Props {
+  bake: BakePlan | null;
+  onShow: (bake: number) => void;
+}
+
 /** A bake followed by a probe: begun, watched, ended, and what it taught of the oven. One in the oven that
  * the plan has no more is shown with whatever bake there is. */
-export function LiveBake({ bake }: { bake: BakePlan | null }) {
+export function LiveBake({ bake, onShow }: Props) {
   const { figure, plan } = useFigurePage();
   const asked = useLive(figure.id).data;
   const live = asked?.live ?? null;
@@ -47,7 +52,17 @@ export function LiveBake({ bake }: { bake: BakePlan | null }) {
   if (key && asked.forgotten) return <Forgotten bake={asked.forgotten} begun={key} />;
   const elsewhere = plan.bake.bakes.some((row) => row.number === live?.number);
   if (live && live.number !== bake?.number && elsewhere)
-    return <Note>Bake {live.number} is in the oven now.</Note>;
+    return (
+      <Button
+        size="sm"
+        variant="outline"
+        borderColor="clay"
+        alignSelf="start"
+        onClick={() => onShow(live.number)}
+      >
+        Bake {live.number} is in the oven now: show it
+      </Button>
+    );
   if (live && key)
     return (
       <Watched live={live}>

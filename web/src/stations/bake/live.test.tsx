@@ -145,7 +145,9 @@ describe("A bake that runs", () => {
   test("another bake that is in the oven is named", async () => {
     expect(plan.bake.bakes.length).toBeGreaterThan(0);
     server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live({ number: 2 }) } });
-    showStation(panel);
-    expect(await screen.findByText("Bake 2 is in the oven now.")).toBeTruthy();
+    let shown = 1;
+    const { user } = showStation(<BakePanel shown={1} onShow={(bake) => (shown = bake)} />);
+    await user.click(await screen.findByRole("button", { name: /Bake 2 is in the oven now/ }));
+    expect(shown).toBe(2);
   });
 });
