@@ -33,24 +33,34 @@ class Kept(NamedTuple):
     text: str
 
 
-_kept: OrderedDict[tuple[str, str, str, date], Kept] = OrderedDict()
+_Key = tuple[str, str, str, date]
+_kept: OrderedDict[_Key, Kept] = OrderedDict()
 _lock = Lock()
+_planning = Lock()  # one plan at a time: more at once take as long together and keep all others waiting
+
+
+def _found(key: _Key) -> Kept | None:
+    with _lock:
+        if (found := _kept.get(key)) is not None:
+            _kept.move_to_end(key)
+        return found
 
 
 def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Kept:
     key = (
         sheet.model_dump_json(), context.model_dump_json(), progress.model_dump_json(), today,
     )  # fmt: skip
-    with _lock:
-        if (found := _kept.get(key)) is not None:
-            _kept.move_to_end(key)
+    if (found := _found(key)) is not None:
+        return found
+    with _planning:
+        if (found := _found(key)) is not None:
             return found
-    made = plan(sheet, context, progress, today)
-    kept = Kept(made, made.model_dump_json())
-    with _lock:
-        _kept[key] = kept
-        while len(_kept) > settings.PLANS_KEPT:
-            _kept.popitem(last=False)
+        made = plan(sheet, context, progress, today)
+        kept = Kept(made, made.model_dump_json())
+        with _lock:
+            _kept[key] = kept
+            while len(_kept) > settings.PLANS_KEPT:
+                _kept.popitem(last=False)
     return kept
 
 

@@ -1,14 +1,13 @@
-"""The reach of a brush worked out beside the requests, one figure at a time, and kept with it."""
+"""The reach of a brush worked out in the process beside, one figure at a time, and kept with it."""
 
 from __future__ import annotations
 
 from collections import OrderedDict
-from concurrent.futures import Future, ThreadPoolExecutor
-from dataclasses import dataclass, field
 from threading import Lock
 
 from django.db import transaction
 
+from server.beside import Job, beside
 from server.shelf.models import Figure
 from server.shelf.planning import figure_context
 from windcrest_core.context import Reach
@@ -18,29 +17,16 @@ from windcrest_core.sheet import FigureSheet
 MOST_KEPT = 24
 
 
-@dataclass
-class _Look:
-    """One figure being looked at; `share` of the work is done."""
-
-    share: float = 0.0
-    found: Future[Reach] = field(default_factory=Future)
-
-    def tell(self, share: float) -> None:
-        self.share = share
-
-
-_beside = ThreadPoolExecutor(max_workers=1, thread_name_prefix="reach")
-_looks: OrderedDict[str, _Look] = OrderedDict()
+_looks: OrderedDict[str, Job[Reach]] = OrderedDict()
 _lock = Lock()
 
 
-def _begun(key: str, sheet: FigureSheet, wall_mm: float) -> _Look:
+def _begun(key: str, sheet: FigureSheet, wall_mm: float) -> Job[Reach]:
     """The look at a figure that is under way or done, or a new one."""
     with _lock:
         found = _looks.get(key)
-        if found is None or (found.found.done() and found.found.exception() is not None):
-            found = _looks[key] = _Look()
-            found.found = _beside.submit(look, sheet, wall_mm, found.tell)
+        if found is None or found.failed:
+            found = _looks[key] = beside.begin(look, sheet, wall_mm)
             while len(_looks) > MOST_KEPT:
                 _looks.popitem(last=False)
         return found

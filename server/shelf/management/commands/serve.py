@@ -21,6 +21,7 @@ from server.keeping import keep_backup, local_now, told
 HOUR_S = 3600.0
 CONNECTIONS = 2000  # open at once: idle ones cost a file each and no thread
 IDLE_S = 60
+THREADS = 16  # plans are made one at a time (`planning`), so that others always find one free
 
 
 class Command(BaseCommand):
@@ -86,6 +87,6 @@ def _serve(listen: str) -> None:
     room = resource.getrlimit(resource.RLIMIT_NOFILE)[0] - 200
     HTTPChannel.parser_class = Parser
     serve(
-        application, listen=listen, threads=6, connection_limit=max(100, min(CONNECTIONS, room)),
+        application, listen=listen, threads=THREADS, connection_limit=max(100, min(CONNECTIONS, room)),
         max_request_body_size=LARGEST_BODY, channel_timeout=IDLE_S, cleanup_interval=10, asyncore_use_poll=True, ident=None,
     )  # fmt: skip
