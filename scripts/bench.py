@@ -22,6 +22,7 @@ sys.path.insert(0, str(ROOT))
 
 import numpy as np  # noqa: E402
 from bench_bake import live_page_ms, ordering_ms, probes, reach_ms  # noqa: E402
+from bench_crowd import me_while_dragging_ms  # noqa: E402
 from bench_server import CHROMIUM, demo_server  # noqa: E402
 from playwright.sync_api import Page, sync_playwright  # noqa: E402
 
@@ -324,6 +325,7 @@ def main() -> None:
         stores = stores_ms(page, server.url, server.database)
         live = live_page_ms(page, server.url, server.database)
         lost, answered = probes(server.url, server.database)
+        waited = me_while_dragging_ms(server.url)
         rows += [
             (
                 "live page with 20,000 readings, from the click until it is drawn, ms",
@@ -333,6 +335,7 @@ def main() -> None:
             ),
             ("readings lost of 3,000 in a minute from five probes", lost, 0, ""),
             ("the live page's answer meanwhile, ms", answered, 200, "ms"),
+            ("/me while six people drag, ms", waited, 150, "ms"),
             ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
             ("frame while dragging, ms", frame, 34, ""),
             ("turn view, from the key to first pixels, ms", turn, 3000, ""),

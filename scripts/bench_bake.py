@@ -2,18 +2,15 @@
 
 from __future__ import annotations
 
-import json
 import math
 import sqlite3
 import statistics
 import threading
 import time
-import urllib.request
 from collections.abc import Callable
-from http.cookiejar import CookieJar
 from pathlib import Path
-from typing import Any
 
+from bench_server import Person
 from playwright.sync_api import Page
 
 from windcrest_core.findings import Operation
@@ -68,31 +65,7 @@ def reach_ms(median_ms: Callable[..., float], sheet: FigureSheet) -> float:
     return median_ms(lambda _: look(whole, 6.0, lambda share: None), 5)
 
 
-class _Person:
-    """Somebody at the demo bench, over HTTP."""
-
-    def __init__(self, url: str) -> None:
-        self.url = url
-        self.jar = CookieJar()
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
-        self.ask("GET", "/api/v1/me")
-        self.ask("POST", "/api/v1/session/demo")
-
-    def ask(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
-        csrf = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "") or ""
-        request = urllib.request.Request(
-            self.url + path,
-            method=method,
-            data=json.dumps(body).encode()
-            if body is not None
-            else (b"" if method == "POST" else None),
-            headers={"Content-Type": "application/json", "X-CSRFToken": csrf, **headers},
-        )
-        with self.opener.open(request, timeout=30) as answer:
-            return json.loads(answer.read() or b"null")
-
-
-def _figure(person: _Person) -> str:
+def _figure(person: Person) -> str:
     found: str = next(
         row["id"] for row in person.ask("GET", "/api/v1/figures") if "pelican" in row["name"]
     )
@@ -101,7 +74,7 @@ def _figure(person: _Person) -> str:
 
 def live_page_ms(page: Page, url: str, database: Path) -> float:
     """From the click on Bake until a running bake with 20,000 readings is drawn, ms."""
-    person = _Person(url)
+    person = Person(url)
     figure = _figure(person)
     person.ask("POST", f"/api/v1/figures/{figure}/live/1", {"speed": 1})
     with sqlite3.connect(database) as store:
@@ -130,7 +103,7 @@ def live_page_ms(page: Page, url: str, database: Path) -> float:
     return statistics.median(taken)
 
 
-def _end(person: _Person, figure: str) -> None:
+def _end(person: Person, figure: str) -> None:
     key = person.ask("GET", f"/api/v1/figures/{figure}/live")["key"]
     person.ask("POST", f"/api/v1/figures/{figure}/begun/{key}/end")
 
@@ -138,7 +111,7 @@ def _end(person: _Person, figure: str) -> None:
 def probes(url: str, database: Path) -> tuple[int, float]:
     """A minute of ten readings a second from five probes, a request a second from each: how many
     were lost, and the median answer of the live page meanwhile, ms."""
-    person = _Person(url)
+    person = Person(url)
     figure = _figure(person)
     person.ask("POST", f"/api/v1/figures/{figure}/live/2", {"speed": 1})
     tokens = [
@@ -148,7 +121,7 @@ def probes(url: str, database: Path) -> tuple[int, float]:
     begun = time.time() + 0.2
 
     def send(number: int) -> None:
-        sender = _Person(url)
+        sender = Person(url)
         for second in range(SECONDS):
             time.sleep(max(0.0, begun + second + 1 - time.time()))
             rows = [

@@ -18,7 +18,7 @@ from server.backups import DATABASE, Damaged, owned_alone
 from server.durable import sweep
 from server.keeping import keep_backup, local_now, told
 
-HOUR_S = 3600.0
+HOUR_S, SETTLED_S = 3600.0, 10.0
 CONNECTIONS = 2000  # open at once: idle ones cost a file each and no thread
 IDLE_S = 60
 THREADS = 16  # plans are made one at a time (`planning`), so that others always find one free
@@ -65,12 +65,14 @@ class Command(BaseCommand):
 
 
 def _a_backup_a_day() -> None:
-    """In a process of its own, so that nobody waits for it."""
+    """In a process of its own, and not while the first page is on its way, so that nobody waits for it."""
+    pause = threading.Event()
+    pause.wait(SETTLED_S)
     while True:
         subprocess.run(
             [sys.executable, str(settings.ROOT / "manage.py"), "backup", "--day"], check=False
         )
-        threading.Event().wait(HOUR_S)
+        pause.wait(HOUR_S)
 
 
 def _serve(listen: str) -> None:
