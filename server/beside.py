@@ -24,7 +24,9 @@ IDLE_S = 60.0
 POLITE = 10
 FIRST = 100  # before multiprocessing closes the queue by which the process is told to go
 
-_shares: Any = None  # in the process beside: the number of the job it does, and the share of it done
+_shares: Any = (
+    None  # in the process beside: the number of the job it does, and the share of it done
+)
 
 
 @dataclass(frozen=True)

@@ -36,7 +36,8 @@ class Kept(NamedTuple):
 _Key = tuple[str, str, str, date]
 _kept: OrderedDict[_Key, Kept] = OrderedDict()
 _lock = Lock()
-_planning = Lock()  # one plan at a time: more at once take as long together and keep all others waiting
+# One plan at a time: more at once take as long together and keep all others waiting.
+_planning = Lock()
 
 
 def _found(key: _Key) -> Kept | None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
+from django.db import transaction
 
 from server.problems import Problem
 from windcrest_core.errors import Fault
@@ -22,5 +23,8 @@ def change_password(user: User, old: str, new: str) -> None:
     except ValidationError as error:
         faults = [Fault("new", "(hidden)", message) for message in error.messages]
         raise Problem(422, faults[0].allowed, faults) from error
+    seen = user.password
     user.set_password(new)
-    user.save()
+    with transaction.atomic():
+        if not User.objects.filter(pk=user.pk, password=seen).update(password=user.password):
+            raise Problem(412, "Your password was changed elsewhere meanwhile.")

@@ -35,19 +35,25 @@ def import_stock(
     SheetError : with everything that is wrong in it; then nothing is taken.
     """
     rows = read_rows(data)
+    seen = _state(owner_id)
     before = items_of(owner_id)
     told = changes(rows, before)
-    if dry_run or all(change.what == "as it is" for change in told):
+    if dry_run or _is_nothing(told):
         return told, None
-    seen = _state(owner_id)
     with transaction.atomic():
         if _state(owner_id) != seen:
             before = items_of(owner_id)
             told = changes(rows, before)
+            if _is_nothing(told):
+                return told, None
         kept = _take(owner_id, rows, told, before, name)
         for kind, key in dict.fromkeys((row.kind, row.item) for row in rows):
             work_with(owner_id, kind, key)
     return told, kept
+
+
+def _is_nothing(told: list[Change]) -> bool:
+    return all(change.what == "as it is" for change in told)
 
 
 def _state(owner_id: int) -> list[tuple[Any, ...]]:
