@@ -107,7 +107,7 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
         faults = [
-            fault_of({**item, "loc": item["loc"] or ("body",)}, inside=2) for item in error.errors
+            fault_of(item, inside=2 if item["loc"][:1] == ("body",) else 1) for item in error.errors
         ]
         return problem(422, str(faults[0]), errors=_errors(faults, request))
 

@@ -86,6 +86,19 @@ class Plan(Frozen):
     findings: list[Finding]
 
 
+StationPlan = (
+    CharacterPlan
+    | FramePlan
+    | BulkPlan
+    | ClayPlan
+    | OrderPlan
+    | BakeStation
+    | ColourPlan
+    | FinishPlan
+)
+"""What one station has to say in a plan."""
+
+
 def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Plan:
     """The plan of a figure: pure, the same for the same input.
 

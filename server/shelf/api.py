@@ -35,13 +35,12 @@ from windcrest_core.body.workpiece import workpiece
 from windcrest_core.bulk.walls import Walls, walls
 from windcrest_core.character.library import LibraryItem, add_from_library, offered
 from windcrest_core.character.poses import PRESETS, preset
-from windcrest_core.errors import SheetError
-from windcrest_core.findings import STATIONS, Finding, Operation, Station
+from windcrest_core.findings import Finding, Operation, Station
 from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.frame.pose import drag, on_both_sides
 from windcrest_core.frame.station import gauges_of
 from windcrest_core.new_figure import BODIES
-from windcrest_core.plan import Plan
+from windcrest_core.plan import Plan, StationPlan
 from windcrest_core.prints.model_file import model_glb
 from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet
@@ -291,11 +290,18 @@ def restore_figure(request: HttpRequest, figure_id: str) -> Done:
 
 
 @router.get("figures/{figure_id}/plan", response={200: Plan, **ERRORS})
-def get_plan(request: HttpRequest, figure_id: str, station: str | None = None) -> HttpResponse:
-    """The whole plan, or with `station` one station of it; an ETag saves sending it twice."""
-    figure = own_figure(request, figure_id)
-    if station is not None and station not in STATIONS:
-        raise SheetError.one("station", station, "one of " + ", ".join(STATIONS))
+def get_plan(request: HttpRequest, figure_id: str) -> HttpResponse:
+    """The whole plan; an ETag saves sending it twice."""
+    return _planned(request, own_figure(request, figure_id), None)
+
+
+@router.get("figures/{figure_id}/plan/{station}", response={200: StationPlan, **ERRORS})
+def get_station(request: HttpRequest, figure_id: str, station: Station) -> HttpResponse:
+    """One station of the plan."""
+    return _planned(request, own_figure(request, figure_id), station)
+
+
+def _planned(request: HttpRequest, figure: Figure, station: Station | None) -> HttpResponse:
     etag = etag_of(figure, station or "")
     if request.headers.get("If-None-Match") == etag:
         return HttpResponse(status=304, headers={"ETag": etag})

@@ -111,7 +111,7 @@ class LogTest(ApiCase):
 
 class ProgressTest(ApiCase):
     def order(self) -> dict[str, Any]:
-        order: dict[str, Any] = self.client.get(self.at + "/plan?station=order").json()
+        order: dict[str, Any] = self.client.get(self.at + "/plan/order").json()
         return order
 
     def test_ticking_a_step_moves_on(self) -> None:
@@ -129,13 +129,11 @@ class ProgressTest(ApiCase):
 
     def test_real_minutes_of_a_bake(self) -> None:
         self.assertEqual(self.call("PUT", f"{self.at}/bakes/1", {"minutes": 48}).status_code, 200)
-        bakes = self.client.get(self.at + "/plan?station=bake").json()["bakes"]
+        bakes = self.client.get(self.at + "/plan/bake").json()["bakes"]
         self.assertEqual(bakes[0]["done_min"], 48)
         self.assertIn(True, [s["done"] for s in self.order()["steps"] if s["key"] == "bake.1"])
         self.call("PUT", f"{self.at}/bakes/1", {"minutes": None})
-        self.assertIsNone(
-            self.client.get(self.at + "/plan?station=bake").json()["bakes"][0]["done_min"]
-        )
+        self.assertIsNone(self.client.get(self.at + "/plan/bake").json()["bakes"][0]["done_min"])
 
     def test_impossible_bakes(self) -> None:
         for number, minutes, path in (
@@ -151,5 +149,5 @@ class ProgressTest(ApiCase):
 
     def test_a_finished_checklist_item(self) -> None:
         self.call("PUT", f"{self.at}/steps/figure.photograph.1", {"done": True})
-        items = self.client.get(self.at + "/plan?station=finish").json()["checklist"]
+        items = self.client.get(self.at + "/plan/finish").json()["checklist"]
         self.assertTrue(next(i["done"] for i in items if i["key"] == "figure.photograph.1"))

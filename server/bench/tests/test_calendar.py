@@ -78,7 +78,7 @@ class CalendarTest(ApiCase):
     def test_what_is_finished_is_cancelled_though_it_is_not_asked_for(self) -> None:
         other = create_figure(self.user, "Other", "biped", "200 mm").id
         mine = set(self.events(figures=self.figure.id))
-        for step in self.client.get(f"{self.at}/plan?station=order").json()["steps"]:
+        for step in self.client.get(f"{self.at}/plan/order").json()["steps"]:
             self.call("PUT", f"{self.at}/steps/{step['key']}", {"done": True})
         told = self.events(figures=other)
         self.assertEqual({str(told[uid]["status"]) for uid in mine}, {"CANCELLED"})

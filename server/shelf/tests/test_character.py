@@ -210,7 +210,7 @@ class PaperTest(CharacterCase):
         self.assert_problem(self.client.get(f"{self.at}/prints/layout-map?paper=A9"), 422, "paper")
 
     def test_each_run_has_its_bend_card(self) -> None:
-        plan = self.client.get(f"{self.at}/plan?station=frame").json()
+        plan = self.client.get(f"{self.at}/plan/frame").json()
         for run in plan["runs"]:
             text = " ".join(self.pages(f"bend-card/{run['id']}"))
             for bend in run["card"]["bends"]:

@@ -50,6 +50,7 @@ def filled(path: str, figure_id: str) -> str:
     known = {
         "figure_id": figure_id,
         "key": "frame.cut.1",
+        "station": "order",
         "number": "1",
         "entry_id": "1",
         "run": "spine",

@@ -126,17 +126,14 @@ class EditTest(ApiCase):
 
 class PlanTest(ApiCase):
     def test_an_unchanged_plan_is_not_sent_twice(self) -> None:
-        first = self.client.get(self.at + "/plan?station=clay")
-        again = self.client.get(
-            self.at + "/plan?station=clay", headers={"If-None-Match": first["ETag"]}
-        )
+        first = self.client.get(self.at + "/plan/clay")
+        again = self.client.get(self.at + "/plan/clay", headers={"If-None-Match": first["ETag"]})
         self.assertEqual(again.status_code, 304)
         self.edit(("height_mm", 200))
-        changed = self.client.get(
-            self.at + "/plan?station=clay", headers={"If-None-Match": first["ETag"]}
-        )
+        changed = self.client.get(self.at + "/plan/clay", headers={"If-None-Match": first["ETag"]})
         self.assertEqual(changed.status_code, 200)
-        self.assert_problem(self.client.get(self.at + "/plan?station=moon"), 422, "station")
+        self.assert_problem(self.client.get(self.at + "/plan/moon"), 422, "station")
+        self.assert_problem(self.client.get("/api/v1/stock/movements?skip=x"), 422, "skip")
 
     def test_a_finished_figure_keeps_its_rules(self) -> None:
         from server.shelf.planning import context_of
@@ -215,7 +212,7 @@ class PrintTest(ApiCase):
 
     def test_the_cut_list_says_what_the_plan_says(self) -> None:
         text = self.text("/prints/cut-list")
-        for run in self.client.get(self.at + "/plan?station=frame").json()["runs"]:
+        for run in self.client.get(self.at + "/plan/frame").json()["runs"]:
             self.assertIn(f"{run['cut_mm']:.0f} mm", text)
         self.assertIn("100 mm", text)
 
@@ -227,7 +224,7 @@ class PrintTest(ApiCase):
         self.assertIn("275 °F", self.text("/prints/bake-card/1"))
 
     def test_the_bake_card(self) -> None:
-        bake = self.client.get(self.at + "/plan?station=bake").json()["bakes"][0]
+        bake = self.client.get(self.at + "/plan/bake").json()["bakes"][0]
         text = self.text("/prints/bake-card/1")
         self.assertIn(f"{bake['advised_min']['value']:.0f} min", text)
         self.assertIn("label stands above", text)

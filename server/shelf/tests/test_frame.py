@@ -15,7 +15,7 @@ class RunTest(CharacterCase):
         catalogue = self.client.get("/api/v1/catalogue").json()
         self.assertEqual({row["wire"] for row in rows}, set(catalogue["wires"]))
         passing = [row for row in rows if row["owned"] and not row["fails"]]
-        runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
+        runs = self.client.get(self.at + "/plan/frame").json()["runs"]
         arms = next(run for run in runs if run["id"] == "arms")
         self.assertEqual(passing[0]["wire"], arms["chosen"]["wire"])
 
@@ -97,7 +97,7 @@ class FileTest(CharacterCase):
         self.assertIn(".csv", answer["Content-Disposition"])
         self.assertTrue(answer.content.startswith(b"\xef\xbb\xbf"))
         rows = list(csv.DictReader(io.StringIO(answer.content.decode("utf-8-sig"))))
-        runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
+        runs = self.client.get(self.at + "/plan/frame").json()["runs"]
         self.assertEqual({row["run"] for row in rows if row["run"]}, {run["label"] for run in runs})
 
     def test_the_portion_card_and_the_walls(self) -> None:

@@ -69,7 +69,7 @@ class FinishedTest(ApiCase):
         self.call("PATCH", "/api/v1/rules", {"changes": {"wall_mm": mm}})
 
     def test_with_its_last_step_a_figure_keeps_the_rules_it_was_made_by(self) -> None:
-        steps = self.client.get(self.at + "/plan?station=order").json()["steps"]
+        steps = self.client.get(self.at + "/plan/order").json()["steps"]
         for step in steps[:-1]:
             self.tick(step["key"], True)
         self.assertIsNone(Figure.objects.get().pinned)

@@ -148,7 +148,7 @@ class CoilTest(StockCase):
         yields = self.client.get("/api/v1/yields").json()
         self.assertTrue(yields["al_awg12"]["tested"])
         self.assertFalse(yields["al_awg9"]["tested"])
-        runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
+        runs = self.client.get(self.at + "/plan/frame").json()["runs"]
         option = next(o for o in runs[0]["options"] if o["wire"] == "al_awg12")
         self.assertTrue(option["tested"])
 

@@ -10,7 +10,7 @@ class StoresTest(ApiCase):
         stores = self.client.get("/api/v1/stores").json()["stores"]
         answer = self.call("PUT", "/api/v1/stores", {**stores, "wires": ["st_2_5"]})
         self.assertEqual(answer.status_code, 200)
-        runs = self.client.get(self.at + "/plan?station=frame").json()["runs"]
+        runs = self.client.get(self.at + "/plan/frame").json()["runs"]
         self.assertEqual({run["chosen"]["wire"] for run in runs}, {"st_2_5"})
         self.call("POST", "/api/v1/stores/undo")
         self.assertEqual(self.client.get("/api/v1/stores").json()["stores"], stores)

@@ -678,9 +678,29 @@ export interface paths {
         };
         /**
          * Get Plan
-         * @description The whole plan, or with `station` one station of it; an ETag saves sending it twice.
+         * @description The whole plan; an ETag saves sending it twice.
          */
         get: operations["server_shelf_api_get_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/plan/{station}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Station
+         * @description One station of the plan.
+         */
+        get: operations["server_shelf_api_get_station"];
         put?: never;
         post?: never;
         delete?: never;
@@ -9709,9 +9729,7 @@ export interface operations {
     };
     server_shelf_api_get_plan: {
         parameters: {
-            query?: {
-                station?: string | null;
-            };
+            query?: never;
             header?: never;
             path: {
                 figure_id: string;
@@ -9727,6 +9745,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_api_get_station: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CharacterPlan"] | components["schemas"]["FramePlan"] | components["schemas"]["BulkPlan"] | components["schemas"]["ClayPlan"] | components["schemas"]["OrderPlan"] | components["schemas"]["BakeStation"] | components["schemas"]["ColourPlan"] | components["schemas"]["FinishPlan"];
                 };
             };
             /** @description Bad Request */
