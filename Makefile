@@ -42,7 +42,12 @@ test-e2e: .make/built browser
 # What the sweeps leave out of make test.
 test-slow: .make/built browser
 	$(PY) scripts/suites.py core --slow
+	$(PY) scripts/suites.py server --slow
 	$(PY) scripts/suites.py e2e --slow
+
+# Requests made up from the API's document, two minutes of them.
+test-generated: .make/built
+	$(PY) scripts/generated.py
 
 web/made/bench.json: .make/python scripts/web_fixtures.py $(shell find windcrest_core server examples -name '*.py' -not -path '*/tests/*' -o -name '*.json' -path 'windcrest_core/*' -o -name '*.json' -path 'examples/*')
 	$(PY) scripts/web_fixtures.py

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.accounts.api import router as accounts
@@ -15,6 +14,7 @@ from server.bench.live_api import router as live
 from server.bench.mend_api import router as mending
 from server.bench.timers_api import router as timers
 from server.boundary import PlainParser
+from server.document import DescribedApi
 from server.problems import install
 from server.shelf.api import router as shelf
 from server.shelf.order_api import router as order
@@ -25,7 +25,7 @@ from server.stores.needs_api import router as needs
 from server.stores.stock_api import router as stock
 from server.writes import in_one_write
 
-api = NinjaAPI(
+api = DescribedApi(
     title="Windcrest",
     version="1",
     auth=django_auth,

@@ -9,6 +9,7 @@ from typing import Any
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
@@ -39,13 +40,21 @@ class Problem(Exception):
         self.status, self.detail, self.faults = status, detail, faults or []
 
 
-def problem(status: int, detail: str, **more: Any) -> HttpResponse:
+def problem(
+    status: int,
+    detail: str,
+    errors: list[dict[str, str]] | None = None,
+    conflicts: list[dict[str, Any]] | None = None,
+    revision: int | None = None,
+) -> HttpResponse:
     body = {
         "type": "about:blank",
         "title": TITLES.get(status, "That did not work"),
         "status": status,
         "detail": detail,
-        **more,
+        "errors": errors or [],
+        "conflicts": conflicts or [],
+        "revision": revision,
     }
     return JsonResponse(body, status=status, content_type="application/problem+json")
 
@@ -118,6 +127,10 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(RequestDataTooBig)
     def _large(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
         return problem(413, "The file is too large; a figure sheet is at most 2 MB.")
+
+    @api.exception_handler(MultiPartParserError)
+    def _unreadable(request: HttpRequest, error: MultiPartParserError) -> HttpResponse:
+        return problem(400, "The form that was sent cannot be read; send it again.")
 
     @api.exception_handler(AuthenticationError)
     def _stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
