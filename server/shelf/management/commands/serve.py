@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ctypes
 import resource
 import subprocess
 import sys
@@ -21,6 +22,7 @@ from server.keeping import keep_backup, local_now, told
 HOUR_S, SETTLED_S = 3600.0, 10.0
 CONNECTIONS = 2000  # open at once: idle ones cost a file each and no thread
 IDLE_S = 60
+M_ARENA_MAX = -8  # of <malloc.h>
 THREADS = 16  # plans are made one at a time (`planning`), so that others always find one free
 
 
@@ -75,6 +77,14 @@ def _a_backup_a_day() -> None:
         pause.wait(HOUR_S)
 
 
+def _share_memory() -> None:
+    """Have all threads allocate from two heaps: with one each, glibc keeps what each of them once used
+    (40 MB more after use)."""
+    mallopt = getattr(ctypes.CDLL(None), "mallopt", None)
+    if mallopt is not None:
+        mallopt(M_ARENA_MAX, 2)
+
+
 def _serve(listen: str) -> None:
     from waitress import serve
     from waitress.channel import HTTPChannel
@@ -86,6 +96,7 @@ def _serve(listen: str) -> None:
     wanted = CONNECTIONS + 200
     if soft < wanted:
         resource.setrlimit(resource.RLIMIT_NOFILE, (min(wanted, hard), hard))
+    _share_memory()
     room = resource.getrlimit(resource.RLIMIT_NOFILE)[0] - 200
     HTTPChannel.parser_class = Parser
     serve(
