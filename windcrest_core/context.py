@@ -11,6 +11,7 @@ from windcrest_core.catalogue import catalogue, known
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
 from windcrest_core.refused import faults_of
+from windcrest_core.versions import Ladder
 
 Hex = Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")]
 Id = Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9_]{0,39}$")]
@@ -280,9 +281,37 @@ class Reach(Frozen):
 
 
 class Context(Frozen):
+    context_version: Literal[1] = 1
     rules: Rules = Rules()
     stores: Stores = Stores()
     reach: Reach | None = None
+
+
+RULES = Ladder("file of House rules", "rules_version")
+STORES = Ladder("file of Stores", "stores_version")
+PROGRESS = Ladder("file of progress", "progress_version")
+CONTEXT = Ladder("record of what a plan was made from", "context_version", unmarked=1)
+
+
+def load_context(data: Any) -> Context:
+    """What a plan was made from, as it was kept: its rules and stores are upgraded like any others.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    document = CONTEXT.upgraded(data)
+    kept = {name: document[name] for name in document.keys() - {"rules", "stores"}}
+    try:
+        return Context.model_validate(
+            {
+                **kept,
+                "rules": RULES.upgraded(document.get("rules", {})),
+                "stores": STORES.upgraded(document.get("stores", {})),
+            }
+        )
+    except ValidationError as error:
+        raise faults_of(error) from error
 
 
 def load_rules(data: Any) -> Rules:
@@ -292,8 +321,9 @@ def load_rules(data: Any) -> Rules:
     ------
     SheetError : with every fault.
     """
+    document = RULES.upgraded(data)
     try:
-        rules = Rules.model_validate(data)
+        rules = Rules.model_validate(document)
     except ValidationError as error:
         raise faults_of(error) from error
     known(catalogue().wires, rules.binding_wire, "binding_wire")
@@ -333,8 +363,9 @@ def load_owned(data: Any) -> Owned:
     ------
     SheetError : with every fault.
     """
+    document = STORES.upgraded(data)
     try:
-        owned = Owned.model_validate(data)
+        owned = Owned.model_validate(document)
     except ValidationError as error:
         raise faults_of(error) from error
     _refuse_unknown(owned)
@@ -348,8 +379,9 @@ def load_stores(data: Any) -> Stores:
     ------
     SheetError : with every fault.
     """
+    document = STORES.upgraded(data)
     try:
-        stores = Stores.model_validate(data)
+        stores = Stores.model_validate(document)
     except ValidationError as error:
         raise faults_of(error) from error
     _refuse_unknown(stores)
@@ -373,7 +405,8 @@ def load_progress(data: Any) -> Progress:
     ------
     SheetError : with every fault.
     """
+    document = PROGRESS.upgraded(data)
     try:
-        return Progress.model_validate(data)
+        return Progress.model_validate(document)
     except ValidationError as error:
         raise faults_of(error) from error

@@ -11,7 +11,7 @@ from windcrest_core.bake.live import Before, Live, follow
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.trace import Trace
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import Context, Progress
+from windcrest_core.context import Context, Progress, load_context, load_progress
 from windcrest_core.errors import SheetError
 from windcrest_core.plan import Plan
 from windcrest_core.sheet import FigureSheet, load_sheet
@@ -69,8 +69,8 @@ def _given(bake: LiveBake) -> _Given:
         kept = bake.contents
         found = _Given(
             load_sheet(kept["sheet"]),
-            Context.model_validate(kept["context"]),
-            Progress.model_validate(kept["progress"]),
+            load_context(kept["context"]),
+            load_progress(kept["progress"]),
         )
         _read.clear()
         _read[bake.key] = found

@@ -14,7 +14,7 @@ from server.accounts.models import HouseRules
 from server.bench.models import progress_of
 from server.shelf.models import Figure
 from server.stores.models import StoresDocument
-from windcrest_core.context import Context, Progress, Reach
+from windcrest_core.context import Context, Progress, Reach, load_context
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet
 
@@ -67,9 +67,7 @@ def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: da
 
 def figure_context(figure: Figure) -> Context:
     context = (
-        Context.model_validate(figure.pinned)
-        if figure.pinned is not None
-        else context_of(figure.owner_id)
+        load_context(figure.pinned) if figure.pinned is not None else context_of(figure.owner_id)
     )
     if figure.reach is None:
         return context

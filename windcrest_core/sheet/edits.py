@@ -5,10 +5,14 @@ from __future__ import annotations
 import copy
 from typing import Any
 
+from pydantic import Field, ValidationError
+
 from windcrest_core.errors import ConflictError, SheetError, UnitError
-from windcrest_core.findings import Operation
+from windcrest_core.findings import Frozen, Operation
+from windcrest_core.refused import faults_of
 from windcrest_core.sheet.load import load_sheet
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.upgrades import OPERATIONS
 from windcrest_core.units import length_mm
 
 _LISTS = {
@@ -24,6 +28,7 @@ _OBJECTS = {"body", "face", "base", "colour", "order"}
 _KEYED = {"joint": "pose", "decided": "decided", "kept_pose": "kept_poses"}
 WHOLE = "sheet"
 _MISSING = object()
+MOST_IN_A_FILE = 500
 
 
 def _refuse(path: str) -> SheetError:
@@ -157,6 +162,27 @@ def apply_edits(
             continue
         inverse = [*_apply_one(document, operation), *inverse]
     return load_sheet(document), inverse
+
+
+class OperationsFile(Frozen):
+    """Edits kept in a file, with the version of the sheet they were written for."""
+
+    sheet_version: int = OPERATIONS.current
+    operations: list[Operation] = Field(max_length=MOST_IN_A_FILE)
+
+
+def load_operations(data: Any) -> list[Operation]:
+    """Edits from parsed JSON, brought to the sheet of today.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    document = OPERATIONS.upgraded(data)
+    try:
+        return OperationsFile.model_validate(document).operations
+    except ValidationError as error:
+        raise faults_of(error) from error
 
 
 def collide(a: str, b: str) -> bool:

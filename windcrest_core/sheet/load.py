@@ -16,7 +16,7 @@ from windcrest_core.sheet.insides import IN_BASE, Light
 from windcrest_core.sheet.joints import RESERVED_JOINTS, JointRange, joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import FigureSheet, JointAngles, Run
-from windcrest_core.sheet.upgrades import CURRENT_VERSION, upgraded
+from windcrest_core.sheet.upgrades import SHEET
 
 MAX_BYTES = 2_000_000
 MAX_DEPTH = 30
@@ -67,17 +67,9 @@ def load_sheet(data: Any) -> FigureSheet:
     ------
     SheetError : with path, value and what is allowed, for every fault.
     """
-    if not isinstance(data, dict):
-        raise SheetError.one("(document)", type(data).__name__, "a JSON object, the figure sheet")
-    version = data.get("sheet_version", CURRENT_VERSION)
-    if not isinstance(version, int) or not 1 <= version <= CURRENT_VERSION:
-        raise SheetError.one(
-            "sheet_version",
-            version,
-            f"1 to {CURRENT_VERSION}; a newer file needs a newer Windcrest",
-        )
+    document = SHEET.upgraded(data)
     try:
-        sheet = FigureSheet.model_validate(upgraded(data, version))
+        sheet = FigureSheet.model_validate(document)
     except ValidationError as error:
         raise faults_of(error) from error
     faults = bone_faults(sheet.body) or [

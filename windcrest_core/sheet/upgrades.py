@@ -1,16 +1,12 @@
-"""Older sheets become current ones, one version at a time."""
+"""The ladder of the figure sheet, and of edits that were written for one.
+
+Version 1 is the first. Each upgrade of the sheet has one of operations beside it.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from typing import Any
+from windcrest_core.versions import Ladder
 
-CURRENT_VERSION = 1
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {}
-
-
-def upgraded(data: dict[str, Any], version: int) -> dict[str, Any]:
-    """`data` of `version`, brought to the current version; the original is left as it was."""
-    for step in range(version, CURRENT_VERSION):
-        data = UPGRADES[step](data)
-    return data
+SHEET = Ladder("figure sheet", "sheet_version")
+OPERATIONS = Ladder("file of operations", "sheet_version")
+CURRENT_VERSION = SHEET.current

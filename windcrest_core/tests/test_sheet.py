@@ -13,7 +13,6 @@ from windcrest_core.findings import Operation
 from windcrest_core.sheet import load_sheet, parse
 from windcrest_core.sheet.edits import WHOLE, apply_edits, collide, refuse_collisions
 from windcrest_core.sheet.load import MAX_BYTES
-from windcrest_core.sheet.upgrades import CURRENT_VERSION, UPGRADES
 from windcrest_core.tests.support import biped, example
 
 NAN, INF = float("nan"), float("inf")
@@ -74,9 +73,6 @@ class LoadTest(unittest.TestCase):
         document["parts"][1]["lies_on"] = document["parts"][0]["id"]
         with self.assertRaisesRegex(SheetError, "lies on itself"):
             load_sheet(document)
-
-    def test_every_older_version_has_its_upgrade(self) -> None:
-        self.assertEqual(set(UPGRADES), set(range(1, CURRENT_VERSION)))
 
 
 class EditTest(unittest.TestCase):

@@ -1,0 +1,113 @@
+"""What people have kept is read for good: a document of every version, and the ladder they climb."""
+
+from __future__ import annotations
+
+import copy
+import json
+import unittest
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from windcrest_core.context import (
+    CONTEXT,
+    PROGRESS,
+    RULES,
+    STORES,
+    Context,
+    Owned,
+    Progress,
+    Rules,
+    load_context,
+    load_progress,
+    load_rules,
+    load_stores,
+)
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen
+from windcrest_core.sheet import FigureSheet, load_sheet
+from windcrest_core.sheet.edits import apply_edits, load_operations
+from windcrest_core.sheet.upgrades import OPERATIONS, SHEET
+from windcrest_core.tests.support import example
+from windcrest_core.versions import Ladder
+
+KEPT = Path(__file__).parent / "kept"
+READ: dict[str, tuple[Ladder, Callable[[Any], Any], type[Frozen]]] = {
+    "figure-sheet": (SHEET, load_sheet, FigureSheet),
+    "rules": (RULES, load_rules, Rules),
+    "stores": (STORES, load_stores, Owned),
+    "progress": (PROGRESS, load_progress, Progress),
+    "context": (CONTEXT, load_context, Context),
+}
+
+
+def kept(name: str) -> Any:
+    return json.loads((KEPT / f"{name}.json").read_text(encoding="utf-8"))
+
+
+class KeptTest(unittest.TestCase):
+    def test_a_file_of_every_version_is_there_and_read(self) -> None:
+        for name, (ladder, load, _) in READ.items():
+            for version in range(ladder.first, ladder.current + 1):
+                with self.subTest(name, version=version):
+                    document = kept(f"{name}-{version}")
+                    before = copy.deepcopy(document)
+                    again = load(document).model_dump(mode="json")
+                    self.assertEqual(document, before)
+                    self.assertEqual(load(again).model_dump(mode="json"), again)
+                    if version == ladder.current:
+                        self.assertEqual({**again, **document}, again)
+
+    def test_the_model_is_of_the_version_the_ladder_ends_at(self) -> None:
+        for name, (ladder, _, model) in READ.items():
+            with self.subTest(name):
+                self.assertEqual(model.model_fields[ladder.field].default, ladder.current)
+
+    def test_one_that_is_newer_is_refused_by_its_name(self) -> None:
+        for name, (ladder, load, _) in READ.items():
+            for version in (ladder.current + 1, 0, "1", True, None):
+                with self.subTest(name, version=version), self.assertRaises(SheetError) as caught:
+                    load({**kept(f"{name}-{ladder.current}"), ladder.field: version})
+                (fault,) = caught.exception.faults
+                self.assertEqual((fault.path, fault.value), (ladder.field, version))
+                self.assertIn(ladder.document, fault.allowed)
+            with self.subTest(name), self.assertRaises(SheetError):
+                load([])
+
+    def test_a_figure_finished_long_ago_keeps_what_it_was_made_from(self) -> None:
+        """The oldest such record has no version of its own; its rules and stores have."""
+        found = load_context(kept("context-1"))
+        self.assertEqual((found.rules.wall_mm, found.rules.oven.offset_c), (4, 7))
+        self.assertEqual(found.stores.coils[0].length_mm, 3400)
+
+    def test_a_file_of_operations_says_the_sheet_it_was_written_for(self) -> None:
+        operations = load_operations(kept("operations-1"))
+        sheet, _ = apply_edits(example("newt_drummer"), operations)
+        self.assertEqual(sheet.part("chest").wall_mm, 4)
+        self.assertEqual(sheet.order.moves[-1].bake, 1)
+        with self.assertRaisesRegex(SheetError, "sheet_version"):
+            load_operations({**kept("operations-1"), "sheet_version": OPERATIONS.current + 1})
+        with self.assertRaisesRegex(SheetError, "operations/0/path"):
+            load_operations({"operations": [{"value": 3}]})
+
+
+class LadderTest(unittest.TestCase):
+    def test_every_rung_is_taken_in_turn_and_what_was_given_stays(self) -> None:
+        def widths(data: dict[str, Any]) -> dict[str, Any]:
+            data["sizes"] = [data.pop("width") * 2]
+            return data
+
+        def named(data: dict[str, Any]) -> dict[str, Any]:
+            data["sizes"] = {"across": data["sizes"][0]}
+            return data
+
+        ladder = Ladder("list of sizes", "sizes_version", (widths, named))
+        self.assertEqual(ladder.current, 3)
+        old = {"sizes_version": 1, "width": 4}
+        self.assertEqual(ladder.upgraded(old), {"sizes_version": 3, "sizes": {"across": 8}})
+        self.assertEqual(old, {"sizes_version": 1, "width": 4})
+        second = {"sizes_version": 2, "sizes": [8]}
+        self.assertEqual(ladder.upgraded(second)["sizes"], {"across": 8})
+        self.assertEqual(ladder.upgraded({"sizes": {"across": 1}}), {"sizes": {"across": 1}})
+        oldest = Ladder("list of sizes", "sizes_version", (widths, named), unmarked=1)
+        self.assertEqual(oldest.upgraded({"width": 1})["sizes"], {"across": 2})
