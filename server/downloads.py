@@ -19,10 +19,10 @@ BYTE_ORDER_MARK = "\ufeff"
 """What spreadsheets know UTF-8 by."""
 
 
-def download(body: bytes, kind: str, name: str) -> HttpResponse:
+def download(body: bytes, kind: str, name: str, ending: str = "") -> HttpResponse:
     """The bytes as an answer; a PDF opens in the browser, anything else is saved."""
     safe = "".join(c if c.isalnum() else "-" for c in name.lower()).strip("-") or "figure"
-    way = content_disposition_header(kind != PDF, f"{safe}.{ENDINGS[kind]}")
+    way = content_disposition_header(kind != PDF, f"{safe}.{ending or ENDINGS[kind]}")
     return HttpResponse(body, content_type=kind, headers={"Content-Disposition": way})
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 from datetime import datetime
 from typing import Any, Literal
@@ -13,6 +14,7 @@ from pydantic import BaseModel, Field
 
 from server.accounts.receipts import arrived, made_before, sending_of
 from server.downloads import download
+from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.actions.create_figure import create_figure
 from server.shelf.actions.delete_figure import delete_figure
@@ -92,6 +94,7 @@ class FigureOut(Out):
     can_undo: bool
     can_redo: bool
     undo_label: str | None
+    finished: bool
     joints: list[JointOut]
     build_ranges: dict[str, tuple[float, float]]
     face_ranges: dict[str, tuple[float, float]]
@@ -176,6 +179,7 @@ def figure_out(figure: Figure) -> FigureOut:
         can_undo=bool(figure.undo_stack),
         can_redo=bool(figure.redo_stack),
         undo_label=last.label if last else None,
+        finished=figure.pinned_plan is not None,
         joints=[
             JointOut(
                 id=key,
@@ -293,6 +297,16 @@ def restore_figure(request: HttpRequest, figure_id: str) -> Done:
 def get_plan(request: HttpRequest, figure_id: str) -> HttpResponse:
     """The whole plan; an ETag saves sending it twice."""
     return _planned(request, own_figure(request, figure_id), None)
+
+
+@router.get("figures/{figure_id}/finished-plan", response={200: Any, **ERRORS})
+def get_finished_plan(request: HttpRequest, figure_id: str) -> HttpResponse:
+    """The plan a finished figure was made by, as it was then, as a file."""
+    figure = own_figure(request, figure_id)
+    if figure.pinned_plan is None:
+        raise Problem(404, "This figure is not finished: its plan is the one of today.")
+    text = gzip.decompress(figure.pinned_plan)
+    return download(text, "application/json", figure.sheet.name, "plan.json")
 
 
 @router.get("figures/{figure_id}/plan/{station}", response={200: StationPlan, **ERRORS})

@@ -19,7 +19,7 @@ class Figure(models.Model):
     """A figure sheet and where its history stands. The stacks hold revision numbers.
 
     `pinned` is the context a finished figure keeps; while empty, house rules and stores as they are
-    now apply. `reach` is what a brush was last found to reach on it.
+    now apply; `pinned_plan` is the plan of then, JSON in gzip. `reach` is what a brush was last found to reach on it.
     """
 
     id = models.CharField(primary_key=True, max_length=32, default=_new_id, editable=False)
@@ -31,6 +31,7 @@ class Figure(models.Model):
     undo_stack = models.JSONField(default=list)
     redo_stack = models.JSONField(default=list)
     pinned = models.JSONField(null=True, default=None)
+    pinned_plan = models.BinaryField(null=True, default=None)
     reach = models.JSONField(null=True, default=None)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
@@ -50,7 +51,11 @@ class Figure(models.Model):
 
 
 class Revision(models.Model):
-    """One change: what was done, what takes it back, and the device it came from."""
+    """One change: what was done, what takes it back, and the device it came from.
+
+    `brought` where it brought the sheet to a newer version: what was done before was written for the old shape, so
+    undo stops here.
+    """
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
@@ -58,6 +63,7 @@ class Revision(models.Model):
     operations = models.JSONField(default=list)
     inverse = models.JSONField(default=list)
     device = models.CharField(max_length=64, blank=True, default="")
+    brought = models.BooleanField(default=False)
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:

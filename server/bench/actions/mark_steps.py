@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import gzip
 import re
 
 from server.bench.begun import planned_bake
 from server.bench.models import BakeRecord, StepDone
 from server.problems import Problem
 from server.shelf.models import Figure
-from server.shelf.planning import context_of, plan_of
+from server.shelf.planning import context_of, kept_plan_of, plan_of
 from windcrest_core.context import Context
 from windcrest_core.errors import Fault
 from windcrest_core.plan import Plan
@@ -17,8 +18,8 @@ from windcrest_core.plan import Plan
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
     """Tick all of `keys`, or none where one is unknown; or take the ticks back.
 
-    A bake ticked is a bake run, and one whose tick is taken back is not. With its last step ticked a figure keeps the house rules and stores it was made by; with a tick
-    taken back it goes by those of today.
+    A bake ticked is a bake run, and one whose tick is taken back is not. With its last step ticked a figure keeps
+    the house rules and stores it was made by, and its plan; with a tick taken back it goes by those of today.
     """
     bakes = [int(key.removeprefix("bake.")) for key in keys if re.fullmatch(r"bake\.\d{1,4}", key)]
     if not done:
@@ -59,4 +60,5 @@ def _pin(figure: Figure, context: Context | None) -> None:
     pinned = context.model_dump(mode="json") if context else None
     if figure.pinned != pinned:
         figure.pinned = pinned
-        figure.save(update_fields=["pinned"])
+        figure.pinned_plan = gzip.compress(kept_plan_of(figure).text.encode()) if context else None
+        figure.save(update_fields=["pinned", "pinned_plan"])

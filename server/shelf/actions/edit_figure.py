@@ -8,6 +8,7 @@ from django.db import transaction
 
 from server.accounts.receipts import Sending, receive
 from server.problems import Problem
+from server.shelf.actions.bring_up import bring_up
 from server.shelf.models import Figure, Revision
 from windcrest_core.errors import ConflictError
 from windcrest_core.findings import Operation
@@ -41,6 +42,12 @@ def edit_figure(
         figure = Figure.objects.select_for_update().get(pk=figure_id)
         if not 1 <= base_revision <= figure.revision:
             raise Problem(422, f"Revision {base_revision} of this figure is not known. Reload it.")
+        if not bring_up(figure) and _older_page(figure, base_revision):
+            raise Problem(
+                412,
+                "Windcrest was renewed since this page was opened, and the figure with it. Reload the page, then "
+                "change it again.",
+            )
         if not receive(sending):
             return figure
         device = sending.device if sending else ""
@@ -59,6 +66,11 @@ def edit_figure(
         figure.redo_stack = []
         figure.save()
     return figure
+
+
+def _older_page(figure: Figure, base_revision: int) -> bool:
+    """Whether the sheet was brought to a newer version after the page that speaks was loaded."""
+    return figure.revisions.filter(number__gt=base_revision, brought=True).exists()
 
 
 def record(

@@ -18,6 +18,7 @@ from django.db.migrations.executor import MigrationExecutor
 from server.backups import DATABASE, Damaged, owned_alone
 from server.durable import sweep
 from server.keeping import keep_backup, local_now, told
+from server.shelf.actions.bring_up import bring_all_up, keep_finished_plans
 
 HOUR_S, SETTLED_S = 3600.0, 10.0
 CONNECTIONS = 2000  # open at once: idle ones cost a file each and no thread
@@ -36,6 +37,11 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         owned_alone(settings.DATA)
         self._migrate()
+        keep_finished_plans()
+        if brought := bring_all_up():
+            self.stdout.write(
+                f"{brought} figures were brought to the figure sheet of today; undo begins anew there."
+            )
         if options["demo"]:
             call_command("demo", stdout=self.stdout)
         if swept := sweep():

@@ -1,4 +1,4 @@
-import { Checkbox, Heading, Stack } from "@chakra-ui/react";
+import { Checkbox, Heading, Link, Stack } from "@chakra-ui/react";
 import { useBench } from "../../api/useBench";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length } from "../../units/format";
@@ -70,6 +70,16 @@ export function FinishPanel() {
           </Checkbox.Root>
         ))}
       </Stack>
+      {figure.finished ? (
+        <Link
+          href={`/api/v1/figures/${figure.id}/finished-plan`}
+          color="verdigris"
+          fontSize="sm"
+          alignSelf="start"
+        >
+          Its plan as it was finished (JSON)
+        </Link>
+      ) : null}
     </Stack>
   );
 }
