@@ -39,6 +39,7 @@ from windcrest_core.order.rescue import mended_first, mending, remade_steps
 from windcrest_core.order.stages import first_cured, history, stages
 from windcrest_core.order.station import OrderPlan, order_plan
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
 
 
@@ -190,7 +191,7 @@ def _mended_by_bake(making: list[Step], placed: dict[str, int]) -> dict[int, lis
 def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
     """The first bake each bought piece is in; what is put in later, made apart, is in none."""
     return {
-        part.id: placed.get(f"{part.id}.cover.1", 1)
+        part.id: placed.get(step_key(part.id, "cover"), 1)
         for part in work.sheet.parts
         if part.stock is not None and not part.made_apart and not is_putty(part.stock)
     }

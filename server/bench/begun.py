@@ -40,7 +40,7 @@ def planned_bake(plan: Plan, number: int) -> PlannedBake:
         for part in (earlier[-1].parts if earlier else [])
         if part.id not in raw
     }
-    step = next(step for step in plan.order.steps if step.key == f"bake.{number}")
+    step = next(step for step in plan.order.steps if step.kind == "bake" and step.bake == number)
     return PlannedBake(found, before, [need.key for need in step.needs])
 
 

@@ -12,6 +12,7 @@ from windcrest_core.bake.outcome import Array
 from windcrest_core.bake.ovenful import OvenRun
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
+from windcrest_core.step_keys import mend_key, step_key
 
 TAPE_C = 80.0  # adhesive of plain masking tape [L]
 PAINT_C = 150.0  # dry acrylic paint or ink [L]
@@ -85,24 +86,19 @@ def _cores(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[
     return found
 
 
-def _done(work: Workpiece, ending: str) -> Iterable[str]:
-    return (key.removesuffix(ending) for key in work.progress.steps_done if key.endswith(ending))
-
-
 def _surface(inside: Iterable[str], sim: OvenRun, last: int) -> float:
     columns = [sim.column[key] for key in inside if key in sim.column]
     return float(np.max(sim.temps.surface_c[: last + 1, columns])) if columns else 0.0
 
 
 def _painted(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
-    areas = {area.id: area.label for area in work.sheet.colour.areas}
     found = []
-    for area in _done(work, ".coats.1"):
-        on = [p.id for p in work.sheet.parts if p.area == area and p.id in inside]
-        if area in areas and on:
+    for area in work.sheet.colour.areas:
+        on = [p.id for p in work.sheet.parts if p.area == area.id and p.id in inside]
+        if on and step_key(area.id, "coats") in work.progress.steps_done:
             found.append(
                 Passenger(
-                    what="paint", id=on[0], label=f"paint: {areas[area]}",
+                    what="paint", id=on[0], label=f"paint: {area.label}",
                     material="dry acrylic paint", limit_c=PAINT_C,
                     peak_c=_surface(on, sim, last),
                 )
@@ -113,27 +109,26 @@ def _painted(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> lis
 def _glued(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
     glue = work.context.rules.glue
     found = []
-    for key in _done(work, ".join.1"):
-        part = next((p for p in work.sheet.parts if p.id == key), None)
-        if part is not None and part.assembled and not is_putty(part.stock):
-            hosts = [key] if key in inside else inside
+    for part in work.sheet.parts:
+        joined = step_key(part.id, "join") in work.progress.steps_done
+        if joined and part.assembled and not is_putty(part.stock):
+            hosts = [part.id] if part.id in inside else inside
             found.append(
                 Passenger(
-                    what="glue", id=key, label=f"glue under the {part.label}",
+                    what="glue", id=part.id, label=f"glue under the {part.label}",
                     material=f"{glue} glue", limit_c=GLUE_C[glue],
                     peak_c=_surface(hosts, sim, last),
                 )
             )  # fmt: skip
     for mishap in work.progress.mishaps:
-        if mishap.way == "pin_glue" and f"{mishap.part}.{mishap.id}.2" in work.progress.steps_done:
-            part = next((p for p in work.sheet.parts if p.id == mishap.part), None)
-            if part is None:
-                continue
+        glued = mend_key(mishap.part, mishap.id, 2) in work.progress.steps_done
+        mended = next((p for p in work.sheet.parts if p.id == mishap.part), None)
+        if mishap.way == "pin_glue" and glued and mended is not None:
             found.append(
                 Passenger(
-                    what="glue", id=part.id, label=f"glue in the mended {part.label}",
+                    what="glue", id=mended.id, label=f"glue in the mended {mended.label}",
                     material=f"{glue} glue", limit_c=GLUE_C[glue],
-                    peak_c=_surface([part.id], sim, last),
+                    peak_c=_surface([mended.id], sim, last),
                 )
             )  # fmt: skip
     return found
@@ -144,7 +139,7 @@ def _wired(work: Workpiece, sim: OvenRun, last: int) -> list[Passenger]:
     air = _hottest(sim.temps.air_c, last)
     found = []
     for light in work.sheet.lights:
-        if f"light_{light.id}.wire.1" not in done:
+        if step_key(f"light_{light.id}", "wire") not in done:
             continue
         cable = catalogue().cables[light.cable]
         limit = min(LED_C, cable.limit_c.value)

@@ -34,6 +34,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.context import BakeDone
 from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.step_keys import bake_key
 from windcrest_core.steps import Step
 
 HANDLE_C = 45.0
@@ -253,7 +254,7 @@ def _cooling(work: Workpiece, body: HeatBody, label_c: float) -> float:
 def _step(bake: BakePlan) -> Step:
     minutes = bake.minutes
     return Step(
-        key=f"bake.{bake.number}",
+        key=bake_key(bake.number),
         kind="bake",
         station="bake",
         label=f"Bake {bake.number}: {minutes:.0f} min, then cool"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.hollow import Hollow
 from windcrest_core.bulk.lights import LightPlan
+from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
 SMOULDER = "Cells out before anything goes into the oven; never bake a cell, a switch or a light."
@@ -14,7 +15,7 @@ def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
     """The core is pulled when all is baked and cold: until then it holds the shape."""
     return [
         Step(
-            key=f"{row.part}.pull.1",
+            key=step_key(row.part, "pull"),
             kind="pull",
             station="bulk",
             part=row.part,
@@ -22,7 +23,7 @@ def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
             after_bakes=True,
             needs=[
                 Need(
-                    key=f"{row.part}.cover.1",
+                    key=step_key(row.part, "cover"),
                     reason="the core holds the shape until the clay is cured and cold",
                     cured=True,
                 )
@@ -50,24 +51,24 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
     )
     return [
         Step(
-            key=f"{key}.bore.1",
+            key=step_key(key, "bore"),
             kind="bore",
             station="bulk",
             part=row.part,
             minutes=12,
-            needs=[Need(key="frame.join.1", reason="wire before the cable beside it", kind="wire")],
+            needs=[Need(key=JOIN, reason="wire before the cable beside it", kind="wire")],
             label=f"{row.label}: lay a greased wire of {row.bore_mm:.1f} mm along the frame to keep "
             f"the cable's bore open, and leave the cavity for its cell in the {where}",
         ),
         Step(
-            key=f"{key}.wire.1",
+            key=step_key(key, "wire"),
             kind="wire",
             station="finish",
             part=row.part,
             minutes=25,
             after_bakes=True,
             needs=[
-                Need(key=f"{key}.bore.1", reason="its bore before the cable"),
+                Need(key=step_key(key, "bore"), reason="its bore before the cable"),
                 *_cured(work, row.part),
             ],
             label=f"{row.label}: draw in {row.cable_mm:.0f} mm of cable, solder {resistor} to the long "
@@ -75,13 +76,13 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
             caution=f"Soldering iron: air, a stand, eye protection. {SMOULDER}",
         ),
         Step(
-            key=f"{key}.test.1",
+            key=step_key(key, "test"),
             kind="test",
             station="finish",
             part=row.part,
             minutes=5,
             after_bakes=True,
-            needs=[Need(key=f"{key}.wire.1", reason="tried before it is closed")],
+            needs=[Need(key=step_key(key, "wire"), reason="tried before it is closed")],
             label=f"{row.label}: try it for ten minutes; nothing may get hot. Then close the hatch "
             f"with {row.screws} screws",
             caution="If a cell, resistor or light gets hot, take the cell out and look for a short.",
@@ -93,4 +94,4 @@ def _cured(work: Workpiece, part_id: str) -> list[Need]:
     if work.sheet.part(part_id).stock is not None:
         return []
     reason = "a light cannot take the oven: it goes in when all is cured"
-    return [Need(key=f"{part_id}.cover.1", reason=reason, cured=True)]
+    return [Need(key=step_key(part_id, "cover"), reason=reason, cured=True)]

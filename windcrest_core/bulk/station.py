@@ -23,6 +23,7 @@ from windcrest_core.bulk.pieces import build_order, core_piece
 from windcrest_core.bulk.remarks import bulk_findings
 from windcrest_core.catalogue import catalogue
 from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
 
@@ -202,7 +203,7 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
     apart = {piece.part.id for piece in work.figure.pieces if piece.part.made_apart}
     return [
         Step(
-            key=f"{part.id}.core.1",
+            key=step_key(part.id, "core"),
             kind="core",
             station="bulk",
             label=_core_words(work, part),
@@ -212,7 +213,7 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
             if part.id in apart
             else [
                 Need(
-                    key="frame.join.1",
+                    key=JOIN,
                     reason="wire before foil: the foil holds on to it",
                     kind="wire",
                 )

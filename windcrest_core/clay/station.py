@@ -14,6 +14,7 @@ from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
 from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.packs import cheapest
+from windcrest_core.step_keys import step_key
 
 
 @lru_cache(maxsize=400)
@@ -99,7 +100,7 @@ def by_stage(plan: ClayPlan, placed: dict[str, int]) -> ClayPlan:
     labels = {total.clay: total.label for total in plan.totals}
     sums: dict[tuple[int, str], float] = {}
     for part in plan.parts:
-        key = (placed.get(f"{part.id}.cover.1", 1), part.clay)
+        key = (placed.get(step_key(part.id, "cover"), 1), part.clay)
         sums[key] = sums.get(key, 0.0) + part.grams
     stages = [
         StageClay(bake=bake, clay=clay, label=labels[clay], grams=grams)

@@ -11,6 +11,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.sheet.model import Texture
+from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
 SURFACE_WORK: dict[Texture, float] = {
@@ -156,7 +157,7 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
                  needs=[under], into_oven=True, label=f"Press in the {part.label}")
         ]  # fmt: skip
     get = Step(
-        key=f"{part.id}.get.1",
+        key=step_key(part.id, "get"),
         kind="get",
         station="finish" if part.made_apart else "clay",
         part=part.id,
@@ -173,7 +174,7 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
             else []
         )
         put = Step(
-            key=f"{part.id}.join.1", kind="assemble", station="finish", part=part.id, minutes=10,
+            key=step_key(part.id, "join"), kind="assemble", station="finish", part=part.id, minutes=10,
             needs=[got, *cured], after_bakes=True, label=f"Put on the {part.label}",
         )  # fmt: skip
         if part.lies_on is None:
@@ -182,13 +183,13 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
             key=_first_key(part.lies_on), reason="clay before the place in it", kind="under"
         )
         place = Step(
-            key=f"{part.id}.place.1", kind="press", station="clay", part=part.id, minutes=3,
+            key=step_key(part.id, "place"), kind="press", station="clay", part=part.id, minutes=3,
             needs=[got, under], into_oven=True,
             label=f"Press the place for the {part.label}, and take it out again before the bake",
         )  # fmt: skip
         return [get, place, put]
     held = any(p.part.delicate for p in work.on_bone.get(part.bone, []) if p.part.stock is None)
-    wire = Need(key="frame.join.1", reason="wire before what it holds", kind="wire")
+    wire = Need(key=JOIN, reason="wire before what it holds", kind="wire")
     fix = Step(
         key=_first_key(part.id), kind="press", station="clay", part=part.id, minutes=8,
         needs=[got, wire, *(body if held else [])], into_oven=True,
@@ -226,13 +227,13 @@ def _part_steps(
     if cored:
         needs.append(
             Need(
-                key=f"{part.id}.core.1", reason="support before load: foil before clay", kind="foil"
+                key=step_key(part.id, "core"),
+                reason="support before load: foil before clay",
+                kind="foil",
             )
         )
     elif not (part.made_apart or part.lies_on):
-        needs.append(
-            Need(key="frame.join.1", reason="support before load: wire before clay", kind="wire")
-        )
+        needs.append(Need(key=JOIN, reason="support before load: wire before clay", kind="wire"))
     if part.lies_on is not None and not part.made_apart:
         needs.append(
             Need(
@@ -259,8 +260,9 @@ def _part_steps(
         ]  # fmt: skip
     if part.rests:
         return _resting(piece, needs, minutes, surface)
-    own = [need for need in needs if need.key.endswith(".core.1")]
-    rest = [need for need in needs if not need.key.endswith(".core.1")]
+    core = step_key(part.id, "core")
+    own = [need for need in needs if need.key == core]
+    rest = [need for need in needs if need.key != core]
     hard = Need(
         key=_first_key(part.id),
         reason="hard before it is pressed in" if part.press_in else "made apart before assembly",
@@ -275,7 +277,7 @@ def _part_steps(
         bed = Need(key=_first_key(host.part.id), reason="a raw bed to press it into", kind="under")
         rest = [*rest, bed]
     join = Step(
-        key=f"{part.id}.join.1",
+        key=step_key(part.id, "join"),
         kind="press" if part.press_in else "assemble",
         station="clay" if part.press_in else "finish",
         part=part.id,
@@ -298,7 +300,7 @@ def _resting(piece: Piece, needs: list[Need], minutes: float, surface: str) -> l
         Step(key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes + 3,
              needs=needs, into_oven=True, label=f"Form the {part.label} in its place over a parting of "
              f"thin foil or starch: it is not joined{surface}"),
-        Step(key=f"{part.id}.join.1", kind="assemble", station="finish", part=part.id, minutes=10,
+        Step(key=step_key(part.id, "join"), kind="assemble", station="finish", part=part.id, minutes=10,
              needs=[parts_again], after_bakes=True, label=f"Assemble the {part.label}"),
     ]  # fmt: skip
 
@@ -310,7 +312,7 @@ def _putty_step(piece: Piece) -> Step:
     assert material.putty is not None
     minutes = 10 + piece.solid.volume_mm3 / 1000 / FORM_CM3_PER_MIN
     return Step(
-        key=f"{part.id}.putty.1",
+        key=step_key(part.id, "putty"),
         kind="putty",
         station="finish",
         part=part.id,
@@ -327,4 +329,4 @@ def _putty_step(piece: Piece) -> Step:
 
 
 def _first_key(part_id: str) -> str:
-    return f"{part_id}.cover.1"
+    return step_key(part_id, "cover")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.colour.model import AreaPlan, Ground
+from windcrest_core.step_keys import PRIME, SEAL, step_key
 from windcrest_core.steps import Step
 
 
@@ -14,7 +15,7 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
     if ground != "none":
         steps.append(
             Step(
-                key="figure.prime.1",
+                key=PRIME,
                 kind="ground",
                 station="colour",
                 label=f"Prime it {ground}",
@@ -27,7 +28,7 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
         coats = int(area.coats.value) if area.coats else 1
         steps.append(
             Step(
-                key=f"{area.id}.coats.1",
+                key=step_key(area.id, "coats"),
                 kind="coats",
                 station="colour",
                 label=f"Paint {area.label}: {coats} coat{'s' if coats > 1 else ''}",
@@ -37,7 +38,7 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
         )
     steps.append(
         Step(
-            key="figure.seal.1",
+            key=SEAL,
             kind="seal",
             station="colour",
             label="Seal it matte",
@@ -48,7 +49,7 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
     )
     steps += [
         Step(
-            key=f"{area.id}.gloss.1",
+            key=step_key(area.id, "gloss"),
             kind="gloss",
             station="colour",
             label=f"Gloss on {area.label}",

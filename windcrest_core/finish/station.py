@@ -7,6 +7,7 @@ import math
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
 from windcrest_core.sheet.model import Part
+from windcrest_core.step_keys import CARD, DRILL, FILL, MOUNT, PHOTOGRAPH, SAND, WASH
 from windcrest_core.steps import Need, Step, Undated
 
 HOLE_CLEARANCE_MM = 0.2
@@ -84,18 +85,18 @@ def finish_plan(
 def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
     done = set(work.progress.steps_done)
     rows = [
-        ("figure.fill.1", "Looked over cold; what had cracked or sunk is filled"),
+        (FILL, "Looked over cold; what had cracked or sunk is filled"),
         *(
-            [("figure.sand.1", "Sanded wet, 180 to 400 grit; no dry dust in the room")]
+            [(SAND, "Sanded wet, 180 to 400 grit; no dry dust in the room")]
             if _sanded(work)
             else []
         ),
-        ("figure.wash.1", "Washed and dry before the first coat"),
-        *([("base.drill.1", "Holes drilled, pegs tried dry")] if pegged else []),
-        ("base.mount.1", "Glued to the base on bare clay or wire, upright from both sides"),
-        ("figure.photograph.1", "Photographed from four sides for the log"),
+        (WASH, "Washed and dry before the first coat"),
+        *([(DRILL, "Holes drilled, pegs tried dry")] if pegged else []),
+        (MOUNT, "Glued to the base on bare clay or wire, upright from both sides"),
+        (PHOTOGRAPH, "Photographed from four sides for the log"),
         (
-            "figure.card.1",
+            CARD,
             "Care card written: not for food; small parts are not for small children",
         ),
     ]
@@ -163,7 +164,7 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
     if work.clay_pieces:
         steps.append(
             Step(
-                key="figure.fill.1",
+                key=FILL,
                 kind="fill",
                 station="finish",
                 label="Look it over cold, all round; fill what has cracked or sunk",
@@ -173,7 +174,7 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
         if sanded := _sanded(work):
             steps.append(
                 Step(
-                    key="figure.sand.1",
+                    key=SAND,
                     kind="sand",
                     station="finish",
                     label=f"Sand it wet, 180 to 400 grit: {', '.join(sanded)}",
@@ -183,7 +184,7 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
             )
         steps.append(
             Step(
-                key="figure.wash.1",
+                key=WASH,
                 kind="wash",
                 station="finish",
                 label="Wash off dust and grease with a soft brush and soapy water, rinse, let it dry",
@@ -195,7 +196,7 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
     if pegged:
         steps.append(
             Step(
-                key="base.drill.1",
+                key=DRILL,
                 kind="drill",
                 station="finish",
                 label="Drill the base",
@@ -203,11 +204,11 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
                 caution="Clamp it; never towards the holding hand; eye protection.",
             )
         )
-    holes = [Need(key="base.drill.1", reason="holes before pegs")] if pegged else []
+    holes = [Need(key=DRILL, reason="holes before pegs")] if pegged else []
     return [
         *steps,
         Step(
-            key="base.mount.1",
+            key=MOUNT,
             kind="mount",
             station="finish",
             label="Mount it on the base",
@@ -216,14 +217,14 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
             needs=holes,
         ),
         Step(
-            key="figure.photograph.1",
+            key=PHOTOGRAPH,
             kind="photograph",
             station="finish",
             label="Photograph it from four sides",
             minutes=10,
         ),
         Step(
-            key="figure.card.1",
+            key=CARD,
             kind="card",
             station="finish",
             label="Write its care card",

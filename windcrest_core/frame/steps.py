@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.frame.model import RunPlan
+from windcrest_core.step_keys import CUT, JOIN, step_key
 from windcrest_core.steps import Need, Step
 
 
@@ -11,7 +12,7 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
     if not runs:
         return []
     cut = Step(
-        key="frame.cut.1",
+        key=CUT,
         kind="cut",
         station="frame",
         label=f"Cut {len(runs)} runs of wire" if len(runs) > 1 else "Cut the wire",
@@ -20,18 +21,18 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
     )
     bends = [
         Step(
-            key=f"{run.id}.bend.1",
+            key=step_key(run.id, "bend"),
             kind="bend",
             station="frame",
             label=f"{'Bend' if run.card.bends else 'Straighten'} {run.label}: {run.cut_mm:.0f} mm of "
             f"{run.chosen.label}",
             minutes=4 + 1.5 * len(run.points),
-            needs=[Need(key="frame.cut.1", reason="cut before it is bent")],
+            needs=[Need(key=CUT, reason="cut before it is bent")],
         )
         for run in runs
     ]
     join = Step(
-        key="frame.join.1",
+        key=JOIN,
         kind="bind",
         station="frame",
         label="Bind the runs together where they meet, and check them against the layout map"

@@ -15,6 +15,7 @@ from windcrest_core.body.joined import gap_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.findings import Frozen
+from windcrest_core.step_keys import step_key
 
 State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
 HOLE_CLEARANCE_MM, HOLE_DEPTHS = 0.2, 3.0
@@ -89,8 +90,8 @@ def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
         return "cured to cured"
     if part.rests:
         return "resting"
-    mine = placed.get(f"{part.id}.join.1" if part.press_in else f"{part.id}.cover.1")
-    theirs = placed.get(f"{under.part.id}.cover.1")
+    mine = placed.get(step_key(part.id, "join") if part.press_in else step_key(part.id, "cover"))
+    theirs = placed.get(step_key(under.part.id, "cover"))
     later = mine is not None and theirs is not None and mine != theirs
     return "raw to cured" if later or part.press_in else "raw to raw"
 

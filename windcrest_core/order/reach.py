@@ -12,6 +12,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.context import Patch, Reach
 from windcrest_core.findings import Finding, Fix, Frozen, fix
 from windcrest_core.sheet.model import FigureSheet, Part
+from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Need, Step
 
 LOST_SHARE = 0.05  # of what is seen of a part: less is left to a stretch of the wrist [A]
@@ -119,13 +120,13 @@ def reach_plan(work: Workpiece) -> ReachPlan:
 
 def painted_first(steps: list[Step], sheet: FigureSheet, plan: ReachPlan) -> list[Step]:
     """The steps, where those that assemble wait for the paint they would put out of reach."""
-    areas = {part.id: part.area for part in sheet.parts}
+    areas = {part.id: part.area for part in sheet.parts if part.area is not None}
     needs: dict[str, list[Need]] = {}
     for patch in plan.patches:
-        for part_id in patch.before:
-            needs.setdefault(f"{part_id}.join.1", []).append(
+        for part_id in patch.before if patch.part in areas else []:
+            needs.setdefault(step_key(part_id, "join"), []).append(
                 Need(
-                    key=f"{areas[patch.part]}.coats.1",
+                    key=step_key(areas[patch.part], "coats"),
                     reason=f"painted before it is out of reach: the {patch.label}",
                     kind="reach",
                 )

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.context import Mishap
 from windcrest_core.order.ways import Way, ways
+from windcrest_core.step_keys import mend_key
 from windcrest_core.steps import Need, Step
 
 
@@ -18,7 +19,7 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
         before: list[Need] = []
         for number, task in enumerate(way.tasks, start=1):
             step = Step(
-                key=f"{mishap.part}.{mishap.id}.{number}",
+                key=mend_key(mishap.part, mishap.id, number),
                 kind="mend",
                 station="finish" if task.cold else "clay",
                 label=f"Mend: {task.label}",

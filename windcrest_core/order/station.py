@@ -9,6 +9,7 @@ from windcrest_core.findings import STATIONS, Finding, Frozen, Input, Quantity, 
 from windcrest_core.order.forcing import MoveState, Rearranged, move_findings
 from windcrest_core.order.joins import Join, joins
 from windcrest_core.order.reach import ReachPlan, reach_findings
+from windcrest_core.step_keys import bake_key
 from windcrest_core.steps import Need, Step, StepKind
 
 
@@ -73,7 +74,7 @@ def order_plan(
         numbered.append((number, _waiting_for(bake, before)))
     over = [s for s in making if s.after_bakes or placed[s.key] > len(bakes)]
     after = over + finishing
-    last = [Need(key=f"bake.{len(bakes)}", reason="cured before it is finished")] if bakes else []
+    last = [Need(key=bake_key(len(bakes)), reason="cured before it is finished")] if bakes else []
     numbered += [
         (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)
         for step in _in_order(after, rank, moved.beside)
@@ -146,7 +147,7 @@ def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
     found: dict[tuple[str, str], Need] = {}
     for need in needs:
         through = need.cured and need.key in placed
-        key = f"bake.{placed[need.key]}" if through else need.key
+        key = bake_key(placed[need.key]) if through else need.key
         if (key, need.reason) not in found:
             changed = need.model_copy(update={"key": key}) if through else need
             found[key, need.reason] = changed

@@ -42,12 +42,12 @@ class Agenda(Frozen):
 def work_of(plan: Plan, figure: str) -> Work:
     """What is left to do of a figure. A bake's minutes are those in the oven, its waiting the
     cooling."""
-    bakes = {f"bake.{bake.number}": bake for bake in plan.bake.bakes}
+    bakes = {bake.number: bake for bake in plan.bake.bakes}
     tasks = []
     for step in plan.order.steps:
         if step.done:
             continue
-        bake = bakes.get(step.key)
+        bake = bakes.get(step.bake or 0) if step.kind == "bake" else None
         minutes, wait = step.minutes, step.wait_min
         if bake is not None:
             minutes, wait = step.minutes + bake.advised_min.value, bake.cooling_min

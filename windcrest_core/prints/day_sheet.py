@@ -115,7 +115,7 @@ def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
         case "cut":
             return f"{units.long_mm(plan.frame.wire_m.value * 1000)} of wire: see the cut list"
         case "bake":
-            bake = next((b for b in plan.bake.bakes if step.key == f"bake.{b.number}"), None)
+            bake = next((b for b in plan.bake.bakes if b.number == step.bake), None)
             if bake is None:
                 return ""
             return f"dial {units.celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min: see the bake card"

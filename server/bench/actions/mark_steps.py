@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import gzip
-import re
 
 from server.bench.begun import planned_bake
 from server.bench.models import BakeRecord, StepDone
@@ -13,6 +12,7 @@ from server.shelf.planning import context_of, kept_plan_of, plan_of
 from windcrest_core.context import Context
 from windcrest_core.errors import Fault
 from windcrest_core.plan import Plan
+from windcrest_core.step_keys import bake_key
 
 
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
@@ -21,10 +21,11 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
     A bake ticked is a bake run, and one whose tick is taken back is not. With its last step ticked a figure keeps
     the house rules and stores it was made by, and its plan; with a tick taken back it goes by those of today.
     """
-    bakes = [int(key.removeprefix("bake.")) for key in keys if re.fullmatch(r"bake\.\d{1,4}", key)]
     if not done:
         StepDone.objects.filter(figure=figure, key__in=keys).delete()
-        BakeRecord.objects.filter(figure=figure, number__in=bakes).delete()
+        for record in figure.bakes.all():
+            if bake_key(record.number) in keys:
+                record.delete()
         _pin(figure, None)
         return
     plan = plan_of(figure)
@@ -35,7 +36,7 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
     for key in keys:
         if key not in known:
             raise Problem(422, "No such step.", [Fault("key", key, "a step of this plan")])
-    _write_down(figure, plan, bakes)
+    _write_down(figure, plan, keys)
     StepDone.objects.bulk_create(
         [StepDone(figure=figure, key=key, snapshot=known[key]) for key in keys],
         ignore_conflicts=True,
@@ -44,10 +45,13 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
         _pin(figure, context_of(figure.owner_id))
 
 
-def _write_down(figure: Figure, plan: Plan, bakes: list[int]) -> None:
+def _write_down(figure: Figure, plan: Plan, keys: list[str]) -> None:
     """A ticked bake took the minutes that were advised, until somebody says otherwise; what went in
     raw stays in it."""
-    for number in bakes:
+    for step in plan.order.steps:
+        if step.kind != "bake" or step.bake is None or step.key not in keys:
+            continue
+        number = step.bake
         bake, _, went_in = planned_bake(plan, number)
         BakeRecord.objects.get_or_create(
             figure=figure,

@@ -11,6 +11,7 @@ from server.shelf.models import Figure
 from server.shelf.planning import plan_of
 from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.refused import limit_words
+from windcrest_core.step_keys import bake_key
 
 LONGEST_MIN = 1440.0
 
@@ -19,7 +20,7 @@ def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
     """Of a bake of today's plan, the minutes by hand; what went in raw stays in it however the plan
     changes. `minutes` None takes the record back."""
     if minutes is None:
-        mark_steps(figure, [f"bake.{number}"], False)
+        mark_steps(figure, [bake_key(number)], False)
         return
     if not 1 <= minutes <= LONGEST_MIN:
         limits = Limits(least=1, most=LONGEST_MIN, unit="minutes")
@@ -31,7 +32,7 @@ def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
         defaults={"minutes": minutes, "air_c": []},
         create_defaults={"minutes": minutes, "steps": went_in},
     )
-    mark_steps(figure, [f"bake.{number}"], True)
+    mark_steps(figure, [bake_key(number)], True)
 
 
 def record_begun(bake: LiveBake, minutes: float, air_c: list[float]) -> None:
@@ -53,6 +54,6 @@ def record_begun(bake: LiveBake, minutes: float, air_c: list[float]) -> None:
             "live": bake,
         },
     )
-    key = f"bake.{number}"
+    key = bake_key(number)
     if any(step.key == key for step in plan_of(figure).order.steps):
         mark_steps(figure, [key], True)

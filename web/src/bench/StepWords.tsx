@@ -16,8 +16,10 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
   const waiting = step.needs
     .map((need) => ({ need, of: labels.get(need.key) }))
     .filter(({ of }) => of && !of.done);
-  const clay = plan.clay.parts.find((row) => `${row.id}.cover.1` === step.key);
-  const bake = plan.bake.bakes.find((row) => `bake.${row.number}` === step.key);
+  const clay =
+    step.kind === "form" ? plan.clay.parts.find((row) => row.id === step.part) : undefined;
+  const bake =
+    step.kind === "bake" ? plan.bake.bakes.find((row) => row.number === step.bake) : undefined;
   const waits: [string, number][] = bake
     ? [
         [`Bake ${bake.number}: oven off`, bake.done_min ?? bake.advised_min.value],

@@ -19,7 +19,8 @@ export function AmountsTab() {
   const part = figure.sheet.parts.find(
     (row) => row.id === selected && (!row.stock || putties.some((putty) => putty.id === row.stock)),
   );
-  const bakeOf = new Map(plan.order.steps.map((step) => [step.key, step.bake]));
+  const formed = plan.order.steps.filter((step) => step.kind === "form");
+  const bakeOf = new Map(formed.map((step) => [step.part, step.bake]));
   return (
     <Stack gap="3">
       <Answer label="Clay to open, with waste" q={plan.clay.clay_g} />
@@ -117,9 +118,7 @@ export function AmountsTab() {
               ) : null}
               <Text as="span" display="block" fontSize="xs" color="inkSoft">
                 {portionWords(row.portion, units)}
-                {bakeOf.get(`${row.id}.cover.1`)
-                  ? `; bake ${String(bakeOf.get(`${row.id}.cover.1`))}`
-                  : ""}
+                {bakeOf.get(row.id) ? `; bake ${String(bakeOf.get(row.id))}` : ""}
               </Text>
             </span>,
             mass(row.grams, units),

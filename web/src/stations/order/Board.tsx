@@ -125,17 +125,17 @@ function BoardColumn({ column, days, order, dragged, onDrag, onMove }: ColumnPro
             <Box
               key={step.key}
               data-step={step.key}
-              draggable={!step.key.startsWith("bake.")}
+              draggable={step.kind !== "bake"}
               onDragStart={(event) => {
                 event.dataTransfer.effectAllowed = "move";
                 onDrag(step.key);
               }}
               onDragEnd={() => onDrag(null)}
-              cursor={step.key.startsWith("bake.") ? undefined : "grab"}
+              cursor={step.kind === "bake" ? undefined : "grab"}
               opacity={dragged === step.key ? 0.4 : 1}
               bg="paper"
               borderWidth="1px"
-              borderColor={step.key.startsWith("bake.") ? "clay" : "hairline"}
+              borderColor={step.kind === "bake" ? "clay" : "hairline"}
               borderRadius="sheet"
               px="2"
               py="1"
@@ -144,12 +144,12 @@ function BoardColumn({ column, days, order, dragged, onDrag, onMove }: ColumnPro
               lineHeight="1.3"
               {...dropOn((key) => (key === step.key ? null : { step: key, before: step.key }))}
             >
-              <Text fontWeight={step.key.startsWith("bake.") ? 700 : 400}>{step.label}</Text>
+              <Text fontWeight={step.kind === "bake" ? 700 : 400}>{step.label}</Text>
               <Flex align="center" gap="2">
                 <Text fontSize="xs" color="inkSoft">
                   {minutes(step.minutes)}
                 </Text>
-                {step.key.startsWith("bake.") ? null : (
+                {step.kind === "bake" ? null : (
                   <MovePicker step={step} order={order} onMove={onMove} />
                 )}
               </Flex>

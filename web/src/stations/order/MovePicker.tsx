@@ -33,7 +33,7 @@ export function MovePicker({ step, order, onMove }: Props) {
     (other) =>
       other.key !== step.key &&
       !other.done &&
-      !other.key.startsWith("bake.") &&
+      other.kind !== "bake" &&
       (other.bake !== null && other.bake !== undefined) === raw,
   );
   return (

@@ -137,7 +137,7 @@ function StepRow({ step, labels, onMove }: RowProps) {
           <Text
             color={step.done ? "inkSoft" : "ink"}
             textDecoration={step.done ? "line-through" : undefined}
-            fontWeight={step.key.startsWith("bake.") ? 700 : 400}
+            fontWeight={step.kind === "bake" ? 700 : 400}
           >
             {step.label}
           </Text>
@@ -162,7 +162,7 @@ function StepRow({ step, labels, onMove }: RowProps) {
                 ))}
               </Box>
             ) : null}
-            {step.done || step.key.startsWith("bake.") ? null : (
+            {step.done || step.kind === "bake" ? null : (
               <MovePicker step={step} order={plan.order} onMove={onMove} />
             )}
           </Flex>

@@ -16,7 +16,10 @@ export function ReachTab() {
   const { reach } = plan.order;
   const { share, error } = useReach(figure.id, figure.revision, reach.fresh);
   const labels = new Map(figure.sheet.parts.map((part) => [part.id, part.label]));
-  const numbers = new Map(plan.order.steps.map((step, at) => [step.key, at + 1]));
+  const assembled = plan.order.steps.map((step, at) => ({ ...step, number: at + 1 }));
+  const numbers = new Map(
+    assembled.flatMap((step) => (step.kind === "assemble" ? [[step.part, step.number]] : [])),
+  );
   const brush = figure.sheet.order?.brush_mm ?? reach.brush_mm;
   const early = reach.patches.filter((patch) => patch.before.length > 0);
   const missed = reach.patches.filter((patch) => patch.reached < 0.995);
@@ -50,7 +53,7 @@ export function ReachTab() {
           {early.map((patch) =>
             patch.before.map((part) => (
               <Text key={`${patch.part} ${part}`} fontSize="sm" data-first={patch.part}>
-                {patch.label}: before step {numbers.get(`${part}.join.1`) ?? "–"}, assemble the{" "}
+                {patch.label}: before step {numbers.get(part) ?? "–"}, assemble the{" "}
                 {labels.get(part) ?? part}
               </Text>
             )),

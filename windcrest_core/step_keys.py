@@ -1,0 +1,44 @@
+"""The keys of steps: what is done to what, and which time. Made here, read apart nowhere.
+
+A key is kept in progress, in logs and in moves of people's figures: no word of `What` is ever given another
+meaning, and none is taken away.
+"""
+
+from __future__ import annotations
+
+from typing import Literal
+
+What = Literal[
+    "bend", "bore", "card", "coats", "core", "cover", "cut", "drill", "fill", "get", "gloss", "join", "mount",
+    "photograph", "place", "prime", "pull", "putty", "sand", "seal", "test", "wash", "wire",
+]  # fmt: skip
+
+
+def step_key(thing: str, what: What) -> str:
+    """The key of what is done to a part, a run, a light, an area of colour or the whole.
+
+    >>> step_key("skull", "cover")
+    'skull.cover.1'
+    """
+    return f"{thing}.{what}.1"
+
+
+def mend_key(part: str, mishap: str, number: int) -> str:
+    """The key of one step of what mends a part."""
+    return f"{part}.{mishap}.{number}"
+
+
+def bake_key(number: int) -> str:
+    """The key of a bake in the plan of today; one that was begun is known by a key of its own."""
+    return f"bake.{number}"
+
+
+CUT, JOIN = step_key("frame", "cut"), step_key("frame", "join")
+FILL, SAND, WASH = (
+    step_key("figure", "fill"),
+    step_key("figure", "sand"),
+    step_key("figure", "wash"),
+)
+PRIME, SEAL = step_key("figure", "prime"), step_key("figure", "seal")
+DRILL, MOUNT = step_key("base", "drill"), step_key("base", "mount")
+PHOTOGRAPH, CARD = step_key("figure", "photograph"), step_key("figure", "card")
