@@ -37,9 +37,7 @@ def get_inside(request: HttpRequest, figure_id: str, number: int) -> HttpRespons
     figure = own_figure(request, figure_id)
     bake, before, _ = planned_bake(plan_of(figure), number)
     work = workpiece(figure.sheet, *given_of(figure))
-    return as_json(
-        inside(work, bake, {key: (row.fusion, row.scorch) for key, row in before.items()})
-    )
+    return as_json(inside(work, bake, before))
 
 
 @router.post("figures/{figure_id}/heat-gun", response={200: GunSet, **ERRORS})

@@ -7,7 +7,8 @@ from typing import Any, NamedTuple
 from server.bench.models import LiveBake
 from server.shelf.models import Figure
 from server.shelf.planning import figure_context, given_of, kept_plan_of
-from windcrest_core.bake.live import Before, Live, follow
+from windcrest_core.bake.firing import Before
+from windcrest_core.bake.live import Live, follow
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.trace import Trace
 from windcrest_core.body.workpiece import workpiece

@@ -18,6 +18,18 @@ from windcrest_core.findings import Input, Quantity, Why
 FIXED_MIN, LEAST_SET_MIN = 30.0, 5.0
 
 
+def minutes_wanted(
+    school: BakeTime, only_sets: bool, rule: float, cured_min: float | None, set_min: float
+) -> tuple[float, str]:
+    """Minutes of a bake that something raw is in, and why; as it is planned and as it is followed.
+
+    Parameters
+    ----------
+    only_sets : another bake cures it. rule, cured_min : see `advice`. set_min : when the slowest has set.
+    """
+    return set_advice(set_min) if only_sets else advice(school, rule, cured_min)
+
+
 def set_advice(set_min: float) -> tuple[float, str]:
     """Minutes of a bake that only sets: 2 mm deep, at least five minutes [A]."""
     if not math.isfinite(set_min):

@@ -7,8 +7,9 @@ from functools import lru_cache
 
 import numpy as np
 
-from windcrest_core.bake.cure import CURED, Array, fusion
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
+from windcrest_core.bake.cure import CURED
+from windcrest_core.bake.firing import Firing, WentIn
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody
 from windcrest_core.catalogue import Clay
 from windcrest_core.context import Owned, TestChip
 from windcrest_core.findings import Frozen
@@ -40,10 +41,8 @@ def _fused(label_c: float, thick_mm: float, minutes: float, air_c: float, rate: 
     steps = max(1, round(minutes * 60 / STEP_S))
     air = np.full(steps + 1, air_c)
     body = HeatBody("wall", thick_mm)
-    core = temperatures([body], air, AIR_H_W_M2K["still"]).core_c
-    label = np.array([label_c])
-    fused: Array = fusion(core, label, STEP_S, None, rate)
-    return float(fused[-1, 0])
+    fired = Firing((body,), air, AIR_H_W_M2K["still"], WentIn.raw(label_c, rate))
+    return float(fired.fusion[-1, 0])
 
 
 def _rate_at(chip: TestChip, label_c: float, wanted: float) -> float:

@@ -7,8 +7,9 @@ from typing import Literal
 import numpy as np
 
 from windcrest_core.bake.bodies import heat_body
-from windcrest_core.bake.cure import SCORCH_LIMIT, SETS_BELOW_C, fusion, scorch
-from windcrest_core.bake.heat import STEP_S, HeatBody, set_depths_mm, temperatures
+from windcrest_core.bake.cure import SCORCH_LIMIT
+from windcrest_core.bake.firing import Firing, WentIn
+from windcrest_core.bake.heat import STEP_S, HeatBody, temperatures
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
@@ -85,11 +86,10 @@ def gun_set(
         thick = piece.solid.greatest_thickness_mm
         body = HeatBody("wall", thick if side == "one" else thick / 2)
     air = np.full(max(1, round(minutes * 60 / STEP_S)) + 1, air_c)
-    temps = temperatures([body], air, GUN_H_W_M2K)
-    label = np.array([clay.label_c.value])
-    deep = float(set_depths_mm([body], air, GUN_H_W_M2K, label - SETS_BELOW_C)[-1, 0])
-    peak = float(temps.surface_c.max())
-    warmed = _warmed(work, piece, temps.air_c, peak)
+    fired = Firing((body,), air, GUN_H_W_M2K, WentIn.raw(clay.label_c.value))
+    core, deep = float(fired.temps.core_c[-1, 0]), float(fired.set_mm[-1, 0])
+    peak = float(fired.temps.surface_c.max())
+    warmed = _warmed(work, piece, air, peak)
     return GunSet(
         part=part_id,
         label=piece.part.label,
@@ -99,10 +99,10 @@ def gun_set(
         clay_mm=body.clay_mm,
         through=deep >= body.clay_mm - 1e-6,
         surface_c=peak,
-        core_c=float(temps.core_c[-1, 0]),
-        back_c=float(temps.core_c[-1, 0]) if sheet and side == "one" else None,
-        fusion=float(fusion(temps.core_c, label, STEP_S)[-1, 0]),
-        scorch=float(scorch(temps.surface_c, STEP_S)[-1, 0]),
+        core_c=core,
+        back_c=core if sheet and side == "one" else None,
+        fusion=float(fired.fusion[-1, 0]),
+        scorch=float(fired.scorch[-1, 0]),
         scorch_limit=SCORCH_LIMIT[clay.shade],
         warmed=warmed,
         cautions=_cautions(work, piece, peak, clay.maximum_c.value, warmed),

@@ -8,8 +8,8 @@ import numpy as np
 
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
-from windcrest_core.bake.cure import SETS_BELOW_C, fusion, scorch
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, set_depths_mm, temperatures
+from windcrest_core.bake.firing import RAW, STEPS_PER_MIN, Before, Firing, WentIn
+from windcrest_core.bake.heat import AIR_H_W_M2K
 from windcrest_core.bake.model import BakePlan, CrackRisk, Grade
 from windcrest_core.bake.outcome import grade
 from windcrest_core.bake.oven import ROOM_C
@@ -18,7 +18,6 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.findings import Frozen
 
 MOMENTS = 72
-STEPS_PER_MIN = 60.0 / STEP_S
 
 
 class PartInside(Frozen):
@@ -53,12 +52,12 @@ class InsideBake(Frozen):
     parts: list[PartInside]
 
 
-def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float]]) -> InsideBake:
+def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> InsideBake:
     """Every part of a bake over its time in the oven and with the door ajar after it.
 
     Parameters
     ----------
-    before : fusion and scorch of each part when it went in, by id; nothing of what is raw.
+    before : of each part when it went in, by id; nothing of what is raw.
     """
     oven = work.context.rules.oven
     minutes = bake.minutes
@@ -67,16 +66,16 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float
     cooling = math.ceil(bake.cooling_min * STEPS_PER_MIN)
     air = np.concatenate([hot, np.full(cooling, ROOM_C)])
     pieces = [work.figure.piece(part.id) for part in bake.parts]
-    bodies = [heat_body(work, piece) for piece in pieces]
-    h = AIR_H_W_M2K[oven.air]
-    temps = temperatures(bodies, air, h)
+    bodies = tuple(heat_body(work, piece) for piece in pieces)
     clays = [work.clay(piece.part.clay) for piece in pieces]
-    label = np.array([clay.label_c.value for clay in clays])
-    rate = np.array([fusing_rate(work.context.stores, clay.id) for clay in clays])
-    start = np.array([before.get(part.id, (0.0, 0.0))[0] for part in bake.parts])
-    fused = fusion(temps.core_c, label, STEP_S, start, rate)
-    burnt = scorch(temps.surface_c, STEP_S)
-    deep = set_depths_mm(bodies, air, h, label - SETS_BELOW_C)
+    went_in = WentIn(
+        np.array([clay.label_c.value for clay in clays]),
+        np.array([fusing_rate(work.context.stores, clay.id) for clay in clays]),
+        tuple(before.get(part.id, RAW) for part in bake.parts),
+    )
+    fired = Firing(bodies, air, AIR_H_W_M2K[oven.air], went_in)
+    temps, fused, burnt, deep = fired.temps, fired.fusion, fired.scorch, fired.set_mm
+    hard = [was.fusion > 0 for was in went_in.before]
     rows = np.unique(np.linspace(0, len(air) - 1, min(MOMENTS, len(air))).astype(int))
     off = len(hot) - 1
     rows = np.unique(np.append(rows, off))
@@ -96,13 +95,13 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, tuple[float, float
                 core_c=temps.core_c[rows, at].round(1).tolist(),
                 fusion=fused[rows, at].round(3).tolist(),
                 grade=[
-                    grade(x, depth >= part.clay_mm or start[at] > 0)
+                    grade(x, depth >= part.clay_mm or hard[at])
                     for x, depth in zip(
                         fused[rows, at].tolist(), deep[rows, at].tolist(), strict=True
                     )
                 ],
-                scorch=(burnt[rows, at] + before.get(part.id, (0.0, 0.0))[1]).round(3).tolist(),
-                set_mm=np.where(start[at] > 0, part.clay_mm, deep[rows, at]).round(2).tolist(),
+                scorch=burnt[rows, at].round(3).tolist(),
+                set_mm=np.where(hard[at], part.clay_mm, deep[rows, at]).round(2).tolist(),
                 scorch_limit=part.scorch_limit,
                 crack_index=part.crack_index,
                 crack_risk=part.crack_risk,

@@ -3,17 +3,16 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 from scipy.ndimage import maximum_filter1d
 
-from windcrest_core.bake.answers import LEAST_SET_MIN, advice
+from windcrest_core.bake.answers import minutes_wanted
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
-from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C, fusion, scorch
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, temperatures
+from windcrest_core.bake.cure import CURED, SCORCH_LIMIT, SETS_BELOW_C
+from windcrest_core.bake.firing import RAW, Before, Firing, WentIn
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S
 from windcrest_core.bake.model import BakePlan, Grade
 from windcrest_core.bake.outcome import grade
 from windcrest_core.bake.oven import air_c
@@ -84,14 +83,6 @@ class Live(Frozen):
     remarks: list[str]
 
 
-@dataclass(frozen=True)
-class Before:
-    """What earlier bakes did to a part."""
-
-    fusion: float
-    scorch: float
-
-
 def follow(
     work: Workpiece, bake: BakePlan, before: dict[str, Before], trace: Trace, elapsed_s: float
 ) -> Live:
@@ -107,35 +98,33 @@ def follow(
     planned = air_c(oven, dial, HORIZON_MIN)
     air = air_along(trace, planned)
     pieces = {part.id: work.figure.piece(part.id) for part in bake.parts}
-    temps = temperatures(
-        [heat_body(work, piece) for piece in pieces.values()], air, AIR_H_W_M2K[oven.air]
-    )
     clays = [work.clay(piece.part.clay) for piece in pieces.values()]
-    label = np.array([clay.label_c.value for clay in clays])
-    start = np.array([before[key].fusion if key in before else 0.0 for key in pieces])
-    rate = np.array([fusing_rate(work.context.stores, clay.id) for clay in clays])
-    fused = fusion(temps.core_c, label, STEP_S, start, rate)
-    burnt = scorch(temps.surface_c, STEP_S)
+    went_in = WentIn(
+        np.array([clay.label_c.value for clay in clays]),
+        np.array([fusing_rate(work.context.stores, clay.id) for clay in clays]),
+        tuple(before.get(key, RAW) for key in pieces),
+    )
+    bodies = tuple(heat_body(work, piece) for piece in pieces.values())
+    fired = Firing(bodies, air, AIR_H_W_M2K[oven.air], went_in)
+    temps, fused, burnt = fired.temps, fired.fusion, fired.scorch
     now = min(len(air) - 1, int(elapsed_s / STEP_S))
     raw = np.array([part.raw_in for part in bake.parts])
     paced = raw if raw.any() else np.ones(len(raw), dtype=bool)
-    cured = np.where(
-        (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) * STEP_S / 60, math.inf
-    )
+    cured = fired.cured_min()
     parts_most = np.array([part.most for part in bake.parts])
     able = paced & (parts_most >= CURED)
     slowest = int(np.argmax(np.where(able if able.any() else paced, cured, -1)))
-    if bake.sets_only:
-        needed = _sets_min(temps.set_c, label, raw)
-    elif bake.advised_min.value == 0:
-        needed = 0.0
-    else:
+    needed = 0.0
+    if bake.advised_min.value > 0:
         can = parts_most[slowest] >= CURED
-        needed, _ = advice(
+        needed, _ = minutes_wanted(
             work.context.rules.bake_time,
+            bake.sets_only,
             bake.rule_min.value,
             float(cured[slowest]) if can else None,
+            float(fired.set_min()[paced].max()),
         )
+    least_c = went_in.label_c - SETS_BELOW_C
     elapsed_min = elapsed_s / 60
     silent = elapsed_s - trace.last_s if trace.readings else elapsed_s
     patience = max(SILENT_S, 4 * _between_s(trace))
@@ -146,7 +135,7 @@ def follow(
             id=part.id,
             label=part.label,
             fusion=float(fused[now, at]),
-            scorch=float(burnt[now, at]) + (before[part.id].scorch if part.id in before else 0.0),
+            scorch=float(burnt[now, at]),
             scorch_limit=SCORCH_LIMIT[clays[at].shade],
             surface_c=float(temps.surface_c[now, at]),
             core_c=float(temps.core_c[now, at]),
@@ -169,7 +158,7 @@ def follow(
         learned=_learned(trace, dial, oven.offset_c, oven.swing_c),
         coldest=grade(
             float(fused[now][paced].min()),
-            bool(np.all((temps.core_c[: now + 1].max(axis=0) >= label - SETS_BELOW_C)[paced])),
+            bool(np.all((temps.core_c[: now + 1].max(axis=0) >= least_c)[paced])),
         ),
         browning=[part.label for part in parts if part.scorch > part.scorch_limit],
         parts=parts,
@@ -178,13 +167,6 @@ def follow(
             trace, silent if silent > patience else None, coming, peak, bake.maximum_c
         ),
     )
-
-
-def _sets_min(set_c: Array, label_c: Array, raw: NDArray[np.bool_]) -> float:
-    """When all that went in raw has set, of a bake that another one cures."""
-    hot = set_c >= label_c - SETS_BELOW_C
-    first = np.where(hot.any(axis=0), np.argmax(hot, axis=0) * STEP_S / 60, HORIZON_MIN)
-    return max(LEAST_SET_MIN, float(first[raw].max(initial=0.0)))
 
 
 def _coming_c(trace: Trace, air: Array, now: int) -> float:

@@ -11,9 +11,10 @@ from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import rule_thickness_mm
 from windcrest_core.bake.cure import CURED, FIRM, SCORCH_LIMIT, SETS_BELOW_C
-from windcrest_core.bake.heat import STEP_S, HeatBody
+from windcrest_core.bake.firing import STEPS_PER_MIN, Firing
+from windcrest_core.bake.heat import HeatBody
 from windcrest_core.bake.model import CrackRisk, CurePoint, Grade, PartBake
-from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fused_in, in_the_oven
+from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fired_in, in_the_oven
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
@@ -21,7 +22,6 @@ from windcrest_core.findings import Input, Why
 
 Array = NDArray[np.float64]
 LABEL_THICKNESS_MM = 6.0
-STEPS_PER_MIN = 60.0 / STEP_S
 
 
 @dataclass
@@ -52,7 +52,7 @@ class End:
     most: float
 
 
-def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
+def ends(sim: OvenRun, fired: Firing, last: int) -> list[End]:
     """The end of every body of the oven, by column."""
     core, surface = sim.temps.core_c[: last + 1], sim.temps.surface_c
     hot = np.where((surface >= 100.0).any(axis=0), np.argmax(surface >= 100.0, axis=0), last)
@@ -63,21 +63,14 @@ def ends(sim: OvenRun, fused: Array, cured_at: Array, last: int) -> list[End]:
             core.max(axis=0),
             surface[: last + 1].max(axis=0),
             core_at_100,
-            fused[last],
+            fired.fusion[last],
             sim.scorch[last],
-            cured_at,
-            _set_min(sim),
+            fired.cured_min(),
+            fired.set_min(),
             sim.most,
         ]
     )
     return [End(*row) for row in rows.tolist()]
-
-
-def _set_min(sim: OvenRun) -> Array:
-    """When each body has set 2 mm deep, or right through; infinite where it does not."""
-    hot = sim.temps.set_c >= sim.label_c - SETS_BELOW_C
-    first = np.argmax(hot, axis=0) / STEPS_PER_MIN
-    return np.asarray(np.where(hot.any(axis=0), first, np.inf))
 
 
 def _why(body: HeatBody, rule_min: float, end: End) -> Why:
@@ -169,7 +162,7 @@ def grade(fused: float, set_through: bool) -> Grade:
 @lru_cache(maxsize=48)
 def curve(ovenful: Ovenful, fused: FusedIn, column: int, last: int) -> tuple[CurePoint, ...]:
     """Minute by minute, for one body of the oven; kept as the oven is."""
-    temps, fusion = in_the_oven(ovenful), fused_in(ovenful, fused)
+    temps, fusion = in_the_oven(ovenful), fired_in(ovenful, fused).fusion
     step = max(2, math.ceil(last / 90))
     rows = [*range(0, last, step), last]
     columns = np.column_stack(

@@ -10,7 +10,8 @@ from numpy.typing import NDArray
 
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
-from windcrest_core.bake.cure import CURED, ceiling, fusion, scorch
+from windcrest_core.bake.cure import CURED, ceiling, scorch
+from windcrest_core.bake.firing import Before, Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, Temperatures, temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.figure import Piece
@@ -101,7 +102,7 @@ def _some_to_come(ovenful: Ovenful, raw: FusedIn, most: Array) -> bool:
 
     Source: by the mean air and not by the plateau alone, which stands just below cured for an hour.
     """
-    temps, fused = in_the_oven(ovenful), fused_in(ovenful, raw)
+    temps, fused = in_the_oven(ovenful), fired_in(ovenful, raw).fusion
     period = max(1, round(ovenful.oven.period_min * 60 / STEP_S))
     air = float(temps.air_c[-period:].mean())
     hot = np.abs(temps.core_c[-period:].mean(axis=0) - air) < PLATEAU_C
@@ -134,7 +135,10 @@ def scorched_in(ovenful: Ovenful) -> Array:
 
 
 @lru_cache(maxsize=24)
-def fused_in(ovenful: Ovenful, how: FusedIn) -> Array:
-    """Fusion of these bodies in that oven, on top of what they were when they went in."""
-    core = in_the_oven(ovenful).core_c
-    return fusion(core, np.array(how.label_c), STEP_S, np.array(how.start), np.array(how.rate))
+def fired_in(ovenful: Ovenful, how: FusedIn) -> Firing:
+    """These bodies in that oven, on top of what they were when they went in; kept as the oven is."""
+    temps = in_the_oven(ovenful)
+    before = tuple(Before(fusion=fusion) for fusion in how.start)
+    went_in = WentIn(np.array(how.label_c), np.array(how.rate), before)
+    h = AIR_H_W_M2K[ovenful.oven.air]
+    return Firing(ovenful.bodies, temps.air_c, h, went_in, temps)

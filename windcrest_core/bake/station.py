@@ -8,25 +8,24 @@ from collections.abc import Container, Mapping
 import numpy as np
 
 from windcrest_core.bake.answers import (
-    advice,
     label_answer,
+    minutes_wanted,
     model_answer,
     rule_answer,
-    set_advice,
 )
 from windcrest_core.bake.bands import grades
 from windcrest_core.bake.cure import CURED
+from windcrest_core.bake.firing import STEPS_PER_MIN
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, cooling_minutes
 from windcrest_core.bake.model import BakePlan, BakeStation
 from windcrest_core.bake.outcome import (
-    STEPS_PER_MIN,
     Carried,
     curve,
     ends,
     part_bake,
     rule_min,
 )
-from windcrest_core.bake.ovenful import FusedIn, OvenRun, fused_in, simulate
+from windcrest_core.bake.ovenful import FusedIn, OvenRun, fired_in, simulate
 from windcrest_core.bake.passengers import passengers
 from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.bake.supports import fit, supports
@@ -155,28 +154,25 @@ def _one_bake(
         at = sim.column[part_id]
         start[at] = min(start[at], carried.fusion.get(part_id, 0.0))
     went_in = FusedIn(tuple(sim.label_c.tolist()), tuple(start.tolist()), tuple(sim.rate.tolist()))
-    fused = fused_in(sim.ovenful, went_in)
-    cured_at = np.where(
-        (fused >= CURED).any(axis=0), np.argmax(fused >= CURED, axis=0) / STEPS_PER_MIN, np.inf
-    )
+    fired = fired_in(sim.ovenful, went_in)
+    cured_at = fired.cured_min()
     paced = pacing or inside
     thickest = max((pieces[key] for key in paced), key=lambda piece: rule_min(work, piece))
     rule = rule_min(work, thickest)
     able = [key for key in paced if sim.most[sim.column[key]] >= CURED] or paced
     slowest = max(able, key=lambda part_id: (cured_at[sim.column[part_id]], part_id))
     model = float(cured_at[sim.column[slowest]])
-    came_first = ends(sim, fused, cured_at, len(temps.time_s) - 1)
+    came_first = ends(sim, fired, len(temps.time_s) - 1)
     sets = max(came_first[sim.column[part_id]].set_min for part_id in paced)
     if not pacing:
         advised, because = 0.0, "nothing in it is raw: it needs no minutes of its own"
-    elif short:
-        advised, because = set_advice(sets)
     else:
         can = bool(sim.most[sim.column[slowest]] >= CURED)
-        advised, because = advice(work.context.rules.bake_time, rule, model if can else None)
+        school = work.context.rules.bake_time
+        advised, because = minutes_wanted(school, short, rule, model if can else None, sets)
     minutes = advised if done is None else done
     last = min(len(temps.time_s) - 1, round(minutes * STEPS_PER_MIN))
-    came_to = ends(sim, fused, cured_at, last)
+    came_to = ends(sim, fired, last)
     parts = [
         part_bake(work, pieces[key], sim.bodies[key], came_to[sim.column[key]], carried, key in raw)
         for key in inside

@@ -1,0 +1,94 @@
+"""One firing: bodies of clay in air, and what comes of each; the oven, a chip and a heat gun all ask it.
+
+Temperatures by finite volumes (`heat`), fusion and scorch by `cure`; what went before is added on.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from windcrest_core.bake.cure import CURED, SETS_BELOW_C, Array, fusion, scorch
+from windcrest_core.bake.heat import STEP_S, HeatBody, Temperatures, set_depths_mm, temperatures
+from windcrest_core.findings import Frozen
+
+STEPS_PER_MIN = 60.0 / STEP_S
+
+
+class Before(Frozen):
+    """What earlier bakes did to a part: fusion, 0 to 1, and scorch."""
+
+    fusion: float = 0.0
+    scorch: float = 0.0
+
+
+RAW = Before()
+
+
+@dataclass(frozen=True)
+class WentIn:
+    """By body: its clay's label, °C, how many times as fast as assumed it fuses, and what went before."""
+
+    label_c: Array
+    rate: Array
+    before: tuple[Before, ...]
+
+    @staticmethod
+    def raw(label_c: float, rate: float = 1.0) -> WentIn:
+        """One body of raw clay."""
+        return WentIn(np.array([label_c]), np.array([rate]), (RAW,))
+
+
+@dataclass(frozen=True)
+class Firing:
+    """Bodies in one air, °C every 15 s, with a film of `h_w_m2k`. Arrays are (steps, bodies)."""
+
+    bodies: tuple[HeatBody, ...]
+    air_c: Array
+    h_w_m2k: float
+    went_in: WentIn
+    known: Temperatures | None = None
+
+    @cached_property
+    def temps(self) -> Temperatures:
+        """As `known`, or worked out."""
+        return self.known or temperatures(list(self.bodies), self.air_c, self.h_w_m2k)
+
+    @cached_property
+    def fusion(self) -> Array:
+        """Fusion of the coldest clay, 0 to 1, on top of what it was."""
+        start = np.array([before.fusion for before in self.went_in.before])
+        core = self.temps.core_c
+        return fusion(core, self.went_in.label_c, STEP_S, start, self.went_in.rate)
+
+    @cached_property
+    def scorch(self) -> Array:
+        """Scorch of the surface, on top of what it was."""
+        was = np.array([before.scorch for before in self.went_in.before])
+        return np.asarray(was + scorch(self.temps.surface_c, STEP_S))
+
+    @cached_property
+    def set_mm(self) -> Array:
+        """How deep clay has set from the surface inwards, mm."""
+        least = self.went_in.label_c - SETS_BELOW_C
+        return set_depths_mm(list(self.bodies), self.air_c, self.h_w_m2k, least)
+
+    def cured_min(self) -> Array:
+        """By body, when its coldest clay is fused; infinite where it is not in this time."""
+        return first_min(self.fusion >= CURED)
+
+    def set_min(self) -> Array:
+        """By body, when it has set 2 mm deep or right through; infinite where it does not."""
+        return first_min(self.temps.set_c >= self.went_in.label_c - SETS_BELOW_C)
+
+
+def first_min(holds: np.ndarray[tuple[int, int], np.dtype[np.bool_]]) -> Array:
+    """By column, the first minute at which something holds; infinite where it never does.
+
+    >>> first_min(np.array([[False, False], [False, False], [True, False]])).tolist()
+    [0.5, inf]
+    """
+    first = np.argmax(holds, axis=0) / STEPS_PER_MIN
+    return np.asarray(np.where(holds.any(axis=0), first, np.inf))
