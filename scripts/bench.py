@@ -33,9 +33,12 @@ from windcrest_core.body.workpiece import workpiece  # noqa: E402
 from windcrest_core.bulk.walls import walls  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
 from windcrest_core.colour.recipes import nearest  # noqa: E402
-from windcrest_core.context import Context, Oven, Progress, Stores  # noqa: E402
 from windcrest_core.findings import Operation  # noqa: E402
 from windcrest_core.frame.station import frame_plan  # noqa: E402
+from windcrest_core.given.load import Context  # noqa: E402
+from windcrest_core.given.oven import Oven  # noqa: E402
+from windcrest_core.given.progress import Progress  # noqa: E402
+from windcrest_core.given.stores import Stores  # noqa: E402
 from windcrest_core.new_figure import BODIES, new_sheet  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 from windcrest_core.prints.layout_map import layout_map  # noqa: E402

@@ -9,7 +9,9 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
-from windcrest_core.context import Progress, Rules, Stores  # noqa: E402
+from windcrest_core.given.house_rules import Rules  # noqa: E402
+from windcrest_core.given.progress import Progress  # noqa: E402
+from windcrest_core.given.stores import Stores  # noqa: E402
 from windcrest_core.sheet import FigureSheet  # noqa: E402
 
 MODELS = {"figure-sheet": FigureSheet, "rules": Rules, "stores": Stores, "progress": Progress}

@@ -19,10 +19,13 @@ import django  # noqa: E402
 
 django.setup()
 
-from server.shelf.api import bodies, figure_out  # noqa: E402
+from server.shelf.figures_api import bodies  # noqa: E402
 from server.shelf.models import Figure  # noqa: E402
+from server.shelf.owned import figure_out  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
-from windcrest_core.context import Context, Owned, Progress  # noqa: E402
+from windcrest_core.given.load import Context  # noqa: E402
+from windcrest_core.given.progress import Progress  # noqa: E402
+from windcrest_core.given.stores import Owned  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 from windcrest_core.stock.kinds import KINDS  # noqa: E402
 

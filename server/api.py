@@ -16,10 +16,12 @@ from server.bench.timers_api import router as timers
 from server.boundary import PlainParser
 from server.document import DescribedApi
 from server.problems import install
-from server.shelf.api import router as shelf
+from server.shelf.edits_api import router as edits
+from server.shelf.figures_api import router as figures
 from server.shelf.order_api import router as order
 from server.shelf.prints_api import router as prints
 from server.shelf.references_api import router as references
+from server.shelf.views_api import router as views
 from server.stores.api import router as stores
 from server.stores.needs_api import router as needs
 from server.stores.stock_api import router as stock
@@ -37,7 +39,9 @@ api = DescribedApi(
 install(api)
 api.add_router("/v1/", in_one_write(accounts))
 api.add_router("/v1/", in_one_write(reading))
-api.add_router("/v1/", in_one_write(shelf))
+api.add_router("/v1/", in_one_write(figures))
+api.add_router("/v1/", in_one_write(edits))
+api.add_router("/v1/", in_one_write(views))
 api.add_router("/v1/", in_one_write(references))
 api.add_router("/v1/", in_one_write(order))
 api.add_router("/v1/", in_one_write(prints))

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from windcrest_core.catalogue import Property, catalogue
-from windcrest_core.context import Context, Owned, Weighing
 from windcrest_core.errors import Fault, SheetError
+from windcrest_core.given.load import Context
+from windcrest_core.given.stores import Owned, Weighing
 
 PACKINGS = ("loose", "firm", "hammered")
 FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}  # [A]

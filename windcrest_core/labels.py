@@ -6,7 +6,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from windcrest_core.catalogue import Clay, Property, catalogue
-from windcrest_core.context import ClayLabel, Owned
+from windcrest_core.given.stores import ClayLabel, Owned
 
 SOURCE = "the label of your own pack"
 

@@ -7,8 +7,8 @@ from pydantic import ValidationError
 from windcrest_core.catalogue import known
 from windcrest_core.character.poses import preset
 from windcrest_core.character.starting import starting_parts
-from windcrest_core.context import Rules
 from windcrest_core.frame.runs import starting_runs
+from windcrest_core.given.house_rules import Rules
 from windcrest_core.refused import faults_of
 from windcrest_core.sheet.bodies import (
     Biped,

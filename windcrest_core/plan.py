@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from datetime import date
 
 from windcrest_core.bake.model import BakeStation
@@ -10,28 +9,22 @@ from windcrest_core.bake.station import bake_station
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.model import BulkPlan
 from windcrest_core.bulk.station import bulk_plan
-from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue, is_putty
+from windcrest_core.catalogue import is_putty
 from windcrest_core.character.station import CharacterPlan, character_plan
 from windcrest_core.clay.model import ClayPlan
 from windcrest_core.clay.station import by_stage, clay_plan
 from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.station import colour_plan
-from windcrest_core.context import Context, Progress
 from windcrest_core.drawing.elevation import Drawing, drawing
-from windcrest_core.findings import (
-    STATIONS,
-    Finding,
-    Frozen,
-    Input,
-    Quantity,
-    Station,
-    Why,
-)
+from windcrest_core.findings import Finding, Frozen
 from windcrest_core.finish.station import FinishPlan, finish_plan
 from windcrest_core.frame.model import FramePlan
 from windcrest_core.frame.paths import wire_in_parts
 from windcrest_core.frame.station import frame_plan
 from windcrest_core.frame.steps import frame_steps
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
+from windcrest_core.line import StationState, station_line
 from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.reach import painted_first, reach_plan
@@ -41,31 +34,7 @@ from windcrest_core.order.station import OrderPlan, order_plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
-
-
-class Totals(Frozen):
-    """The strip: what the whole figure comes to."""
-
-    height: Quantity
-    mass: Quantity
-    wire: Quantity
-    foil: Quantity
-    clay: Quantity
-    packs: int
-    tips_at: Quantity
-    bakes: Quantity
-    hands: Quantity
-    cost: Quantity
-
-
-class StationState(Frozen):
-    """A bend of the work line: done, now, later; and how many findings of each kind."""
-
-    station: Station
-    state: str
-    stops: int
-    warns: int
-    notes: int
+from windcrest_core.totals import Totals, totals
 
 
 class Plan(Frozen):
@@ -147,8 +116,8 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     return Plan(
         name=sheet.name,
         today=today,
-        totals=_totals(work, frame, bulk, clay, order, bake),
-        line=_line(order, findings),
+        totals=totals(work, frame, bulk, clay, order, bake),
+        line=station_line(order, findings),
         drawing=drawing(work.figure),
         character=character,
         frame=frame,
@@ -195,123 +164,3 @@ def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
         for part in work.sheet.parts
         if part.stock is not None and not part.made_apart and not is_putty(part.stock)
     }
-
-
-def _totals(
-    work: Workpiece,
-    frame: FramePlan,
-    bulk: BulkPlan,
-    clay: ClayPlan,
-    order: OrderPlan,
-    bake: BakeStation,
-) -> Totals:
-    shelf = catalogue()
-    foil = shelf.foils[work.context.stores.foil]
-    stock_g = sum(work.masses[p.part.id].skin_g for p in work.figure.pieces if p.part.stock)
-    net_clay = sum(part.grams for part in clay.parts)
-    wire_cost = sum(
-        shelf.wires[piece.wire].price_per_m * piece.length_mm * piece.count / 1000
-        for run in frame.runs
-        for piece in run.pieces
-    )
-    foil_cost = bulk.foil_m.value * foil.price_per_m
-    bought = [p for p in work.figure.pieces if p.part.stock and not is_putty(p.part.stock)]
-    bought_cost = BOUGHT_PIECE_PRICE * len(bought)
-    mass = net_clay + bulk.foil_g.value + bulk.other_g + frame.wire_g.value + stock_g
-    clay_share = net_clay / clay.clay_g.value if clay.clay_g.value else 0.0
-    return Totals(
-        height=Quantity(
-            value=work.sheet.height_mm,
-            unit="mm",
-            why=Why(
-                formula="as chosen at Character, standing, without its base", source="the sheet"
-            ),
-        ),
-        mass=Quantity(
-            value=mass,
-            unit="g",
-            low=(clay.clay_g.low or 0) * clay_share
-            + (bulk.foil_g.low or 0)
-            + bulk.other_g
-            + frame.wire_g.value
-            + stock_g,
-            high=(clay.clay_g.high or 0) * clay_share
-            + (bulk.foil_g.high or 0)
-            + bulk.other_g
-            + frame.wire_g.value
-            + stock_g,
-            why=Why(
-                formula="clay on it + foil + wire + bought pieces, without its base",
-                inputs=[
-                    Input(name="clay, without waste", value=net_clay, unit="g"),
-                    Input(name="foil", value=bulk.foil_g.value, unit="g"),
-                    *(
-                        [Input(name="other cores and weights", value=bulk.other_g, unit="g")]
-                        if bulk.other_g
-                        else []
-                    ),
-                    Input(name="wire", value=frame.wire_g.value, unit="g"),
-                    Input(name="bought pieces", value=stock_g, unit="g"),
-                ],
-                source="volumes × densities; range from clay density and foil packing",
-                assumed=True,
-            ),
-        ),
-        wire=frame.wire_m,
-        foil=bulk.foil_m,
-        clay=clay.clay_g,
-        packs=clay.packs,
-        tips_at=frame.tips_at,
-        bakes=Quantity(
-            value=len(bake.bakes),
-            unit="count",
-            why=Why(
-                formula="as few as the reasons that need a cure between them allow",
-                inputs=[
-                    Input(name=f"bake {b.number}", value=b.advised_min.value, unit="min")
-                    for b in bake.bakes
-                ],
-                source=f"House rules: {work.context.rules.bake_school.replace('_', ' ')}",
-            ),
-        ),
-        hands=order.hands_min,
-        cost=Quantity(
-            value=clay.cost + wire_cost + foil_cost + bought_cost,
-            unit="cost",
-            why=Why(
-                formula="packs of clay + cut wire + foil off the roll + bought pieces, all bought new: what Stores "
-                "hold is not taken off",
-                inputs=[
-                    Input(name="clay, whole packs", value=clay.cost, unit="£"),
-                    Input(name="wire", value=wire_cost, unit="£"),
-                    Input(name="foil", value=foil_cost, unit="£"),
-                    Input(name="bought pieces", value=bought_cost, unit="£"),
-                ],
-                source="prices assumed",
-                assumed=True,
-            ),
-        ),
-    )
-
-
-def _line(order: OrderPlan, findings: Iterable[Finding]) -> list[StationState]:
-    counts = {station: dict.fromkeys(("stop", "warn", "note"), 0) for station in STATIONS}
-    for finding in findings:
-        counts[finding.station][finding.severity] += 1
-    own = {s: [step for step in order.steps if step.station == s] for s in STATIONS}
-    done = {s: bool(steps) and all(step.done for step in steps) for s, steps in own.items()}
-    done["character"] = not any(counts["character"].values()) or any(
-        step.done for step in own["frame"]
-    )
-    done["order"] = all(step.done for step in order.steps if step.bake is not None)
-    now = next((s for s in STATIONS if not done[s]), None)
-    return [
-        StationState(
-            station=s,
-            state="done" if done[s] else "now" if s == now else "later",
-            stops=counts[s]["stop"],
-            warns=counts[s]["warn"],
-            notes=counts[s]["note"],
-        )
-        for s in STATIONS
-    ]

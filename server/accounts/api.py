@@ -21,7 +21,7 @@ from server.accounts.receipts import receive, sending_of
 from server.problems import Problem
 from server.schemas import Done, Out
 from server.writes import own_transaction
-from windcrest_core.context import Rules
+from windcrest_core.given.house_rules import Rules
 
 router = Router(tags=["accounts"])
 DEMO_NAME = "harbour"

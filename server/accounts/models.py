@@ -6,7 +6,8 @@ from django.conf import settings
 from django.db import models
 
 from server.documents import PersonDocument
-from windcrest_core.context import Rules, load_rules
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import load_rules
 
 
 class HouseRules(PersonDocument):

@@ -18,8 +18,8 @@ from server.bench.actions.write_log import write_log
 from server.bench.models import LogEntry
 from server.pictures import thumbnail
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.api import own_figure
 from server.shelf.models import Figure
+from server.shelf.owned import own_figure
 from server.writes import own_transaction
 
 router = Router(tags=["bench"])

@@ -8,15 +8,15 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import BaseModel, Field
 
-from server.bench.begun import planned_bake
 from server.schemas import ProblemOut
-from server.shelf.api import as_json, own_figure
+from server.shelf.owned import as_json, own_figure
 from server.shelf.planning import context_of, given_of, plan_of
 from server.writes import computes
 from windcrest_core.bake.chips import ChipRate, chip_rate
 from windcrest_core.bake.heat_gun import GunSet, gun_set
 from windcrest_core.bake.inside import InsideBake, inside
 from windcrest_core.body.workpiece import workpiece
+from windcrest_core.work.bakes import planned_bake
 
 router = Router(tags=["bakes"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}

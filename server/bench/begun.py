@@ -7,42 +7,14 @@ from typing import Any, NamedTuple
 from server.bench.models import LiveBake
 from server.shelf.models import Figure
 from server.shelf.planning import figure_context, given_of, kept_plan_of
-from windcrest_core.bake.firing import Before
-from windcrest_core.bake.live import Live, follow
-from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.trace import Trace
-from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import Context, Progress, load_context, load_progress
-from windcrest_core.errors import SheetError
-from windcrest_core.plan import Plan
+from windcrest_core.body.workpiece import Workpiece, workpiece
+from windcrest_core.given.load import Context, load_context, load_progress
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import Progress
 from windcrest_core.sheet import FigureSheet, load_sheet
-
-
-class PlannedBake(NamedTuple):
-    """A bake of a plan. `before` is what the one before it left each part as; a part that is made again
-    is raw when it goes in. `steps` are the keys of what is raw in it."""
-
-    bake: BakePlan
-    before: dict[str, Before]
-    steps: list[str]
-
-
-def planned_bake(plan: Plan, number: int) -> PlannedBake:
-    """Raises SheetError for a number that is not of the plan."""
-    bakes = plan.bake.bakes
-    found = next((bake for bake in bakes if bake.number == number), None)
-    if found is None:
-        allowed = ", ".join(str(bake.number) for bake in bakes) or "none: nothing is baked"
-        raise SheetError.one("number", number, f"one of {allowed}")
-    raw = {part.id for part in found.parts if part.raw_in}
-    earlier = [bake for bake in bakes if bake.number < number]
-    before = {
-        part.id: Before(fusion=part.fusion, scorch=part.scorch)
-        for part in (earlier[-1].parts if earlier else [])
-        if part.id not in raw
-    }
-    step = next(step for step in plan.order.steps if step.kind == "bake" and step.bake == number)
-    return PlannedBake(found, before, [need.key for need in step.needs])
+from windcrest_core.work.bakes import PlannedBake, planned_bake
+from windcrest_core.work.live import Live, follow
 
 
 def contents_of(figure: Figure) -> dict[str, Any]:
@@ -89,8 +61,22 @@ def followed(bake: LiveBake, trace: Trace, elapsed_s: float) -> Live:
     """Where it stands, in the oven as it is known today."""
     given = _given(bake)
     oven = figure_context(bake.figure).rules.oven
-    rules = given.context.rules.model_copy(update={"oven": oven})
-    context = given.context.model_copy(update={"rules": rules})
-    work = workpiece(given.sheet, context, given.progress)
     then = planned_then(bake)
-    return follow(work, then.bake, then.before, trace, elapsed_s)
+    return follow(_work(bake, given, oven), then.bake, then.before, trace, elapsed_s)
+
+
+_worked: dict[
+    tuple[str, str], Workpiece
+] = {}  # of the bake followed last: nothing of it changes but the oven
+
+
+def _work(bake: LiveBake, given: _Given, oven: Oven) -> Workpiece:
+    key = (bake.key, oven.model_dump_json())
+    found = _worked.get(key)
+    if found is None:
+        rules = given.context.rules.model_copy(update={"oven": oven})
+        context = given.context.model_copy(update={"rules": rules})
+        found = workpiece(given.sheet, context, given.progress)
+        _worked.clear()
+        _worked[key] = found
+    return found

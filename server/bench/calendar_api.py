@@ -16,9 +16,9 @@ from server.schemas import ProblemOut
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, plan_of
 from server.shelf.printing import printing_for
-from windcrest_core.order.calendar import Calendar, calendar
 from windcrest_core.prints.agenda import agenda_ics, agenda_of, work_of
 from windcrest_core.prints.day_sheet import day_sheet_pdf
+from windcrest_core.work.calendar import Calendar, calendar
 
 router = Router(tags=["calendar"])
 

@@ -13,16 +13,15 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from server.bench.actions.record_bake import LONGEST_MIN, record_bake, record_begun
-from server.bench.begun import contents_of, followed, planned_bake, planned_then
+from server.bench.begun import contents_of, followed, planned_then
 from server.bench.devices_api import DeviceToken
 from server.bench.models import BakeReading, Device, LiveBake, LogEntry
 from server.downloads import csv_file
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.api import own_figure
 from server.shelf.models import Figure
+from server.shelf.owned import own_figure
 from server.shelf.planning import figure_context, plan_of
-from windcrest_core.bake.live import Live
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import (
     LEAST_C,
@@ -37,6 +36,8 @@ from windcrest_core.bake.trace import (
     trace_of_probes,
 )
 from windcrest_core.errors import Fault, SheetError
+from windcrest_core.work.bakes import planned_bake
+from windcrest_core.work.live import Live
 
 router = Router(tags=["live bakes"])
 ERRORS = {404: ProblemOut, 409: ProblemOut, 413: ProblemOut, 422: ProblemOut}

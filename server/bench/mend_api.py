@@ -11,14 +11,14 @@ from pydantic import BaseModel
 
 from server.bench.models import MishapRecord
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.api import own_figure
 from server.shelf.models import Figure
+from server.shelf.owned import own_figure
 from server.shelf.planning import given_of
 from server.writes import computes
-from windcrest_core.context import MishapKind
 from windcrest_core.errors import SheetError
-from windcrest_core.mend import WayOn, ways_on
+from windcrest_core.given.progress import MishapKind
 from windcrest_core.order.ways import KINDS
+from windcrest_core.work.mend import WayOn, ways_on
 
 router = Router(tags=["mending"])
 ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}

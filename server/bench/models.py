@@ -9,7 +9,7 @@ from django.conf import settings
 from django.db import models
 
 from server.shelf.models import Figure
-from windcrest_core.context import BakeDone, Mishap, Progress
+from windcrest_core.given.progress import BakeDone, Mishap, Progress
 from windcrest_core.prints.agenda import Agenda
 from windcrest_core.stock.steady import Reading
 

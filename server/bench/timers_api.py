@@ -13,7 +13,7 @@ from pydantic import Field
 from server.bench.models import Timer
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.api import own_figure
+from server.shelf.owned import own_figure
 
 router = Router(tags=["timers"])
 ERRORS = {404: ProblemOut, 409: ProblemOut, 422: ProblemOut}

@@ -9,12 +9,12 @@ from ninja import Router
 from pydantic import BaseModel
 
 from server.schemas import Out, ProblemOut
-from server.shelf.api import own_figure
+from server.shelf.owned import own_figure
 from server.shelf.planning import given_of
 from server.shelf.reaching import share_looked
 from server.writes import computes
 from windcrest_core.errors import SheetError
-from windcrest_core.rearrange import MoveAnswer, try_move
+from windcrest_core.work.moves import MoveAnswer, try_move
 
 router = Router(tags=["order"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}

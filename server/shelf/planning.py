@@ -14,7 +14,9 @@ from server.accounts.models import HouseRules
 from server.bench.models import progress_of
 from server.shelf.models import Figure
 from server.stores.models import StoresDocument
-from windcrest_core.context import Context, Progress, Reach, load_context
+from windcrest_core.given.load import Context, load_context
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.reach import Reach
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet
 

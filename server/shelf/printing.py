@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from server.shelf.models import Figure
 from server.shelf.planning import figure_context
-from windcrest_core.context import Rules
 from windcrest_core.errors import SheetError
+from windcrest_core.given.house_rules import Rules
 from windcrest_core.prints.measures import units_of
 from windcrest_core.prints.page import Printing
 from windcrest_core.prints.papers import PAPERS

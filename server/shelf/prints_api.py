@@ -9,8 +9,8 @@ from ninja import Router
 
 from server.downloads import PDF, csv_file, download
 from server.schemas import ProblemOut
-from server.shelf.api import own_figure
 from server.shelf.models import Figure
+from server.shelf.owned import own_figure
 from server.shelf.planning import context_of, given_of, plan_of
 from server.shelf.printing import figure_printing, printing_for
 from windcrest_core.body.workpiece import workpiece

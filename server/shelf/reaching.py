@@ -10,7 +10,7 @@ from django.db import transaction
 from server.beside import Job, beside
 from server.shelf.models import Figure
 from server.shelf.planning import figure_context
-from windcrest_core.context import Reach
+from windcrest_core.given.reach import Reach
 from windcrest_core.order.reach import fingerprint, look
 from windcrest_core.sheet import FigureSheet
 

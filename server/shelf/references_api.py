@@ -9,8 +9,8 @@ from ninja.files import UploadedFile
 
 from server.schemas import ProblemOut
 from server.shelf.actions.add_reference import add_reference
-from server.shelf.api import Edited, as_json, figure_out, own_figure
 from server.shelf.models import ReferencePicture
+from server.shelf.owned import Edited, as_json, figure_out, own_figure
 from server.shelf.planning import kept_plan_of
 from server.writes import own_transaction
 

@@ -21,10 +21,13 @@ from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.clay.portions import Reckoned
 from windcrest_core.clay.reckoner import Asked, reckon
 from windcrest_core.colour.clay_mix import MARGIN_PERCENT, ClayMixes, clay_mixes
-from windcrest_core.context import Context, Hex, Owned, Rules, Weighing
 from windcrest_core.densities import refuse_impossible_weighings, typical_of, weighed
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.frame.bend_test import Yield, wire_yield
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.stores import Owned, Weighing
+from windcrest_core.ids import Hex
 from windcrest_core.refused import faults_of
 from windcrest_core.units import length_mm, mass_g
 

@@ -11,7 +11,8 @@ from django.db.models.functions import Coalesce
 
 from server.documents import PersonDocument
 from server.shelf.models import Figure
-from windcrest_core.context import BendTest, Owned, Stores, WireCoil, load_owned, load_stores
+from windcrest_core.given.load import load_owned, load_stores
+from windcrest_core.given.stores import BendTest, Owned, Stores, WireCoil
 from windcrest_core.stock import ledger
 from windcrest_core.stock.kinds import KINDS, STOCK_KINDS
 

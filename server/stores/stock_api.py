@@ -20,9 +20,11 @@ from server.stores.actions.book import On, add_lot, book, take_back
 from server.stores.actions.import_stock import import_stock, take_back_import
 from server.stores.models import Item, Lot, Movement, counted, items_of, lot_out
 from server.writes import own_transaction
-from windcrest_core.context import BendTest, Rules, load_stores
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.bend_test import refuse_impossible_tests
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import load_stores
+from windcrest_core.given.stores import BendTest
 from windcrest_core.stock import ledger
 from windcrest_core.stock.kinds import KINDS, KindOfStock, StockKind, Unit, read_amount
 from windcrest_core.stock.spreadsheet import Change, movements_csv, stock_csv

@@ -12,8 +12,8 @@ from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
-from windcrest_core.context import BakeTime
 from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.given.house_rules import BakeTime
 
 FIXED_MIN, LEAST_SET_MIN = 30.0, 5.0
 

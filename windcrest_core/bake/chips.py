@@ -11,8 +11,8 @@ from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.firing import Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody
 from windcrest_core.catalogue import Clay
-from windcrest_core.context import Owned, TestChip
 from windcrest_core.findings import Frozen
+from windcrest_core.given.stores import Owned, TestChip
 from windcrest_core.labels import clay_of
 
 SLOWEST, FASTEST = 0.2, 5.0  # times as fast as assumed; outside this a chip tells of something else

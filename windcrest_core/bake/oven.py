@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.bake.heat import STEP_S
-from windcrest_core.context import Oven
+from windcrest_core.given.oven import Oven
 
 ROOM_C = 20.0
 ELEMENT_C = 300.0

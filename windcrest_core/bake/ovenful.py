@@ -16,7 +16,7 @@ from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, Temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.context import Oven
+from windcrest_core.given.oven import Oven
 
 Array = NDArray[np.float64]
 FIRST_LOOK_MIN, BLOCK_MIN, LONGEST_MIN = 120.0, 60.0, 360.0

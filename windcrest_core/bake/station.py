@@ -31,8 +31,8 @@ from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.bake.supports import fit, supports
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.context import BakeDone
 from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.given.progress import BakeDone
 from windcrest_core.step_keys import bake_key
 from windcrest_core.steps import Step
 

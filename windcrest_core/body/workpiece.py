@@ -15,8 +15,9 @@ from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
 from windcrest_core.body.volumes import Share, shares
 from windcrest_core.catalogue import Clay
-from windcrest_core.context import Context, Progress
 from windcrest_core.densities import Densities, densities_of
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.labels import clay_of
 from windcrest_core.sheet.model import FigureSheet
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from windcrest_core.body.portions import ball_mm3, cone_mm3, drop_mm3, snake_mm3
 from windcrest_core.catalogue import catalogue, known
 from windcrest_core.clay.portions import Measures, Reckoned, reckoned
-from windcrest_core.context import Context, Rules
 from windcrest_core.densities import densities_of
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Frozen
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
 from windcrest_core.units import length_mm, mass_g
 
 MOST_MM = 2000.0

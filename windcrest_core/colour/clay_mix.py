@@ -27,9 +27,9 @@ from windcrest_core.colour.spectra import (
     rgb_of_hex,
     srgb_of,
 )
-from windcrest_core.context import ClayChip, Owned
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
+from windcrest_core.given.stores import ClayChip, Owned
 
 TINT: Literal[3] = 3  # of any block, until a chip says otherwise [A]
 VERDICT = {"too pale": 0.8, "too strong": 1.25}  # of its strength, where no colour was read [A]

@@ -15,10 +15,10 @@ import numpy as np
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.catalogue import Wire, catalogue
-from windcrest_core.context import BendTest, Stores, WireCoil
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.mechanics import G_MM_N
+from windcrest_core.given.stores import BendTest, Stores, WireCoil
 
 STATIONS = 101
 ROUNDS = 60

@@ -8,7 +8,6 @@ from functools import cache
 from typing import Literal
 
 from windcrest_core.catalogue import Wire, catalogue
-from windcrest_core.context import Stores
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.bend_test import Yield, wire_yield
 from windcrest_core.frame.cutting import Cutting
@@ -20,6 +19,7 @@ from windcrest_core.frame.mechanics import (
     tool_for,
     yield_moment_nmm,
 )
+from windcrest_core.given.stores import Stores
 
 HOLD_ANY_WAY = 1.0
 COLUMN_SAFETY = 3.0

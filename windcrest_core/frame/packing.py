@@ -6,9 +6,10 @@ import math
 from dataclasses import dataclass, field
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Rules, Stores, WireCoil
 from windcrest_core.findings import Frozen
 from windcrest_core.frame.cutting import CutPiece
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.stores import Stores, WireCoil
 
 EXACT_PIECES, EXACT_COILS = 9, 5
 

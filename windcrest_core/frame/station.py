@@ -10,7 +10,6 @@ import numpy as np
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Stores
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Input, Quantity, Why
 from windcrest_core.frame import remarks
@@ -55,6 +54,7 @@ from windcrest_core.frame.paths import (
     wire_weights,
 )
 from windcrest_core.frame.statics import Loads, Weight, reactions
+from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.model import End, Run
 from windcrest_core.units import gauge_text
 

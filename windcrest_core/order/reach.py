@@ -9,8 +9,8 @@ from collections.abc import Callable
 from windcrest_core.body.figure import figure
 from windcrest_core.body.reach import Access, reached
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.context import Patch, Reach
 from windcrest_core.findings import Finding, Fix, Frozen, fix
+from windcrest_core.given.reach import Patch, Reach
 from windcrest_core.sheet.model import FigureSheet, Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Need, Step

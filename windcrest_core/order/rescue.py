@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.context import Mishap
+from windcrest_core.given.progress import Mishap
 from windcrest_core.order.ways import Way, ways
 from windcrest_core.step_keys import mend_key
 from windcrest_core.steps import Need, Step

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping
 
 import networkx as nx
 
-from windcrest_core.context import Progress
+from windcrest_core.given.progress import Progress
 from windcrest_core.steps import Step
 
 NOTHING: Mapping[str, int] = {}

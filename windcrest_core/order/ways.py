@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.context import MishapKind
+from windcrest_core.given.progress import MishapKind
 from windcrest_core.order.joins import (
     GLUE_G_CM3,
     GLUE_MM,

@@ -10,8 +10,8 @@ from icalendar import Calendar as Ics
 from icalendar import Event
 
 from windcrest_core.findings import Frozen
-from windcrest_core.order.calendar import Calendar, Sitting, Task, Work
 from windcrest_core.plan import Plan
+from windcrest_core.work.calendar import Calendar, Sitting, Task, Work
 
 PRODUCT = "-//Windcrest//bench calendar//EN"
 

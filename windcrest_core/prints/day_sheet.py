@@ -7,7 +7,6 @@ from datetime import date, datetime, timedelta
 
 from reportlab.platypus import Flowable, Paragraph
 
-from windcrest_core.order.calendar import Calendar, Sitting
 from windcrest_core.order.station import StepPlan
 from windcrest_core.plan import Plan
 from windcrest_core.prints.foil_card import roll_words
@@ -25,6 +24,7 @@ from windcrest_core.prints.paper import (
     unbroken,
 )
 from windcrest_core.prints.portion_card import portion_words
+from windcrest_core.work.calendar import Calendar, Sitting
 
 
 def day_sheet_pdf(

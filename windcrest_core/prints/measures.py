@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
-from windcrest_core.context import Rules
 from windcrest_core.findings import Frozen
+from windcrest_core.given.house_rules import Rules
 from windcrest_core.units import inches_text
 
 INCH_MM, FOOT_MM, OUNCE_G, SQUARE_INCH_CM2 = 25.4, 304.8, 28.349523, 6.4516

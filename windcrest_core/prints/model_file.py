@@ -10,7 +10,7 @@ from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.mesh import Mesh, mesh_of, tube
 from windcrest_core.body.solids import BoxSolid, Solid
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Context
+from windcrest_core.given.load import Context
 from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import Base, FigureSheet
 

@@ -9,8 +9,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
-from windcrest_core.context import Id
 from windcrest_core.findings import Frozen
+from windcrest_core.ids import Id
 
 Direction = tuple[
     Annotated[float, Field(ge=-1, le=1)],

@@ -6,8 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from windcrest_core.context import Id
 from windcrest_core.findings import Frozen
+from windcrest_core.ids import Id
 
 Side = Literal["under", "top", "back", "front", "right", "left"]
 IN_BASE = "base"

@@ -7,9 +7,9 @@ import re
 from typing import Literal, get_args
 
 from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue
-from windcrest_core.context import Rules
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Frozen
+from windcrest_core.given.house_rules import Rules
 from windcrest_core.packs import PackSold
 from windcrest_core.units import length_mm, mass_g, volume_ml
 

@@ -6,9 +6,9 @@ from __future__ import annotations
 from datetime import date, datetime
 from typing import Literal
 
-from windcrest_core.context import BendTest
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
+from windcrest_core.given.stores import BendTest
 from windcrest_core.stock.kinds import StockKind, Unit
 
 MovementKind = Literal["bought", "used", "wasted", "weighed", "corrected", "taken_back"]

@@ -6,8 +6,8 @@ from collections.abc import Iterable
 
 from windcrest_core.body.figure import figure
 from windcrest_core.catalogue import catalogue, is_putty
-from windcrest_core.context import Context
 from windcrest_core.findings import Frozen, Station
+from windcrest_core.given.load import Context
 from windcrest_core.order.joins import GLUED
 from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import FigureSheet

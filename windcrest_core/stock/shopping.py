@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections import defaultdict
 
-from windcrest_core.context import Owned
 from windcrest_core.findings import Frozen
+from windcrest_core.given.stores import Owned
 from windcrest_core.packs import Packs, cheapest
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, sold
 from windcrest_core.stock.ledger import Item, unit_price

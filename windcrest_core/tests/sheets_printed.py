@@ -7,8 +7,10 @@ from datetime import datetime
 
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.patterns import patterns
-from windcrest_core.context import Context, Owned, Progress, Rules
-from windcrest_core.order.calendar import calendar
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Owned
 from windcrest_core.plan import Plan
 from windcrest_core.prints.agenda import work_of
 from windcrest_core.prints.bake_card import bake_card_pdf
@@ -28,6 +30,7 @@ from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.stock.needs import needs_of
 from windcrest_core.stock.shopping import FigureNeeds, shopping_list
+from windcrest_core.work.calendar import calendar
 
 Print = Callable[[], bytes]
 EVENING = datetime(2026, 7, 1, 19, 0)

@@ -8,10 +8,14 @@ from datetime import date
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.context import Context, Oven, Progress, Rules, Stores
 from windcrest_core.findings import Finding, Operation
 from windcrest_core.frame.cutting import Cutting
 from windcrest_core.frame.gauges import Demand, JointLoad
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Stores
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet, load_sheet

@@ -14,7 +14,9 @@ from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
 from windcrest_core.bake.model import BakePlan, PartBake
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import BakeDone, Context, Oven, Progress
+from windcrest_core.given.load import Context
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
 
 

@@ -11,11 +11,13 @@ import icalendar
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.context import BakeDone, BenchDay, Context, Progress, Rules
-from windcrest_core.order.calendar import Calendar, Sitting, Task, Work, calendar
+from windcrest_core.given.house_rules import BenchDay, Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.plan import plan
 from windcrest_core.prints.agenda import Agenda, agenda_ics, agenda_of, work_of
 from windcrest_core.tests.support import TODAY, example, planned
+from windcrest_core.work.calendar import Calendar, Sitting, Task, Work, calendar
 
 MONDAY = datetime(2026, 11, 23, 8, 0)
 

@@ -7,8 +7,8 @@ import unittest
 from pydantic import ValidationError
 
 from windcrest_core.catalogue import Foil, Property, catalogue
-from windcrest_core.context import load_stores
 from windcrest_core.errors import SheetError
+from windcrest_core.given.load import load_stores
 
 
 class CatalogueTest(unittest.TestCase):

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.clay_mix import clay_mixes, strengths
 from windcrest_core.colour.recipes import nearest
-from windcrest_core.context import ClayChip, Owned, load_owned
 from windcrest_core.errors import SheetError
+from windcrest_core.given.load import load_owned
+from windcrest_core.given.stores import ClayChip, Owned
 
 BLOCKS = ["rigid", "rigid_white", "rigid_black", "rigid_yellow", "rigid_red", "rigid_blue"]
 OWNED = Owned(clays=BLOCKS)

@@ -22,7 +22,7 @@ from windcrest_core.colour.paint import (
 )
 from windcrest_core.colour.recipes import nearest, nearness
 from windcrest_core.colour.spectra import delta_e, lab_of, reflectance, rgb_of_hex
-from windcrest_core.context import Stores
+from windcrest_core.given.stores import Stores
 from windcrest_core.tests.support import biped, changed, context, example, planned
 
 CHANNEL = st.integers(5, 250)

@@ -12,7 +12,8 @@ from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.pieces import girth_mm, squeezes, surface_mm2
 from windcrest_core.bulk.walls import walls
-from windcrest_core.context import Context, Progress
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.tests.support import biped, changed, context, example, planned
 

@@ -9,9 +9,10 @@ import unittest
 
 from windcrest_core.body.masses import skin_density_g_cm3
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import Context, Progress
 from windcrest_core.densities import densities_of
 from windcrest_core.frame.paths import wire_in_parts
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.tests.exact_volumes import compared, random_figure
 from windcrest_core.tests.support import example, planned
 

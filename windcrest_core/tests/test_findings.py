@@ -7,8 +7,11 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.context import BakeDone, Context, Oven, Progress, Rules
 from windcrest_core.frame.runs import starting_runs
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import plan
 from windcrest_core.sheet import FigureSheet, load_sheet

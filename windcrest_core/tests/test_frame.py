@@ -14,7 +14,6 @@ from hypothesis import strategies as st
 from windcrest_core.body.figure import figure
 from windcrest_core.body.solids import FRONT, SIDE, RoundConeSolid
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Stores
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.gauges import lightest, tried
 from windcrest_core.frame.mechanics import (
@@ -29,6 +28,7 @@ from windcrest_core.frame.mechanics import (
 from windcrest_core.frame.pose import drag
 from windcrest_core.frame.standing import circle, rectangle, righting_g, standing
 from windcrest_core.frame.statics import Loads, Weight, reactions
+from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import End
 from windcrest_core.tests.support import (

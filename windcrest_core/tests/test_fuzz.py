@@ -9,9 +9,9 @@ from typing import Any
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.context import load_progress, load_rules, load_stores
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
+from windcrest_core.given.load import load_progress, load_rules, load_stores
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 from windcrest_core.sheet.edits import apply_edits, collide

@@ -7,8 +7,9 @@ import unittest
 from windcrest_core.bake.bands import grades
 from windcrest_core.bake.cure import CURED, ceiling
 from windcrest_core.bake.heat import HeatBody
-from windcrest_core.context import BakeDone, Oven, Progress
 from windcrest_core.findings import Finding
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan
 from windcrest_core.sheet import FigureSheet

@@ -12,9 +12,10 @@ from windcrest_core.body.workpiece import workpiece
 from windcrest_core.bulk.hollow import hollow_of
 from windcrest_core.bulk.lights import LEAST_OVER_V, e12_up, wiring
 from windcrest_core.catalogue import Led, catalogue
-from windcrest_core.context import Context, Progress
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.reshape import worked_out
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.tests.support import biped, changed, example, planned

@@ -9,7 +9,6 @@ import numpy as np
 
 from standins.oven.cavity import Cavity
 from windcrest_core.bake.heat import STEP_S
-from windcrest_core.bake.live import Before, Live, doors, follow
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import (
@@ -22,9 +21,12 @@ from windcrest_core.bake.trace import (
     trace_of,
 )
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import Context, Oven, Progress
 from windcrest_core.errors import SheetError
+from windcrest_core.given.load import Context
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import Progress
 from windcrest_core.tests.support import context, example, planned
+from windcrest_core.work.live import Before, Live, doors, follow
 
 SHEET = example("newt_drummer")
 PLAN = planned(SHEET)

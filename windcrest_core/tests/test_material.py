@@ -32,7 +32,8 @@ from windcrest_core.colour.spectra import (
     reflectance,
     srgb_of,
 )
-from windcrest_core.context import BakeDone, Oven, Progress
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.tests.support import biped, changed, context, example, planned
 
 STEADY = np.full(241, 135.0)

@@ -10,7 +10,7 @@ import trimesh
 
 from windcrest_core.body.figure import figure
 from windcrest_core.body.mesh import Mesh, mesh_of, tube
-from windcrest_core.context import Context
+from windcrest_core.given.load import Context
 from windcrest_core.prints.model_file import model_glb
 from windcrest_core.tests.support import changed, example, planned
 

@@ -7,16 +7,17 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.context import BakeDone, Context, Progress
 from windcrest_core.errors import SheetError
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.order.forcing import CONSEQUENCES, rearranged
 from windcrest_core.order.stages import history, stages
-from windcrest_core.rearrange import MoveAnswer, try_move
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.ordering import Move, Order
 from windcrest_core.steps import Need, Step
 from windcrest_core.tests.support import TODAY, biped, changed, context, planned
+from windcrest_core.work.moves import MoveAnswer, try_move
 
 
 def moved(sheet: FigureSheet, *moves: dict[str, object]) -> FigureSheet:

@@ -11,8 +11,9 @@ from hypothesis import strategies as st
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.character.library import add_from_library
 from windcrest_core.clay.steps import minutes_of
-from windcrest_core.context import Context, Progress
 from windcrest_core.findings import STATIONS
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.order.station import OrderPlan, StepPlan
 from windcrest_core.sheet import FigureSheet

@@ -15,18 +15,12 @@ from windcrest_core.bake.heat_gun import gun_set
 from windcrest_core.bake.inside import inside
 from windcrest_core.bake.outcome import crack_risk
 from windcrest_core.body.workpiece import Workpiece, workpiece
-from windcrest_core.context import (
-    BakeDone,
-    Context,
-    Mishap,
-    Oven,
-    Owned,
-    Progress,
-    Rules,
-    TestChip,
-    load_owned,
-)
 from windcrest_core.errors import SheetError
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context, load_owned
+from windcrest_core.given.oven import Oven
+from windcrest_core.given.progress import BakeDone, Mishap, Progress
+from windcrest_core.given.stores import Owned, TestChip
 from windcrest_core.labels import clay_of
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet

@@ -10,9 +10,10 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.context import Rules, Stores
 from windcrest_core.frame.cutting import CutPiece, binding_mm, wrapped_mm
 from windcrest_core.frame.packing import Laid, best_fit, least_waste, packed
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.stores import Stores
 from windcrest_core.prints.cut_list import cut_list_csv
 from windcrest_core.tests.support import biped, context, example, planned
 

@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.patterns import Pattern, developed, gore, patterns, sector
-from windcrest_core.context import Context, Progress
 from windcrest_core.errors import SheetError
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.prints.drawn import map_svg
 from windcrest_core.prints.measures import Units
 from windcrest_core.prints.pattern_sheet import pattern_pages, pieces_of

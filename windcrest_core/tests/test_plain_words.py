@@ -8,9 +8,9 @@ import numpy as np
 
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.character.library import add_from_library
-from windcrest_core.context import BakeDone, Context, Progress
 from windcrest_core.findings import Operation
-from windcrest_core.mend import ways_on
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.reshape import worked_out
 from windcrest_core.sheet import FigureSheet
@@ -24,6 +24,7 @@ from windcrest_core.tests.support import (
     planned,
 )
 from windcrest_core.tests.test_findings import BURIED, LAMP, PULLED, SITTING, plain
+from windcrest_core.work.mend import ways_on
 
 
 class PlainWordsTest(unittest.TestCase):

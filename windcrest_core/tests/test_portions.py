@@ -21,8 +21,9 @@ from windcrest_core.body.portions import (
 )
 from windcrest_core.clay.portions import Portion, sheet_setting
 from windcrest_core.clay.reckoner import Asked, reckon
-from windcrest_core.context import Context, Rules
 from windcrest_core.errors import SheetError
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
 from windcrest_core.prints.page import Printing
 from windcrest_core.prints.portion_card import portion_card_pdf, rows_of
 from windcrest_core.tests.paper import read

@@ -12,12 +12,12 @@ import numpy as np
 from pypdf import PdfReader
 from scipy.spatial.transform import Rotation
 
-from windcrest_core.context import Owned, Rules
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.bending import corners
 from windcrest_core.frame.model import RunPlan
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.stores import Owned
 from windcrest_core.new_figure import new_sheet
-from windcrest_core.order.calendar import calendar
 from windcrest_core.plan import Plan
 from windcrest_core.prints.agenda import work_of
 from windcrest_core.prints.bake_card import bake_card_pdf
@@ -33,6 +33,7 @@ from windcrest_core.stock.shopping import FigureNeeds, shopping_list
 from windcrest_core.tests.paper import POINTS_PER_MM, read
 from windcrest_core.tests.support import biped, changed, context, example, planned
 from windcrest_core.units import inches_text
+from windcrest_core.work.calendar import calendar
 
 METRIC = Printing(revision=7)
 INCHES = Printing(units=Units(length="in", mass="oz", temperature="F"), revision=7)

@@ -9,8 +9,9 @@ import numpy as np
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.reach import Reached, reached, surface_of
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
-from windcrest_core.context import Context, Reach
 from windcrest_core.findings import Finding
+from windcrest_core.given.load import Context
+from windcrest_core.given.reach import Reach
 from windcrest_core.order.reach import fingerprint, look
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits

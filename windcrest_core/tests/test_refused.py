@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from unittest import TestCase
 
-from windcrest_core.context import load_rules
 from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.findings import Operation
+from windcrest_core.given.load import load_rules
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.refused import limit_words
 from windcrest_core.sheet.edits import apply_edits

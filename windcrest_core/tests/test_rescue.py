@@ -6,12 +6,13 @@ import itertools
 import typing
 import unittest
 
-from windcrest_core.context import BakeDone, Context, Mishap, MishapKind, Progress
 from windcrest_core.errors import SheetError
-from windcrest_core.mend import WayOn, ways_on
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import BakeDone, Mishap, MishapKind, Progress
 from windcrest_core.order.ways import KINDS
 from windcrest_core.tests.support import TODAY, biped, context, example, planned
 from windcrest_core.tests.sweeps import some, sweep
+from windcrest_core.work.mend import WayOn, ways_on
 
 EVERY: tuple[MishapKind, ...] = typing.get_args(MishapKind)
 SHEET = biped()

@@ -10,12 +10,14 @@ from hypothesis import strategies as st
 
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.workpiece import Workpiece, workpiece
-from windcrest_core.context import Context, Progress, Rules
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.frame import editing
 from windcrest_core.frame.routes import neighbours, route
 from windcrest_core.frame.runs import starting_runs
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.reshape import worked_out
 from windcrest_core.sheet import FigureSheet

@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Context, Progress, Stores
 from windcrest_core.frame.gauges import lightest, tried, wire_g_per_mm
 from windcrest_core.frame.mechanics import tool_for, yield_moment_nmm
 from windcrest_core.frame.paths import (
@@ -23,6 +22,9 @@ from windcrest_core.frame.paths import (
     wire_weights,
 )
 from windcrest_core.frame.standing import Standing, circle, rectangle, righting_g, standing
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Stores
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import FigureSheet

@@ -10,7 +10,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.context import Stores
 from windcrest_core.frame.balance import base_mass_g, fits_pegs
 from windcrest_core.frame.gauges import gauge_table, tried
 from windcrest_core.frame.mechanics import (
@@ -21,6 +20,7 @@ from windcrest_core.frame.mechanics import (
     yield_moment_nmm,
 )
 from windcrest_core.frame.statics import Loads, Weight, reactions
+from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import Base, FigureSheet
 from windcrest_core.tests.support import (

@@ -13,9 +13,10 @@ from windcrest_core.body.figure import skin_over_mm
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.character.poses import PRESETS
 from windcrest_core.colour.spectra import rgb_of_hex
-from windcrest_core.context import Context, Progress, load_progress, load_rules
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS
+from windcrest_core.given.load import Context, load_progress, load_rules
+from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.tests.support import biped, changed, context, example, planned

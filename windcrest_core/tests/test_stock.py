@@ -13,13 +13,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from windcrest_core.body.portions import ball_mm
-from windcrest_core.context import Context, Owned, Progress, Rules, Stores, Weighing
 from windcrest_core.densities import (
     Densities,
     ball_density_g_cm3,
     refuse_impossible_weighings,
 )
 from windcrest_core.errors import SheetError
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Owned, Stores, Weighing
 from windcrest_core.plan import plan
 from windcrest_core.sheet import load_sheet
 from windcrest_core.stock.kinds import KINDS, item_key, read_amount, refuse_unlisted

@@ -9,22 +9,22 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.context import (
+from windcrest_core.errors import SheetError
+from windcrest_core.findings import Frozen
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import (
     CONTEXT,
     PROGRESS,
     RULES,
     STORES,
     Context,
-    Owned,
-    Progress,
-    Rules,
     load_context,
     load_progress,
     load_rules,
     load_stores,
 )
-from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Owned
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits, load_operations
 from windcrest_core.sheet.upgrades import OPERATIONS, SHEET

@@ -16,9 +16,10 @@ from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.solids import EllipsoidSolid, Solid
 from windcrest_core.body.volumes import shares
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import Context, Progress
 from windcrest_core.drawing import elevation
 from windcrest_core.drawing.elevation import drawing
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.sheet.model import Ellipsoid, FigureSheet, Part
 from windcrest_core.tests.support import biped, changed, example
 

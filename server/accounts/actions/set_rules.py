@@ -5,8 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from server.accounts.models import HouseRules
-from windcrest_core.context import Rules, load_rules
 from windcrest_core.errors import ConflictError, SheetError, UnitError
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import load_rules
 from windcrest_core.units import length_mm
 
 

@@ -10,8 +10,9 @@ from django.db import IntegrityError, transaction
 from server.accounts.models import HouseRules
 from server.problems import Problem
 from server.stores.models import StoresDocument
-from windcrest_core.context import Owned, Rules
 from windcrest_core.errors import Fault
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.stores import Owned
 
 
 def sign_up(name: str, password: str) -> User:

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import gzip
 
-from server.bench.begun import planned_bake
 from server.bench.models import BakeRecord, StepDone
 from server.problems import Problem
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, kept_plan_of, plan_of
-from windcrest_core.context import Context
 from windcrest_core.errors import Fault
+from windcrest_core.given.load import Context
 from windcrest_core.plan import Plan
 from windcrest_core.step_keys import bake_key
+from windcrest_core.work.bakes import planned_bake
 
 
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:

@@ -5,13 +5,14 @@ from __future__ import annotations
 import itertools
 
 from server.bench.actions.mark_steps import mark_steps
-from server.bench.begun import planned_bake, planned_then
+from server.bench.begun import planned_then
 from server.bench.models import BakeRecord, LiveBake
 from server.shelf.models import Figure
 from server.shelf.planning import plan_of
 from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.refused import limit_words
 from windcrest_core.step_keys import bake_key
+from windcrest_core.work.bakes import planned_bake
 
 LONGEST_MIN = 1440.0
 

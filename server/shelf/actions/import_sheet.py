@@ -11,9 +11,9 @@ from server.shelf.actions.create_figure import put_on_shelf
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, given_of, refuse_unbuildable
-from windcrest_core.context import Progress
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.findings import Operation
+from windcrest_core.given.progress import Progress
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 from windcrest_core.sheet.edits import WHOLE
 

@@ -9,8 +9,9 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
-from windcrest_core.context import Rules, load_rules
 from windcrest_core.errors import SheetError
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import load_rules
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 
 

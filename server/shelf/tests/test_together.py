@@ -18,7 +18,7 @@ from server.stores.actions.book import add_lot
 from server.stores.models import Lot
 from server.testing import person
 from server.writes import WRITING, OutsideError
-from windcrest_core.context import Rules
+from windcrest_core.given.house_rules import Rules
 
 
 class TogetherTest(TransactionTestCase):

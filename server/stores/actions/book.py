@@ -12,8 +12,8 @@ from django.shortcuts import get_object_or_404
 from server.problems import Problem
 from server.shelf.models import Figure
 from server.stores.models import Item, Lot, Movement, StoresDocument, counted, lot_out
-from windcrest_core.context import Rules
 from windcrest_core.errors import Fault, SheetError
+from windcrest_core.given.house_rules import Rules
 from windcrest_core.stock.kinds import (
     KINDS,
     StockKind,

@@ -16,7 +16,7 @@ from django.test.utils import CaptureQueriesContext
 from server.stores.actions.book import On, add_lot, book
 from server.stores.models import Item, Lot, Movement, StoresDocument, counted
 from server.testing import ApiCase, person
-from windcrest_core.context import Rules
+from windcrest_core.given.house_rules import Rules
 from windcrest_core.tests.paper import read
 
 

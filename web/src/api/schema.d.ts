@@ -49,7 +49,7 @@ export interface paths {
          * Bodies
          * @description The body plans a new figure can have.
          */
-        get: operations["server_shelf_api_bodies"];
+        get: operations["server_shelf_figures_api_bodies"];
         put?: never;
         post?: never;
         delete?: never;
@@ -207,10 +207,10 @@ export interface paths {
             cookie?: never;
         };
         /** Figures */
-        get: operations["server_shelf_api_figures"];
+        get: operations["server_shelf_figures_api_figures"];
         put?: never;
         /** New Figure */
-        post: operations["server_shelf_api_new_figure"];
+        post: operations["server_shelf_figures_api_new_figure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -230,7 +230,7 @@ export interface paths {
          * Import Figure
          * @description A figure sheet as the body of the request becomes a new figure.
          */
-        post: operations["server_shelf_api_import_figure"];
+        post: operations["server_shelf_figures_api_import_figure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -245,11 +245,11 @@ export interface paths {
             cookie?: never;
         };
         /** Get Figure */
-        get: operations["server_shelf_api_get_figure"];
+        get: operations["server_shelf_figures_api_get_figure"];
         put?: never;
         post?: never;
         /** Remove Figure */
-        delete: operations["server_shelf_api_remove_figure"];
+        delete: operations["server_shelf_figures_api_remove_figure"];
         options?: never;
         head?: never;
         patch?: never;
@@ -363,7 +363,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Post Edits */
-        post: operations["server_shelf_api_post_edits"];
+        post: operations["server_shelf_edits_api_post_edits"];
         delete?: never;
         options?: never;
         head?: never;
@@ -381,7 +381,7 @@ export interface paths {
          * Export
          * @description The figure sheet as a file.
          */
-        get: operations["server_shelf_api_export"];
+        get: operations["server_shelf_figures_api_export"];
         put?: never;
         post?: never;
         delete?: never;
@@ -401,7 +401,7 @@ export interface paths {
          * Get Finished Plan
          * @description The plan a finished figure was made by, as it was then, as a file.
          */
-        get: operations["server_shelf_api_get_finished_plan"];
+        get: operations["server_shelf_views_api_get_finished_plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -441,7 +441,7 @@ export interface paths {
          * Kept Poses
          * @description Poses kept on this person's other figures that this body can take, by figure and key.
          */
-        get: operations["server_shelf_api_kept_poses"];
+        get: operations["server_shelf_views_api_kept_poses"];
         put?: never;
         post?: never;
         delete?: never;
@@ -640,7 +640,7 @@ export interface paths {
          * Get Model
          * @description The figure in space as a binary glTF file, mm: clay, core and wire of every part and run.
          */
-        get: operations["server_shelf_api_get_model"];
+        get: operations["server_shelf_views_api_get_model"];
         put?: never;
         post?: never;
         delete?: never;
@@ -700,7 +700,7 @@ export interface paths {
          * Get Plan
          * @description The whole plan; an ETag saves sending it twice.
          */
-        get: operations["server_shelf_api_get_plan"];
+        get: operations["server_shelf_views_api_get_plan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -720,7 +720,7 @@ export interface paths {
          * Get Station
          * @description One station of the plan.
          */
-        get: operations["server_shelf_api_get_station"];
+        get: operations["server_shelf_views_api_get_station"];
         put?: never;
         post?: never;
         delete?: never;
@@ -742,7 +742,7 @@ export interface paths {
          * Post Preview
          * @description The plan that operations or a drag would give; nothing is stored.
          */
-        post: operations["server_shelf_api_post_preview"];
+        post: operations["server_shelf_edits_api_post_preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -978,7 +978,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Redo */
-        post: operations["server_shelf_api_redo"];
+        post: operations["server_shelf_edits_api_redo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1012,7 +1012,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Restore Figure */
-        post: operations["server_shelf_api_restore_figure"];
+        post: operations["server_shelf_figures_api_restore_figure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1030,7 +1030,7 @@ export interface paths {
          * Get Gauges
          * @description Every wire of Stores and the catalogue tried on a run; those that pass first.
          */
-        get: operations["server_shelf_api_get_gauges"];
+        get: operations["server_shelf_views_api_get_gauges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1051,7 +1051,7 @@ export interface paths {
          * Put Sheet
          * @description A figure sheet as the body of the request takes the place of this figure's own.
          */
-        put: operations["server_shelf_api_put_sheet"];
+        put: operations["server_shelf_figures_api_put_sheet"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1124,7 +1124,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Undo */
-        post: operations["server_shelf_api_undo"];
+        post: operations["server_shelf_edits_api_undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1142,7 +1142,7 @@ export interface paths {
          * Get Walls
          * @description The wall of clay as seen on each elevation.
          */
-        get: operations["server_shelf_api_get_walls"];
+        get: operations["server_shelf_views_api_get_walls"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7974,7 +7974,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_bodies: {
+    server_shelf_figures_api_bodies: {
         parameters: {
             query?: never;
             header?: never;
@@ -8341,7 +8341,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_figures: {
+    server_shelf_figures_api_figures: {
         parameters: {
             query?: never;
             header?: never;
@@ -8370,7 +8370,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_new_figure: {
+    server_shelf_figures_api_new_figure: {
         parameters: {
             query?: never;
             header?: never;
@@ -8448,7 +8448,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_import_figure: {
+    server_shelf_figures_api_import_figure: {
         parameters: {
             query?: {
                 as_copy?: boolean;
@@ -8524,7 +8524,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_figure: {
+    server_shelf_figures_api_get_figure: {
         parameters: {
             query?: never;
             header?: never;
@@ -8600,7 +8600,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_remove_figure: {
+    server_shelf_figures_api_remove_figure: {
         parameters: {
             query?: never;
             header?: never;
@@ -8969,7 +8969,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_post_edits: {
+    server_shelf_edits_api_post_edits: {
         parameters: {
             query?: never;
             header?: never;
@@ -9049,7 +9049,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_export: {
+    server_shelf_figures_api_export: {
         parameters: {
             query?: never;
             header?: never;
@@ -9125,7 +9125,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_finished_plan: {
+    server_shelf_views_api_get_finished_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -9258,7 +9258,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_kept_poses: {
+    server_shelf_views_api_kept_poses: {
         parameters: {
             query?: never;
             header?: never;
@@ -10006,7 +10006,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_model: {
+    server_shelf_views_api_get_model: {
         parameters: {
             query?: never;
             header?: never;
@@ -10188,7 +10188,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_plan: {
+    server_shelf_views_api_get_plan: {
         parameters: {
             query?: never;
             header?: never;
@@ -10264,7 +10264,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_station: {
+    server_shelf_views_api_get_station: {
         parameters: {
             query?: never;
             header?: never;
@@ -10341,7 +10341,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_post_preview: {
+    server_shelf_edits_api_post_preview: {
         parameters: {
             query?: never;
             header?: never;
@@ -11076,7 +11076,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_redo: {
+    server_shelf_edits_api_redo: {
         parameters: {
             query?: never;
             header?: never;
@@ -11221,7 +11221,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_restore_figure: {
+    server_shelf_figures_api_restore_figure: {
         parameters: {
             query?: never;
             header?: never;
@@ -11297,7 +11297,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_gauges: {
+    server_shelf_views_api_get_gauges: {
         parameters: {
             query?: never;
             header?: never;
@@ -11374,7 +11374,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_put_sheet: {
+    server_shelf_figures_api_put_sheet: {
         parameters: {
             query: {
                 base_revision: number;
@@ -11685,7 +11685,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_undo: {
+    server_shelf_edits_api_undo: {
         parameters: {
             query?: never;
             header?: never;
@@ -11761,7 +11761,7 @@ export interface operations {
             };
         };
     };
-    server_shelf_api_get_walls: {
+    server_shelf_views_api_get_walls: {
         parameters: {
             query?: never;
             header?: never;

@@ -25,7 +25,9 @@ from server.shelf.models import Figure
 from server.shelf.planning import plan_of
 from server.stores.actions.book import On, add_lot, book
 from server.stores.models import StoresDocument
-from windcrest_core.context import BendTest, Rules, load_owned, load_rules
+from windcrest_core.given.house_rules import Rules
+from windcrest_core.given.load import load_owned, load_rules
+from windcrest_core.given.stores import BendTest
 from windcrest_core.sheet import load_sheet
 from windcrest_core.stock.kinds import KINDS, read_amount
 

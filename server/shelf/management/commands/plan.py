@@ -8,7 +8,9 @@ from typing import Any
 from django.core.management.base import CommandParser
 
 from server.shelf.management.sheets import SheetCommand, read, read_rules, read_sheet, takes_rules
-from windcrest_core.context import Context, Progress, Stores, load_progress, load_stores
+from windcrest_core.given.load import Context, load_progress, load_stores
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Stores
 from windcrest_core.order.reach import look
 from windcrest_core.plan import plan
 

@@ -5,9 +5,10 @@ from __future__ import annotations
 from datetime import date
 
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.context import Context, Mishap, MishapKind, Progress
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Mishap, MishapKind, Progress
 from windcrest_core.order.ways import Way, ways
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet.ids import free_id

@@ -12,8 +12,8 @@ from typing import Annotated
 
 from pydantic import WithJsonSchema
 
-from windcrest_core.context import Rules
 from windcrest_core.findings import Frozen
+from windcrest_core.given.house_rules import Rules
 
 LEAST_SITTING_MIN = 10.0  # of a step that is begun at the end of an evening [A]
 HORIZON_DAYS = 730

@@ -5,9 +5,10 @@ from __future__ import annotations
 from datetime import date
 from typing import Literal
 
-from windcrest_core.context import Context, Progress
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Frozen, Operation
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.order.joins import Join
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet.edits import apply_edits

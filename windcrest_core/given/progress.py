@@ -1,0 +1,55 @@
+"""What has really happened to a figure: steps done, bakes run, and what went wrong."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from windcrest_core.findings import Frozen
+from windcrest_core.ids import Id
+
+
+class BakeDone(Frozen):
+    """A bake that was run: its ordinal in the plan and the minutes it really took.
+
+    `steps` are the keys of what went in raw, which stays in that bake however the plan changes;
+    `air_c` is the air beside the piece every 15 s, where it was measured.
+    """
+
+    bake: int = Field(ge=1, le=50)
+    minutes: float = Field(gt=0, le=1440)
+    steps: list[str] = Field(default=[], max_length=500)
+    air_c: list[Annotated[float, Field(ge=-20, le=300)]] = Field(default=[], max_length=6000)
+
+
+MishapKind = Literal[
+    "forgot_wire",
+    "too_large",
+    "broke",
+    "cracked",
+    "too_soft",
+    "over_baked",
+    "dropped",
+    "changed_mind",
+]
+
+
+class Mishap(Frozen):
+    """Something that went wrong with a part after so many bakes of it, and the way on that was
+    chosen; `after_bake` is nought while the part was raw."""
+
+    id: Id
+    kind: MishapKind
+    part: Id
+    way: Id
+    after_bake: int = Field(default=0, ge=0, le=50)
+
+
+class Progress(Frozen):
+    """What has really happened: steps done, bakes run, and what went wrong."""
+
+    progress_version: Literal[1] = 1
+    steps_done: list[str] = []
+    bakes: list[BakeDone] = []
+    mishaps: list[Mishap] = Field(default=[], max_length=60)
