@@ -1,7 +1,7 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { Plan, StepPlan } from "../api/types";
 import { portionWords } from "../stations/clay/portionWords";
-import { mass, minutes, type Units } from "../units/format";
+import { mass, minutes, temperature, type Units } from "../units/format";
 
 interface WordsProps {
   step: StepPlan;
@@ -47,11 +47,8 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
       ) : null}
       {bake ? (
         <Text fontSize="2xl">
-          Dial {Math.round(bake.dial_c.value)} °C
-          {units.temperature_unit === "F"
-            ? ` (${Math.round(bake.dial_c.value * 1.8 + 32)} °F)`
-            : ""}
-          , {minutes(bake.done_min ?? bake.advised_min.value)}, {bake.start}
+          Dial {temperature(bake.dial_c.value, units)},{" "}
+          {minutes(bake.done_min ?? bake.advised_min.value)}, {bake.start}
         </Text>
       ) : (
         <Text fontSize="xl" color="inkSoft">

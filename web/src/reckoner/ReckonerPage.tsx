@@ -6,7 +6,7 @@ import { useCatalogue } from "../api/useRules";
 import { ChoiceField, Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { area, length, mass } from "../units/format";
+import { area, length, mass, type Units } from "../units/format";
 import { SpacingStrip } from "./SpacingStrip";
 import { TypedField } from "../ui/TypedField";
 
@@ -27,28 +27,34 @@ const WORDS: Record<string, string> = {
   thickness: "thick",
   weight: "of",
 };
-const START: Record<string, string> = {
-  across: "20 mm",
-  length: "60 mm",
-  breadth: "40 mm",
-  thickness: "2 mm",
-  weight: "57 g",
-};
+/** What stands in the boxes at first: round measures in whichever unit. */
+const firstMeasures = (units: Units): Record<string, string> => ({
+  ...(units.length_unit === "in"
+    ? { across: "3/4 in", length: "2 1/2 in", breadth: "1 1/2 in", thickness: "1/16 in" }
+    : { across: "20 mm", length: "60 mm", breadth: "40 mm", thickness: "2 mm" }),
+  weight: units.mass_unit === "g" ? "57 g" : "2 oz",
+});
+const wantedIn = (units: Units) => ({
+  ...(units.length_unit === "in"
+    ? { snake_across: "1/8 in", sheet_thickness: "1/16 in", cone_length: "1 1/4 in" }
+    : { snake_across: "4 mm", sheet_thickness: "2 mm", cone_length: "30 mm" }),
+  pack: units.mass_unit === "g" ? "57 g" : "2 oz",
+});
 
 /** Any piece of clay in every other form, in any unit, without a figure. */
 export function ReckonerPage() {
+  const units = useUnits();
+  return <Pieces key={`${units.length_unit} ${units.mass_unit}`} />;
+}
+
+function Pieces() {
   useTitle("Reckoner");
   const units = useUnits();
   const clays = useCatalogue().data?.clays ?? {};
   const [form, setForm] = useState<Form>("ball");
   const [clay, setClay] = useState("rigid");
-  const [measures, setMeasures] = useState(START);
-  const [how, setHow] = useState({
-    snake_across: "4 mm",
-    sheet_thickness: "2 mm",
-    cone_length: "30 mm",
-    pack: "57 g",
-  });
+  const [measures, setMeasures] = useState(() => firstMeasures(units));
+  const [how, setHow] = useState(() => wantedIn(units));
   const asked = useDeferredValue({ form, clay, measures, ...how });
   const found = useReckoned(asked);
   const wanted = [

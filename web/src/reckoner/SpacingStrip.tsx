@@ -7,9 +7,9 @@ import { TypedField } from "../ui/TypedField";
 /** Teeth, buttons, ribs, pleats, scales: a strip with even marks, to lay along or round. */
 export function SpacingStrip() {
   const units = useUnits();
-  const [length, setLength] = useState("120 mm");
+  const [length, setLength] = useState(units.length_unit === "in" ? "5 in" : "120 mm");
   const [count, setCount] = useState("8");
-  const [width, setWidth] = useState("0 mm");
+  const [width, setWidth] = useState(units.length_unit === "in" ? "0 in" : "0 mm");
   const [ring, setRing] = useState(false);
   const query = new URLSearchParams({
     length,

@@ -9,7 +9,7 @@ import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
 import { OvenInside } from "./OvenInside";
 import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
-import { shownDifference, typedDifference } from "../units/format";
+import { across, length, shownDifference, typedDifference } from "../units/format";
 
 type Choices = { value: string; label: string }[];
 const choices = (rows: Record<string, string>): Choices =>
@@ -118,8 +118,8 @@ export function RulesPage() {
             onChange={choose("gauge_words")}
           />
           <Note>
-            A bare “12 gauge” is 2.05 mm by AWG, 2.64 mm imperial and 2.68 mm US steel: about ×2.2
-            in strength.
+            A bare “12 gauge” is {across(2.05, rules)} by AWG, {across(2.64, rules)} imperial and{" "}
+            {across(2.68, rules)} US steel: about ×2.2 in strength.
           </Note>
           <ChoiceField
             label="Single keys"
@@ -160,11 +160,10 @@ export function RulesPage() {
             options={Object.values(wires).map((wire) => ({ value: wire.id, label: wire.label }))}
             onChange={choose("binding_wire")}
           />
-          <NumberField
+          <MeasureField
             label="The cutter takes, a cut"
-            value={rules.kerf_mm}
-            unit="mm"
-            onCommit={number("kerf_mm")}
+            mm={rules.kerf_mm}
+            onCommit={(text) => set({ kerf_mm: text })}
           />
           <MeasureField
             label="Offcuts are kept from"
@@ -176,7 +175,10 @@ export function RulesPage() {
             mm={rules.wall_mm}
             onCommit={(text) => set({ wall_mm: text })}
           />
-          <Note>3–4 mm is a thin skin, 6 mm the usual; small parts are solid.</Note>
+          <Note>
+            {length(3, rules)} to {length(4, rules)} is a thin skin, {length(6, rules)} the usual;
+            small parts are solid.
+          </Note>
           <ChoiceField
             label="Foil is packed"
             value={rules.foil_packing}

@@ -1,3 +1,5 @@
+import { useUnits } from "../ui/UnitsContext";
+import { across, massAsTyped } from "../units/format";
 import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
 import { useDeferredValue, useRef, useState } from "react";
 import { useWireWords } from "../api/useFrame";
@@ -30,6 +32,7 @@ interface Props {
 
 /** Something bought: what, how much, for how much. Wire is named as its label says. */
 export function AddLot({ kinds, catalogue, onDone }: Props) {
+  const units = useUnits();
   const { addLot } = useStockChanges();
   const [kind, setKind] = useState<StockKind>("clay");
   const [item, setItem] = useState("rigid");
@@ -105,7 +108,9 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
           />
         ) : (
           <TypedField
-            label={kind === "wire" ? "as its label says: 14 gauge, 2 mm" : "what it is"}
+            label={
+              kind === "wire" ? `as its label says: 14 gauge, ${across(2, units)}` : "what it is"
+            }
             value={words}
             onChange={setWords}
           />
@@ -114,7 +119,7 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
         {about?.unit === "g" ? (
           <Flex justify="flex-end">
             <ScaleButton
-              onTake={(grams) => setMore((now) => ({ ...now, amount: `${grams.toFixed(1)} g` }))}
+              onTake={(grams) => setMore((now) => ({ ...now, amount: massAsTyped(grams, units) }))}
             />
           </Flex>
         ) : null}
@@ -165,6 +170,7 @@ interface ReadingsProps {
 
 /** What the words on a coil may mean; a bare gauge number is asked back. */
 function WireReadings({ words, ready, catalogue, onAdd }: ReadingsProps) {
+  const units = useUnits();
   const read = useWireWords(useDeferredValue(words));
   if (!words.trim()) return null;
   if (read.error) return <Text color="stop">{faultText(read.error)}</Text>;
@@ -175,13 +181,13 @@ function WireReadings({ words, ready, catalogue, onAdd }: ReadingsProps) {
       {read.data?.asks && readings.length ? (
         <Text fontSize="sm" role="status">
           {taken
-            ? `A bare number: taken as ${taken.label}, ${taken.diameter_mm.toFixed(2)} mm, as House rules say.`
+            ? `A bare number: taken as ${taken.label}, ${across(taken.diameter_mm, units)}, as House rules say.`
             : "A bare number: say which table it is of."}{" "}
           {readings
             .filter((reading) => !reading.taken)
             .map(
               (reading) =>
-                `${reading.label} would be ${reading.diameter_mm.toFixed(2)} mm, ${reading.strength.toFixed(1)} × as strong`,
+                `${reading.label} would be ${across(reading.diameter_mm, units)}, ${reading.strength.toFixed(1)} × as strong`,
             )
             .join("; ")}
           {readings.length > 1 ? ". Which does the label mean?" : ""}
@@ -190,7 +196,7 @@ function WireReadings({ words, ready, catalogue, onAdd }: ReadingsProps) {
       {readings.map((reading) => (
         <Flex key={reading.label} gap="1.5" wrap="wrap" align="center">
           <Text fontSize="sm">
-            {reading.label}, {reading.diameter_mm.toFixed(2)} mm:
+            {reading.label}, {across(reading.diameter_mm, units)}:
           </Text>
           {reading.wires.length ? null : <Note>no such wire in the catalogue</Note>}
           {reading.wires.map((wire) => (

@@ -1,3 +1,5 @@
+import { useUnits } from "../ui/UnitsContext";
+import { massAsTyped } from "../units/format";
 import { Button, Flex, Input, NativeSelect, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useStockChanges } from "../api/useStock";
@@ -23,6 +25,7 @@ const isKind = (text: string): text is Kind => text in WORDS;
 
 /** Book what was used or wasted of a thing, or what the scale says there is of a lot. */
 export function BookBox({ item }: { item: StockItem }) {
+  const units = useUnits();
   const { book } = useStockChanges();
   const figures = useShelf().data ?? [];
   const [kind, setKind] = useState<Kind>("used");
@@ -89,7 +92,7 @@ export function BookBox({ item }: { item: StockItem }) {
         />
         {measure ? <Reading of={measure} text={amount} typed={amount !== ""} /> : null}
         {item.unit === "g" ? (
-          <ScaleButton onTake={(grams) => setAmount(`${grams.toFixed(1)} g`)} />
+          <ScaleButton onTake={(grams) => setAmount(massAsTyped(grams, units))} />
         ) : null}
         {lots.length > 1 ? (
           <Choice

@@ -9,7 +9,7 @@ import { useKept } from "../ui/useKept";
 import { TypedField } from "../ui/TypedField";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { length, mass, metres } from "../units/format";
+import { length, mass, massAsTyped, metres } from "../units/format";
 import { Scales } from "./Scales";
 import { ScaleButton } from "./ScaleButton";
 import { UndoButtons } from "./UndoButtons";
@@ -38,6 +38,7 @@ export function Weigh({ stores, catalogue }: Props) {
 }
 
 function WeighBall({ stores, catalogue }: Props) {
+  const units = useUnits();
   const packing = useRules().data?.rules.foil_packing ?? "firm";
   const { set } = useStoresChanges();
   const [what, setWhat] = useState(`foil/${packing}`);
@@ -76,8 +77,8 @@ function WeighBall({ stores, catalogue }: Props) {
         Weigh a ball
       </Heading>
       <Text fontSize="sm" color="inkSoft" mb="2">
-        Squeeze foil as you always do, or roll conditioned clay, into a ball as round as you can, 40
-        mm or more; measure across it in three ways and take the middle.
+        Squeeze foil as you always do, or roll conditioned clay, into a ball as round as you can,{" "}
+        {length(40, units)} or more; measure across it in three ways and take the middle.
       </Text>
       <Stack gap="2">
         <ChoiceField
@@ -93,10 +94,22 @@ function WeighBall({ stores, catalogue }: Props) {
           ]}
           onChange={setWhat}
         />
-        <TypedField label="across" of="length" hint="40 mm" value={across} onChange={setAcross} />
-        <TypedField label="weighs" of="mass" hint="17 g" value={weight} onChange={setWeight} />
+        <TypedField
+          label="across"
+          of="length"
+          hint={length(40, units)}
+          value={across}
+          onChange={setAcross}
+        />
+        <TypedField
+          label="weighs"
+          of="mass"
+          hint={mass(17, units)}
+          value={weight}
+          onChange={setWeight}
+        />
         <Flex justify="flex-end">
-          <ScaleButton onTake={(grams) => setWeight(`${grams.toFixed(1)} g`)} />
+          <ScaleButton onTake={(grams) => setWeight(massAsTyped(grams, units))} />
         </Flex>
         {of === "foil" && id !== packing ? (
           <Note>

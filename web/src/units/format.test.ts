@@ -9,6 +9,9 @@ import {
   minutes,
   range,
   shownDifference,
+  across,
+  difference,
+  massAsTyped,
   temperature,
   typedDifference,
   typedLength,
@@ -58,6 +61,15 @@ describe("lengths", () => {
 });
 
 describe("weights, temperatures, times", () => {
+  test("what calipers and scales read, and how far two temperatures lie apart", () => {
+    expect(across(2.0525, METRIC)).toBe("2.05 mm");
+    expect(across(2.0525, INCHES)).toBe("0.081 in");
+    expect(massAsTyped(57, METRIC)).toBe("57.0 g");
+    expect(massAsTyped(57, INCHES)).toBe("2.011 oz");
+    expect(difference(5, METRIC)).toBe("5 °C");
+    expect(difference(-5, INCHES)).toBe("−9 °F");
+  });
+
   test("ounces and Fahrenheit", () => {
     expect(mass(454, INCHES)).toBe("16.0 oz");
     expect(temperature(135, INCHES)).toBe("275 °F");

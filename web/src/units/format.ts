@@ -28,11 +28,19 @@ export function length(mm: number, units: Units): string {
 export const lengthAsTyped = (mm: number, units: Units): string =>
   units.length_unit === "mm" ? `${digits(mm, 0, 2).replace(",", "")} mm` : length(mm, units);
 
+/** What calipers read, a wire or a drill: so many places of a millimetre at most, three of an inch. */
+export const across = (mm: number, units: Units, places = 2): string =>
+  units.length_unit === "mm" ? `${digits(mm, 1, places)} mm` : `${digits(mm / 25.4, 3)} in`;
+
 export const area = (cm2: number, units: Units): string =>
   units.length_unit === "in" ? `${(cm2 / 6.4516).toFixed(1)} sq in` : `${cm2.toFixed(1)} cm²`;
 
 export const mass = (g: number, units: Units): string =>
   units.mass_unit === "g" ? `${short(g)} g` : `${short(g / 28.349523)} oz`;
+
+/** A mass to be typed on: what a scale said, to a tenth of a gram. */
+export const massAsTyped = (g: number, units: Units): string =>
+  units.mass_unit === "g" ? `${g.toFixed(1)} g` : `${(g / 28.349523).toFixed(3)} oz`;
 
 export const temperature = (c: number, units: Units): string =>
   units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;
@@ -40,6 +48,10 @@ export const temperature = (c: number, units: Units): string =>
 /** A difference of temperature, which has no zero to shift: 5 °C apart is 9 °F apart. */
 export const shownDifference = (c: number, units: Units): number =>
   units.temperature_unit === "C" ? c : Math.round(c * 18) / 10;
+/** The same with its unit. */
+export const difference = (c: number, units: Units): string =>
+  `${digits(shownDifference(c, units), 0, 1).replace("-", "−")} °${units.temperature_unit}`;
+
 export const typedDifference = (shown: number, units: Units): number =>
   units.temperature_unit === "C" ? shown : shown / 1.8;
 

@@ -94,8 +94,8 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
         <Heading size="sm">Chips so far</Heading>
         {tried.length === 0 ? (
           <Note>
-            None yet. A chip of 3 mm on the tile, baked with the piece: bend it cold. It bends when
-            it is cured and snaps when it is not.
+            None yet. A chip of {length(3, units)} on the tile, baked with the piece: bend it cold.
+            It bends when it is cured and snaps when it is not.
           </Note>
         ) : null}
         {tried.map((chip, at) => (
@@ -154,6 +154,7 @@ interface LabelProps {
 
 /** What the label of one's own pack says, where it differs from the catalogue. */
 function LabelFields({ clay, owned, catalogue, keep }: LabelProps) {
+  const units = useUnits();
   const usual = catalogue.clays[clay];
   if (!usual) return null;
   const own = owned.labels?.[clay];
@@ -181,7 +182,7 @@ function LabelFields({ clay, owned, catalogue, keep }: LabelProps) {
           onCommit={(maximum_c) => put({ maximum_c })}
         />
         <NumberField
-          label="Minutes for every 6 mm"
+          label={`Minutes for every ${length(6, units)}`}
           value={now.min_per_6mm}
           unit="min"
           onCommit={(typed) => put({ min_per_6mm: typed })}

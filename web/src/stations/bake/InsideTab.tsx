@@ -28,8 +28,8 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
   const [shown, setShown] = useState<Shown>("fusion");
   const at = momentAt(bake, minute);
   useEffect(() => {
-    setTints(tintsAt(bake, shown, at));
-  }, [bake, shown, at, setTints]);
+    setTints(tintsAt(bake, shown, at, units));
+  }, [bake, shown, at, units, setTints]);
   useEffect(() => () => setTints(null), [setTints]);
   const part =
     bake.parts.find((row) => row.id === selected) ?? bake.parts.find((row) => row.id === slowest);
@@ -104,7 +104,7 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
           cells: [
             row.label,
             temperature(row.core_c[at] ?? 20, units),
-            stateOf(row, shown, at)[1],
+            stateOf(row, shown, at, units)[1],
             row.raw_in ? row.crack_risk : "–",
           ],
         }))}

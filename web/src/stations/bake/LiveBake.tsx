@@ -16,7 +16,7 @@ import type { BakePlan, Live } from "../../api/types";
 import { ring } from "../../bench/ring";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
-import { minutes, temperature } from "../../units/format";
+import { difference, minutes, temperature } from "../../units/format";
 import { Abandon, Forgotten } from "./Forgotten";
 import { GRADES } from "./grades";
 import { Note } from "../../ui/fields";
@@ -292,8 +292,9 @@ function Teach({ learned }: { learned: NonNullable<Live["learned"]> }) {
     <Flex gap="2" align="center" wrap="wrap">
       <Text fontSize="sm">
         This oven holds {learned.offset_c > 0 ? "+" : ""}
-        {learned.offset_c} °C from its dial and swings ± {learned.swing_c} °C; House rules say{" "}
-        {rules.oven.offset_c} and ± {rules.oven.swing_c}.
+        {difference(learned.offset_c, rules)} from its dial and swings ±{" "}
+        {difference(learned.swing_c, rules)}; House rules say{" "}
+        {difference(rules.oven.offset_c, rules)} and ± {difference(rules.oven.swing_c, rules)}.
       </Text>
       <Button
         size="xs"

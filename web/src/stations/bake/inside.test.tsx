@@ -1,3 +1,4 @@
+import { METRIC } from "../../units/format";
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test, vi } from "vitest";
 import type { GunSet, InsideBake, Owned, PartInside, Plan } from "../../api/types";
@@ -41,18 +42,20 @@ describe("The inside at a moment", () => {
   });
 
   test("is said in words and in a share", () => {
-    expect(stateOf(CHEST, "fusion", 2)).toEqual([0.97, "fused"]);
-    expect(stateOf(CHEST, "scorch", 2)[1]).toBe("20 % of the scorch it can take");
-    expect(stateOf(CHEST, "set", 1)).toEqual([0.25, "1.5 of 6 mm set"]);
-    expect(stateOf({ ...CHEST, scorch: [9] }, "scorch", 0)[0]).toBe(1);
+    expect(stateOf(CHEST, "fusion", 2, METRIC)).toEqual([0.97, "fused"]);
+    expect(stateOf(CHEST, "scorch", 2, METRIC)[1]).toBe("20 % of the scorch it can take");
+    expect(stateOf(CHEST, "set", 1, METRIC)).toEqual([0.25, "1.50 mm of 6.00 mm set"]);
+    expect(stateOf({ ...CHEST, scorch: [9] }, "scorch", 0, METRIC)[0]).toBe(1);
   });
 
   test("lays a colour over each part, deeper the further it is", () => {
-    const at = (moment: number) => tintsAt(INSIDE, "fusion", moment).get("chest");
+    const at = (moment: number) => tintsAt(INSIDE, "fusion", moment, METRIC).get("chest");
     expect(at(0)?.fill).toContain(" 0%");
     expect(at(2)?.fill).toContain(" 97%");
     expect(at(2)?.words).toBe("fused");
-    expect(tintsAt(INSIDE, "scorch", 2).get("chest")?.fill).toContain("--chakra-colors-stop");
+    expect(tintsAt(INSIDE, "scorch", 2, METRIC).get("chest")?.fill).toContain(
+      "--chakra-colors-stop",
+    );
   });
 });
 

@@ -1,6 +1,7 @@
 import type { InsideBake, PartInside } from "../../api/types";
 import { GRADES } from "./grades";
 import { tint } from "../../theme";
+import { length, type Units } from "../../units/format";
 import type { Tints } from "../../elevation/Parts";
 
 export const SHOWN = {
@@ -19,7 +20,12 @@ export const momentAt = (bake: InsideBake, minute: number): number =>
   );
 
 /** How far a part has got, 0 to 1, and the same in words. */
-export function stateOf(part: PartInside, shown: Shown, at: number): [number, string] {
+export function stateOf(
+  part: PartInside,
+  shown: Shown,
+  at: number,
+  units: Units,
+): [number, string] {
   switch (shown) {
     case "fusion": {
       const grade = part.grade[at] ?? "raw";
@@ -31,17 +37,20 @@ export function stateOf(part: PartInside, shown: Shown, at: number): [number, st
     }
     case "set": {
       const mm = part.set_mm[at] ?? 0;
-      return [Math.min(1, mm / part.clay_mm), `${mm.toFixed(1)} of ${part.clay_mm} mm set`];
+      return [
+        Math.min(1, mm / part.clay_mm),
+        `${length(mm, units)} of ${length(part.clay_mm, units)} set`,
+      ];
     }
   }
 }
 
 /** A colour over each part of the elevation at one moment. */
-export function tintsAt(bake: InsideBake, shown: Shown, at: number): Tints {
+export function tintsAt(bake: InsideBake, shown: Shown, at: number, units: Units): Tints {
   const full = tint(shown === "scorch" ? "stop" : "verdigris");
   return new Map(
     bake.parts.map((part) => {
-      const [share, words] = stateOf(part, shown, at);
+      const [share, words] = stateOf(part, shown, at, units);
       const fill = `color-mix(in srgb, ${full} ${Math.round(share * 100)}%, ${tint("clayFill")})`;
       return [part.id, { fill, words }];
     }),

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useCatalogue } from "../../api/useRules";
 import type { Catalogue, Hollow, Light, LightPlan } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length, lengthAsTyped, minutes, stockAmount } from "../../units/format";
+import { length, lengthAsTyped, minutes, stockAmount, temperature } from "../../units/format";
 import { WhyFold } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note, NumberField, WordsField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
@@ -108,7 +108,9 @@ function HollowSection({ hollows }: { hollows: Hollow[] }) {
               ? ` ${length(Math.max(0, row.bridge_mm), units)} of clay stay beside it at its narrowest.`
               : ""}
           </Text>
-          <Note>Pull it after the last bake, below 45 °C. Foil cuts: gloves.</Note>
+          <Note>
+            Pull it after the last bake, below {temperature(45, units)}. Foil cuts: gloves.
+          </Note>
         </Stack>
       ))}
     </Box>

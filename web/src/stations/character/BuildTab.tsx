@@ -1,6 +1,6 @@
 import { Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length } from "../../units/format";
+import { length, metres } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { MeasureField, Note, NumberField, WordsField } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
@@ -166,18 +166,18 @@ function ScaleField() {
     return (
       <Stack gap="1">
         {field("")}
-        <Note>Type 1:2 of 60 cm to say what it is a model of.</Note>
+        <Note>Type 1:2 of {length(600, units)} to say what it is a model of.</Note>
       </Stack>
     );
   const ratio = scale.ratio.toFixed(scale.ratio < 10 ? 2 : 1).replace(/\.?0+$/, "");
-  const real = `${(scale.stands_for_mm / 1000).toFixed(2)} m`;
+  const real = metres(scale.stands_for_mm / 1000, units);
   return (
     <Stack gap="1">
       {field(`1:${ratio} of ${real}`)}
       {scale.said ? null : (
         <Note>
           {figure.sheet.body.heads_tall.toFixed(1)} heads are taken for a person of {real}, assumed.
-          Type 1:6 of 1.75 m to say it.
+          Type 1:6 of {metres(1.75, units)} to say it.
         </Note>
       )}
       <details>

@@ -9,7 +9,7 @@ import { tellProblem } from "../../ui/notices";
 import { Reading } from "../../ui/Reading";
 import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
-import { stockAmount } from "../../units/format";
+import { length, mass, massAsTyped, stockAmount } from "../../units/format";
 
 const VERDICTS = ["not baked yet", "good", "too pale", "too strong", "another hue"] as const;
 const isVerdict = (text: string): text is ClayChip["verdict"] =>
@@ -22,6 +22,7 @@ const NEARNESS = {
 
 /** A colour of clay by weight from the blocks one owns, or with ink; tried on a chip first. */
 export function MixTab() {
+  const units = useUnits();
   const { figure, plan } = useFigurePage();
   const areas = figure.sheet.colour.areas;
   const [target, setTarget] = useState(areas[0]?.target ?? "#8a5a3c");
@@ -32,7 +33,7 @@ export function MixTab() {
       (row) => figure.sheet.parts.find((part) => part.id === row.id)?.area === area,
     );
     const whole = own.reduce((sum, row) => sum + row.grams, 0);
-    return area && whole > 0 ? `${Math.ceil(whole)} g` : undefined;
+    return area && whole > 0 ? massAsTyped(Math.ceil(whole), units) : undefined;
   }
   const chosen = areas.find((area) => area.target === target);
   return (
@@ -159,8 +160,8 @@ function MixBox({ title, mix, target }: MixProps) {
         </Flex>
       ))}
       <Text fontSize="xs" color="inkSoft">
-        A chip to try: {mix.chip.map((part) => `${amount(part)} ${part.label}`).join(" + ")}, 3 mm
-        thick.
+        A chip to try: {mix.chip.map((part) => `${amount(part)} ${part.label}`).join(" + ")},{" "}
+        {length(3, units)} thick.
       </Text>
       <Button size="xs" mt="1" variant="outline" borderColor="hairline" onClick={keep}>
         Keep this recipe
@@ -189,6 +190,7 @@ function Swatch({ colour, label }: { colour: string; label?: string }) {
 
 /** Recipes that were kept, what came of their chips; what was read off one corrects the rest. */
 function Chips() {
+  const units = useUnits();
   const stores = useStores().data;
   const catalogue = useCatalogue().data;
   const { set } = useStoresChanges();
@@ -208,7 +210,9 @@ function Chips() {
             <Swatch colour={chip.target} label="wanted" />
             <Text fontSize="sm" flex="1">
               {Object.entries(chip.grams)
-                .map(([key, weight]) => `${weight} g ${catalogue.clays[key]?.label ?? key}`)
+                .map(
+                  ([key, weight]) => `${mass(weight, units)} ${catalogue.clays[key]?.label ?? key}`,
+                )
                 .concat(
                   Object.entries(chip.drops).map(
                     ([key, drops]) => `${drops} drops ${catalogue.inks[key]?.label ?? key}`,

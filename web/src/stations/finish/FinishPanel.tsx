@@ -1,7 +1,7 @@
 import { Checkbox, Heading, Link, Stack } from "@chakra-ui/react";
 import { useBench } from "../../api/useBench";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length } from "../../units/format";
+import { across, length } from "../../units/format";
 import { Answer, WhyFold } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
@@ -43,8 +43,8 @@ export function FinishPanel() {
             <li key={`${peg.label} ${peg.right_mm} ${peg.forward_mm}`}>
               {peg.label}: {length(Math.abs(peg.right_mm), units)} to its{" "}
               {peg.right_mm < 0 ? "left" : "right"}, {length(Math.abs(peg.forward_mm), units)}{" "}
-              {peg.forward_mm < 0 ? "back" : "forward"}; drill <b>{peg.hole_mm.toFixed(1)} mm</b>,{" "}
-              {length(peg.depth_mm, units)} deep
+              {peg.forward_mm < 0 ? "back" : "forward"}; drill{" "}
+              <b>{across(peg.hole_mm, units, 1)}</b>, {length(peg.depth_mm, units)} deep
             </li>
           ))}
         </Stack>

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { length } from "../../units/format";
+import { length, metres } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
@@ -87,7 +87,7 @@ export function CutTab() {
       {cuts.buy.map((buy) => (
         <Text key={buy.wire} fontSize="sm" data-buy={buy.wire}>
           <b>
-            Buy {buy.metres} m of {buy.label}
+            Buy {metres(buy.metres, units)} of {buy.label}
           </b>{" "}
           (about £{buy.cost.toFixed(2)}): {length(buy.needed_mm, units)} wanted, the longest piece{" "}
           {length(buy.longest_mm, units)}.

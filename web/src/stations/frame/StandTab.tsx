@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length, value } from "../../units/format";
+import { length, mass, value } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { ChoiceField, MeasureField, Note, NumberField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
@@ -103,7 +103,7 @@ export function StandTab() {
       {weight ? (
         <Flex align="center" justify="space-between" gap="2">
           <Text fontSize="sm">
-            {weight.mass_g.toFixed(0)} g, {length(Math.abs(weight.back_mm), units)}{" "}
+            {mass(weight.mass_g, units)}, {length(Math.abs(weight.back_mm), units)}{" "}
             {weight.back_mm > 0 ? "behind" : "before"}
             {Math.abs(weight.right_mm) >= 1
               ? ` and ${length(Math.abs(weight.right_mm), units)} ${weight.right_mm > 0 ? "right" : "left"} of`
