@@ -51,7 +51,12 @@ def _given(bake: LiveBake) -> _Given:
 
 
 def planned_then(bake: LiveBake) -> PlannedBake:
-    """A bake as it was planned when it was begun."""
+    """A bake as it was planned when it was begun.
+
+    Raises
+    ------
+    SheetError : begun before Windcrest was renewed, and planned otherwise since.
+    """
     given = _given(bake)
     plan = kept_plan_of(bake.figure, given.sheet, (given.context, given.progress)).plan
     return planned_bake(plan, bake.number)

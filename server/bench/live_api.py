@@ -52,7 +52,7 @@ class Begin(Schema):
 
 class Forgotten(Out):
     """A bake that was begun and cannot be ended by the clock: it has run for longer than any is written
-    down."""
+    down, or Windcrest was renewed meanwhile and knows no such bake of this figure."""
 
     number: int
     began: datetime
@@ -165,9 +165,17 @@ def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
 
 def _forgotten(bake: LiveBake) -> Forgotten | None:
     elapsed = _elapsed_s(bake) / 60
-    if elapsed <= LONGEST_MIN:
+    if elapsed <= LONGEST_MIN and _can_be_followed(bake):
         return None
     return Forgotten(number=bake.number, began=bake.started, elapsed_min=elapsed)
+
+
+def _can_be_followed(bake: LiveBake) -> bool:
+    try:
+        planned_then(bake)
+    except SheetError:
+        return False
+    return True
 
 
 @router.post("figures/{figure_id}/begun/{key}/end", response={200: LiveOut, **ERRORS})

@@ -37,10 +37,13 @@ def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
 
 
 def record_begun(bake: LiveBake, minutes: float, air_c: list[float]) -> None:
-    """Of a bake that was begun, with what went in then. It keeps its number where today's plan has one
+    """Of a bake that was begun, with what went in then, where that is known still. It keeps its number where today's plan has one
     so called; else it is the first that was not run. `air_c` is the air that was measured, every 15 s."""
     figure = bake.figure
-    went_in = planned_then(bake).steps
+    try:
+        went_in = planned_then(bake).steps
+    except SheetError:
+        went_in = []
     ran = set(figure.bakes.values_list("number", flat=True))
     number = bake.number
     if all(planned.number != number for planned in plan_of(figure).bake.bakes):

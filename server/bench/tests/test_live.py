@@ -121,6 +121,16 @@ class LiveBakeTest(ApiCase):
         placed = {step.key: step.bake for step in plan.order.steps}
         self.assertEqual((placed["chest.cover.1"], placed["hand_r.cover.1"]), (1, 2))
 
+    def test_one_that_a_newer_windcrest_does_not_know_is_put_right(self) -> None:
+        self.begin(2)
+        LiveBake.objects.update(number=9)
+        found = self.client.get(f"{self.at}/live").json()
+        self.assertEqual((found["live"], found["forgotten"]["number"]), (None, 9))
+        self.assert_problem(self.end(), 409)
+        self.assertEqual(self.end("close", {"minutes": 42}).status_code, 200)
+        record = BakeRecord.objects.get()
+        self.assertEqual((record.number, record.minutes, record.steps), (1, 42, []))
+
     def test_a_bake_is_written_down_as_another_of_todays_plan(self) -> None:
         self.begin(2)
         self.assertEqual(self.end("close", {"minutes": 66, "number": 1}).status_code, 200)

@@ -3736,7 +3736,7 @@ export interface components {
         /**
          * Forgotten
          * @description A bake that was begun and cannot be ended by the clock: it has run for longer than any is written
-         *     down.
+         *     down, or Windcrest was renewed meanwhile and knows no such bake of this figure.
          */
         Forgotten: {
             /**
