@@ -109,7 +109,9 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
         ) : (
           <TypedField
             label={
-              kind === "wire" ? `as its label says: 14 gauge, ${across(2, units)}` : "what it is"
+              kind === "wire"
+                ? `as its label says: 14 gauge, ${units.length_unit === "in" ? "0.08 in" : "2 mm"}`
+                : "what it is"
             }
             value={words}
             onChange={setWords}
