@@ -9,7 +9,7 @@ import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
 import { OvenInside } from "./OvenInside";
 import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
-import { across, length, shownDifference, typedDifference } from "../units/format";
+import { across, lengthAsTyped, shownDifference, typedDifference } from "../units/format";
 
 type Choices = { value: string; label: string }[];
 const choices = (rows: Record<string, string>): Choices =>
@@ -176,8 +176,8 @@ export function RulesPage() {
             onCommit={(text) => set({ wall_mm: text })}
           />
           <Note>
-            {length(3, rules)} to {length(4, rules)} is a thin skin, {length(6, rules)} the usual;
-            small parts are solid.
+            {lengthAsTyped(3, rules)} to {lengthAsTyped(4, rules)} is a thin skin,{" "}
+            {lengthAsTyped(6, rules)} the usual; small parts are solid.
           </Note>
           <ChoiceField
             label="Foil is packed"

@@ -9,7 +9,7 @@ import { useKept } from "../ui/useKept";
 import { TypedField } from "../ui/TypedField";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { length, mass, massAsTyped, metres } from "../units/format";
+import { length, lengthAsTyped, mass, massAsTyped, metres } from "../units/format";
 import { Scales } from "./Scales";
 import { ScaleButton } from "./ScaleButton";
 import { UndoButtons } from "./UndoButtons";
@@ -78,7 +78,7 @@ function WeighBall({ stores, catalogue }: Props) {
       </Heading>
       <Text fontSize="sm" color="inkSoft" mb="2">
         Squeeze foil as you always do, or roll conditioned clay, into a ball as round as you can,{" "}
-        {length(40, units)} or more; measure across it in three ways and take the middle.
+        {lengthAsTyped(40, units)} or more; measure across it in three ways and take the middle.
       </Text>
       <Stack gap="2">
         <ChoiceField
@@ -97,7 +97,7 @@ function WeighBall({ stores, catalogue }: Props) {
         <TypedField
           label="across"
           of="length"
-          hint={length(40, units)}
+          hint={lengthAsTyped(40, units)}
           value={across}
           onChange={setAcross}
         />

@@ -3,7 +3,7 @@ import { useChipRates } from "../../api/useBakes";
 import { useCatalogue, useStores, useStoresChanges } from "../../api/useRules";
 import type { BakePlan, Catalogue, Owned, TestChip } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { length, minutes } from "../../units/format";
+import { length, lengthAsTyped, minutes } from "../../units/format";
 import { Note, NumberField } from "../../ui/fields";
 import { TemperatureField } from "../../ui/TemperatureField";
 import { tellProblem } from "../../ui/notices";
@@ -94,8 +94,8 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
         <Heading size="sm">Chips so far</Heading>
         {tried.length === 0 ? (
           <Note>
-            None yet. A chip of {length(3, units)} on the tile, baked with the piece: bend it cold.
-            It bends when it is cured and snaps when it is not.
+            None yet. A chip of {lengthAsTyped(3, units)} on the tile, baked with the piece: bend it
+            cold. It bends when it is cured and snaps when it is not.
           </Note>
         ) : null}
         {tried.map((chip, at) => (
@@ -182,7 +182,7 @@ function LabelFields({ clay, owned, catalogue, keep }: LabelProps) {
           onCommit={(maximum_c) => put({ maximum_c })}
         />
         <NumberField
-          label={`Minutes for every ${length(6, units)}`}
+          label={`Minutes for every ${lengthAsTyped(6, units)}`}
           value={now.min_per_6mm}
           unit="min"
           onCommit={(typed) => put({ min_per_6mm: typed })}

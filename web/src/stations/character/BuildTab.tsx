@@ -1,6 +1,6 @@
 import { Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length, metres } from "../../units/format";
+import { length, lengthAsTyped, metres } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { MeasureField, Note, NumberField, WordsField } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
@@ -166,7 +166,7 @@ function ScaleField() {
     return (
       <Stack gap="1">
         {field("")}
-        <Note>Type 1:2 of {length(600, units)} to say what it is a model of.</Note>
+        <Note>Type 1:2 of {lengthAsTyped(600, units)} to say what it is a model of.</Note>
       </Stack>
     );
   const ratio = scale.ratio.toFixed(scale.ratio < 10 ? 2 : 1).replace(/\.?0+$/, "");

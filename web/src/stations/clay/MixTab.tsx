@@ -9,7 +9,7 @@ import { tellProblem } from "../../ui/notices";
 import { Reading } from "../../ui/Reading";
 import { faultText } from "../../ui/useDraft";
 import { useUnits } from "../../ui/UnitsContext";
-import { length, mass, massAsTyped, stockAmount } from "../../units/format";
+import { lengthAsTyped, mass, massAsTyped, stockAmount } from "../../units/format";
 
 const VERDICTS = ["not baked yet", "good", "too pale", "too strong", "another hue"] as const;
 const isVerdict = (text: string): text is ClayChip["verdict"] =>
@@ -161,7 +161,7 @@ function MixBox({ title, mix, target }: MixProps) {
       ))}
       <Text fontSize="xs" color="inkSoft">
         A chip to try: {mix.chip.map((part) => `${amount(part)} ${part.label}`).join(" + ")},{" "}
-        {length(3, units)} thick.
+        {lengthAsTyped(3, units)} thick.
       </Text>
       <Button size="xs" mt="1" variant="outline" borderColor="hairline" onClick={keep}>
         Keep this recipe
