@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from typing import Any
 
 from ninja import NinjaAPI
@@ -16,8 +17,13 @@ FILES = {kind.split(";")[0]: {"schema": {"type": "string", "format": "binary"}} 
 class DescribedApi(NinjaAPI):
     """Describes a problem as what it is, at every address; an answer of any kind is one of our files."""
 
-    def get_openapi_schema(self, **kwargs: Any) -> OpenAPISchema:
-        document = super().get_openapi_schema(**kwargs)
+    def get_openapi_schema(self, **_: Any) -> OpenAPISchema:
+        return self._described
+
+    @cached_property
+    def _described(self) -> OpenAPISchema:
+        """Made once: it takes seconds, and anybody may ask for it."""
+        document = super().get_openapi_schema()
         for methods in document["paths"].values():
             for operation in methods.values():
                 answers = {str(status): answer for status, answer in operation["responses"].items()}

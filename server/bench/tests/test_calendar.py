@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import icalendar
 
+from server.bench.actions.mark_steps import mark_steps
 from server.shelf.actions.create_figure import create_figure
 from server.testing import ApiCase
 from windcrest_core.tests.paper import read
@@ -78,8 +79,8 @@ class CalendarTest(ApiCase):
     def test_what_is_finished_is_cancelled_though_it_is_not_asked_for(self) -> None:
         other = create_figure(self.user, "Other", "biped", "200 mm").id
         mine = set(self.events(figures=self.figure.id))
-        for step in self.client.get(f"{self.at}/plan/order").json()["steps"]:
-            self.call("PUT", f"{self.at}/steps/{step['key']}", {"done": True})
+        steps = self.client.get(f"{self.at}/plan/order").json()["steps"]
+        mark_steps(self.figure, [step["key"] for step in steps], True)
         told = self.events(figures=other)
         self.assertEqual({str(told[uid]["status"]) for uid in mine}, {"CANCELLED"})
 

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import io
 import json
+import subprocess
+import sys
 import tempfile
 from pathlib import Path
 from typing import Any
@@ -16,6 +18,7 @@ from django.test import SimpleTestCase
 from windcrest_core.sheet import load_sheet
 
 KEPT = Path(settings.ROOT) / "windcrest_core" / "tests" / "kept"
+FERRYWOMAN = Path(settings.ROOT) / "examples" / "ferrywoman.figure.json"
 
 
 def run(*words: str, stdin: str = "") -> tuple[int, str, list[str]]:
@@ -89,3 +92,34 @@ class SheetCommandTest(SimpleTestCase):
                     self.assertEqual((left, text), (2, ""))
                     self.assertTrue(all(line.count(":") for line in told))
                     self.assertIn(field, told[0])
+
+
+class PlanCommandTest(SimpleTestCase):
+    def plan(self, *words: str, stdin: str = "") -> dict[str, Any]:
+        left, text, told = run("plan", *words, stdin=stdin)
+        self.assertEqual((left, told), (0, []))
+        found: dict[str, Any] = json.loads(text)
+        return found
+
+    def test_as_it_is_typed_it_plans_a_file_and_as_a_pipe_the_same(self) -> None:
+        words = [sys.executable, "manage.py", "plan", str(FERRYWOMAN), "--today", "2026-07-01"]
+        done = subprocess.run(words, capture_output=True, text=True, cwd=settings.ROOT, check=False)
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        plan = json.loads(done.stdout)
+        self.assertEqual((plan["name"], plan["today"]), ("The ferrywoman", "2026-07-01"))
+        piped = self.plan("-", "--today", "2026-07-01", stdin=FERRYWOMAN.read_text())
+        self.assertEqual(piped, plan)
+
+    def test_a_bad_sheet_exits_two_with_a_line_per_fault(self) -> None:
+        bad = {**json.loads(FERRYWOMAN.read_text()), "height_mm": 0, "surprise": 1}
+        left, text, told = run("plan", "-", stdin=json.dumps(bad))
+        self.assertEqual((left, text, len(told)), (2, "", 2))
+        self.assertEqual(run("plan", "nowhere.json")[0], 2)
+
+    def test_rules_from_a_file(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            rules = Path(folder) / "rules.json"
+            rules.write_text('{"wall_mm": 3}')
+            thin = self.plan(str(FERRYWOMAN), "--rules", str(rules))
+        usual = self.plan(str(FERRYWOMAN))
+        self.assertGreater(thin["totals"]["foil"]["value"], usual["totals"]["foil"]["value"])

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import re
-from collections.abc import Iterator
 from typing import Any
 from unittest import mock
 
@@ -40,10 +39,9 @@ BODIES: dict[str, Any] = {
 }
 
 
-def addresses() -> Iterator[tuple[str, str]]:
-    for path, methods in api.get_openapi_schema()["paths"].items():
-        for method in methods:
-            yield method.upper(), path
+def addresses() -> list[tuple[str, str]]:
+    paths = api.get_openapi_schema()["paths"]
+    return [(method.upper(), path) for path, methods in paths.items() for method in methods]
 
 
 def filled(path: str, figure_id: str) -> str:

@@ -4,13 +4,8 @@ from __future__ import annotations
 
 import io
 import json
-import subprocess
-import sys
-import tempfile
 from datetime import date
-from pathlib import Path
 
-from django.conf import settings
 from pypdf import PdfReader
 
 from server.shelf.models import Figure
@@ -229,39 +224,6 @@ class PrintTest(ApiCase):
         self.assertIn(f"{bake['advised_min']['value']:.0f} min", text)
         self.assertIn("label stands above", text)
         self.assert_problem(self.client.get(self.at + "/prints/bake-card/9"), 422, "number")
-
-
-class CommandTest(ApiCase):
-    def run_plan(self, *args: str, stdin: str = "") -> subprocess.CompletedProcess[str]:
-        return subprocess.run(
-            [sys.executable, "manage.py", "plan", *args],
-            input=stdin, capture_output=True, text=True, cwd=settings.ROOT, check=False,
-        )  # fmt: skip
-
-    def test_plan_of_a_file_and_of_standard_input(self) -> None:
-        path = str(EXAMPLES / "ferrywoman.figure.json")
-        done = self.run_plan(path, "--today", "2026-07-01")
-        self.assertEqual(done.returncode, 0, done.stderr)
-        plan = json.loads(done.stdout)
-        self.assertEqual((plan["name"], plan["today"]), ("The ferrywoman", "2026-07-01"))
-        piped = self.run_plan("-", "--today", "2026-07-01", stdin=Path(path).read_text())
-        self.assertEqual(json.loads(piped.stdout), plan)
-
-    def test_a_bad_sheet_exits_two_with_a_line_per_fault(self) -> None:
-        bad = {**self.sheet(), "height_mm": 0, "surprise": 1}
-        done = self.run_plan("-", stdin=json.dumps(bad))
-        self.assertEqual(done.returncode, 2)
-        self.assertEqual(len(done.stderr.strip().splitlines()), 2)
-        self.assertEqual(self.run_plan("nowhere.json").returncode, 2)
-
-    def test_rules_and_stores_from_files(self) -> None:
-        with tempfile.TemporaryDirectory() as folder:
-            rules = Path(folder) / "rules.json"
-            rules.write_text('{"wall_mm": 3}')
-            path = str(EXAMPLES / "ferrywoman.figure.json")
-            thin = json.loads(self.run_plan(path, "--rules", str(rules)).stdout)
-            usual = json.loads(self.run_plan(path).stdout)
-        self.assertGreater(thin["totals"]["foil"]["value"], usual["totals"]["foil"]["value"])
 
 
 class DateTest(ApiCase):
