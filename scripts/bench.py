@@ -39,11 +39,11 @@ from windcrest_core.given.load import Context  # noqa: E402
 from windcrest_core.given.oven import Oven  # noqa: E402
 from windcrest_core.given.progress import Progress  # noqa: E402
 from windcrest_core.given.stores import Stores  # noqa: E402
+from windcrest_core.measures import Units  # noqa: E402
 from windcrest_core.new_figure import BODIES, new_sheet  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 from windcrest_core.prints.layout_map import layout_map  # noqa: E402
 from windcrest_core.prints.map_pages import map_pdf  # noqa: E402
-from windcrest_core.prints.measures import Units  # noqa: E402
 from windcrest_core.prints.page import Printing, heading_of  # noqa: E402
 from windcrest_core.sheet import FigureSheet, load_sheet  # noqa: E402
 from windcrest_core.sheet.edits import apply_edits  # noqa: E402

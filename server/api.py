@@ -22,6 +22,7 @@ from server.shelf.order_api import router as order
 from server.shelf.prints_api import router as prints
 from server.shelf.references_api import router as references
 from server.shelf.views_api import router as views
+from server.speaking import SpokenRenderer
 from server.stores.api import router as stores
 from server.stores.needs_api import router as needs
 from server.stores.stock_api import router as stock
@@ -32,6 +33,7 @@ api = DescribedApi(
     version="1",
     auth=django_auth,
     parser=PlainParser(),
+    renderer=SpokenRenderer(),
     openapi_url="/openapi.json",
     docs_url=None,
     urls_namespace="api",

@@ -27,7 +27,7 @@ from typing import Literal
 
 from pydantic import ValidationError
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 DATABASE = "windcrest.sqlite3"
 PICTURES = "pictures"

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import logging
-from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
@@ -13,8 +12,10 @@ from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
-from windcrest_core.errors import ConflictError, Fault, Limits, SheetError, UnitError
+from windcrest_core.errors import ConflictError, Fault, SheetError, UnitError
+from windcrest_core.measures import Units
 from windcrest_core.refused import fault_of, limit_words
+from windcrest_core.words import sayer
 
 log = logging.getLogger(__name__)
 TITLES = {
@@ -60,35 +61,42 @@ def problem(
 
 
 def _errors(faults: list[Fault], request: HttpRequest) -> list[dict[str, str]]:
-    """Faults as they are sent, limits in the units of whoever asked."""
+    """Faults as they are sent, in the units of whoever asked."""
     faults = faults[:50]
-    words = _limit_words(request) if any(fault.limits for fault in faults) else limit_words
+    units = _units(request) if any(_has_units(fault) for fault in faults) else Units()
     return [
         {
             "path": f.path,
             "value": str(f.value)[:120],
-            "allowed": words(f.limits) if f.limits else f.allowed,
+            "allowed": _allowed(f, units),
             "code": f.code,
         }
         for f in faults
     ]
 
 
-def _limit_words(request: HttpRequest) -> Callable[[Limits], str]:
+def _has_units(fault: Fault) -> bool:
+    return fault.limits is not None or not isinstance(fault.allowed, str)
+
+
+def _allowed(fault: Fault, units: Units) -> str:
+    if fault.limits is not None:
+        return limit_words(fault.limits, units.length, units.mass, units.temperature)
+    return sayer(units).say(fault.allowed)
+
+
+def _units(request: HttpRequest) -> Units:
     from server.accounts.models import HouseRules  # apps are read after this module
 
     document = HouseRules.objects.filter(owner_id=getattr(request.user, "pk", None)).first()
-    if document is None:
-        return limit_words
-    rules = document.rules
-    return lambda limits: limit_words(
-        limits, rules.length_unit, rules.mass_unit, rules.temperature_unit
-    )
+    return document.rules.units if document else Units()
 
 
 def refused(error: SheetError, request: HttpRequest) -> HttpResponse:
     """What was asked for cannot be, field by field."""
-    return problem(422, str(error.faults[0]), errors=_errors(error.faults, request))
+    errors = _errors(error.faults, request)
+    detail = error.faults[0].told(errors[0]["allowed"])
+    return problem(422, detail, errors=errors)
 
 
 def install(api: NinjaAPI) -> None:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from windcrest_core.facts import Text
+
 
 class WindcrestError(Exception):
     """Base of everything the core raises on purpose."""
@@ -28,14 +30,18 @@ class Fault:
 
     path: str
     value: object
-    allowed: str
+    allowed: Text
     code: str = ""
     limits: Limits | None = None
 
-    def __str__(self) -> str:
+    def told(self, allowed: str) -> str:
+        """One line, with what is allowed as it is said to somebody."""
         text = repr(self.value)
         shown = text if len(text) <= 80 else text[:77] + "..."
-        return f"{self.path}: {shown} is not allowed; {self.allowed}"
+        return f"{self.path}: {shown} is not allowed; {allowed}"
+
+    def __str__(self) -> str:
+        return self.told(self.allowed if isinstance(self.allowed, str) else self.allowed.code)
 
 
 class SheetError(WindcrestError):
@@ -46,7 +52,7 @@ class SheetError(WindcrestError):
         self.faults = faults
 
     @classmethod
-    def one(cls, path: str, value: object, allowed: str, code: str = "") -> SheetError:
+    def one(cls, path: str, value: object, allowed: Text, code: str = "") -> SheetError:
         return cls([Fault(path, value, allowed, code)])
 
 

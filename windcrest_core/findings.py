@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict
+from windcrest_core.facts import Frozen, Text
 
 Station = Literal["character", "frame", "bulk", "clay", "order", "bake", "colour", "finish"]
 STATIONS: tuple[Station, ...] = (
@@ -20,17 +20,6 @@ STATIONS: tuple[Station, ...] = (
 Severity = Literal["stop", "warn", "note"]
 
 
-class Frozen(BaseModel):
-    """Base of every document of the core: nothing unknown, nothing infinite, never changed."""
-
-    model_config = ConfigDict(
-        extra="forbid",
-        allow_inf_nan=False,
-        frozen=True,
-        json_schema_serialization_defaults_required=True,
-    )
-
-
 class Operation(Frozen):
     """Set the value at an id-addressed path of the sheet; a null value of `part/<id>` removes it."""
 
@@ -41,7 +30,7 @@ class Operation(Frozen):
 class Fix(Frozen):
     """A patch of the sheet that mends a finding, in words and as operations."""
 
-    label: str
+    label: Text
     operations: list[Operation]
 
 
@@ -55,39 +44,12 @@ class Finding(Frozen):
     station: Station
     severity: Severity
     subject: str = ""
-    title: str
-    reason: str
+    title: Text
+    reason: Text
     numbers: dict[str, float] = {}
     fixes: list[Fix] = []
 
 
-class Input(Frozen):
-    """A number that went into an answer."""
-
-    name: str
-    value: float
-    unit: str = ""
-
-
-class Why(Frozen):
-    """How a number came about: the formula in words and signs, what went in, and the source."""
-
-    formula: str
-    inputs: list[Input] = []
-    source: str
-    assumed: bool = False
-
-
-class Quantity(Frozen):
-    """An answer: a value in its inner unit, its range where it is an estimate, and its reason."""
-
-    value: float
-    unit: Literal["mm", "g", "C", "N", "Nmm", "min", "deg", "cm3", "m", "ratio", "count", "cost"]
-    low: float | None = None
-    high: float | None = None
-    why: Why
-
-
-def fix(label: str, *pairs: tuple[str, Any]) -> Fix:
+def fix(label: Text, *pairs: tuple[str, Any]) -> Fix:
     """A fix from (path, value) pairs."""
     return Fix(label=label, operations=[Operation(path=p, value=v) for p, v in pairs])

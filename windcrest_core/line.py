@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from windcrest_core.findings import STATIONS, Finding, Frozen, Station
+from windcrest_core.facts import Frozen
+from windcrest_core.findings import STATIONS, Finding, Station
 from windcrest_core.order.station import OrderPlan
 
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from pydantic import Field
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 ALIKE = 1e-9
 

@@ -16,7 +16,8 @@ from windcrest_core.clay.station import by_stage, clay_plan
 from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.station import colour_plan
 from windcrest_core.drawing.elevation import Drawing, drawing
-from windcrest_core.findings import Finding, Frozen
+from windcrest_core.facts import Frozen
+from windcrest_core.findings import Finding
 from windcrest_core.finish.station import FinishPlan, finish_plan
 from windcrest_core.frame.model import FramePlan
 from windcrest_core.frame.paths import wire_in_parts

@@ -81,6 +81,12 @@ def _unit_of(path: str) -> str:
     return _UNITS.get("heads" if last == "heads_tall" else last.rsplit("_", 1)[-1], "")
 
 
+def beyond(path: str, value: object, **limits: Any) -> SheetError:
+    """A number that is not within `limits` (of `Limits`)."""
+    allowed = Limits(**limits)
+    return SheetError([Fault(path, value, limit_words(allowed), "limit", allowed)])
+
+
 def limit_words(
     limits: Limits, length: Literal["mm", "in"] = "mm", mass: Literal["g", "oz"] = "g",
     temperature: Literal["C", "F"] = "C",

@@ -6,7 +6,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from windcrest_core.findings import Frozen, Station
+from windcrest_core.facts import Frozen, Text
+from windcrest_core.findings import Station
 
 NeedKind = Literal[
     "own",
@@ -42,7 +43,7 @@ class Need(Frozen):
     """
 
     key: str
-    reason: str
+    reason: Text
     cured: bool = False
     kind: NeedKind = "own"
 
@@ -56,14 +57,14 @@ class Step(Frozen):
     key: str
     kind: StepKind
     station: Station
-    label: str
+    label: Text
     part: str | None = None
     minutes: float
     wait_min: float = 0.0
     needs: list[Need] = []
     into_oven: bool = False
     after_bakes: bool = False
-    caution: str = ""
+    caution: Text = ""
 
 
 Undated = Annotated[list[Step], Field(exclude=True)]

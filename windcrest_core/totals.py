@@ -7,7 +7,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.model import BulkPlan
 from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue, is_putty
 from windcrest_core.clay.model import ClayPlan
-from windcrest_core.findings import Frozen, Input, Quantity, Why
+from windcrest_core.facts import Frozen, Input, Quantity, Why, said
 from windcrest_core.frame.model import FramePlan
 from windcrest_core.order.station import OrderPlan
 
@@ -54,7 +54,8 @@ def totals(
             value=work.sheet.height_mm,
             unit="mm",
             why=Why(
-                formula="as chosen at Character, standing, without its base", source="the sheet"
+                formula=said("totals.as_chosen_at_character_standing"),
+                source=said("totals.the_sheet"),
             ),
         ),
         mass=Quantity(
@@ -71,19 +72,25 @@ def totals(
             + frame.wire_g.value
             + stock_g,
             why=Why(
-                formula="clay on it + foil + wire + bought pieces, without its base",
+                formula=said("totals.clay_on_it_foil_wire"),
                 inputs=[
-                    Input(name="clay, without waste", value=net_clay, unit="g"),
+                    Input(name=said("totals.clay_without_waste"), value=net_clay, unit="g"),
                     Input(name="foil", value=bulk.foil_g.value, unit="g"),
                     *(
-                        [Input(name="other cores and weights", value=bulk.other_g, unit="g")]
+                        [
+                            Input(
+                                name=said("totals.other_cores_and_weights"),
+                                value=bulk.other_g,
+                                unit="g",
+                            )
+                        ]
                         if bulk.other_g
                         else []
                     ),
                     Input(name="wire", value=frame.wire_g.value, unit="g"),
-                    Input(name="bought pieces", value=stock_g, unit="g"),
+                    Input(name=said("totals.bought_pieces"), value=stock_g, unit="g"),
                 ],
-                source="volumes × densities; range from clay density and foil packing",
+                source=said("totals.volumes_densities_range_from_clay"),
                 assumed=True,
             ),
         ),
@@ -96,12 +103,19 @@ def totals(
             value=len(bake.bakes),
             unit="count",
             why=Why(
-                formula="as few as the reasons that need a cure between them allow",
+                formula=said("totals.as_few_as_the_reasons"),
                 inputs=[
-                    Input(name=f"bake {b.number}", value=b.advised_min.value, unit="min")
+                    Input(
+                        name=said("totals.bake", number=b.number),
+                        value=b.advised_min.value,
+                        unit="min",
+                    )
                     for b in bake.bakes
                 ],
-                source=f"House rules: {work.context.rules.bake_school.replace('_', ' ')}",
+                source=said(
+                    "totals.house_rules",
+                    bake_school=work.context.rules.bake_school.replace("_", " "),
+                ),
             ),
         ),
         hands=order.hands_min,
@@ -109,15 +123,14 @@ def totals(
             value=clay.cost + wire_cost + foil_cost + bought_cost,
             unit="cost",
             why=Why(
-                formula="packs of clay + cut wire + foil off the roll + bought pieces, all bought new: what Stores "
-                "hold is not taken off",
+                formula=said("totals.packs_of_clay_cut_wire"),
                 inputs=[
-                    Input(name="clay, whole packs", value=clay.cost, unit="£"),
+                    Input(name=said("totals.clay_whole_packs"), value=clay.cost, unit="£"),
                     Input(name="wire", value=wire_cost, unit="£"),
                     Input(name="foil", value=foil_cost, unit="£"),
-                    Input(name="bought pieces", value=bought_cost, unit="£"),
+                    Input(name=said("totals.bought_pieces"), value=bought_cost, unit="£"),
                 ],
-                source="prices assumed",
+                source=said("totals.prices_assumed"),
                 assumed=True,
             ),
         ),

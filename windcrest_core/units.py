@@ -302,22 +302,19 @@ def wire_diameter_mm(value: object, words: GaugeWords = "awg") -> float:
 
 
 @cache
-def gauge_text(diameter_mm: float, words: GaugeWords) -> str:
-    """A diameter in a person's gauge words: the nearest number of their table, and millimetres.
+def nearest_gauge(diameter_mm: float, words: Literal["awg", "imperial", "us_steel"]) -> str:
+    """A diameter in a person's gauge words: the nearest number of their table.
 
     Examples
     --------
-    >>> gauge_text(2.0525, "awg"), gauge_text(2.0525, "imperial"), gauge_text(2.0525, "mm")
-    ('12 AWG, 2.05 mm', 'about 14 imperial, 2.05 mm', '2.05 mm')
+    >>> nearest_gauge(2.0525, "awg"), nearest_gauge(2.0525, "imperial")
+    ('12 AWG', 'about 14 imperial')
     """
-    size = f"{diameter_mm:.2f} mm"
-    if words == "mm":
-        return size
     table = {number: gauge_diameter_mm(number, words) for number in range(1, 31)}
     nearest = min(table, key=lambda number: abs(table[number] - diameter_mm))
     exact = abs(table[nearest] - diameter_mm) < 0.01
     name = {"awg": "AWG", "imperial": "imperial", "us_steel": "US steel"}[words]
-    return f"{'' if exact else 'about '}{nearest} {name}, {size}"
+    return f"{'' if exact else 'about '}{nearest} {name}"
 
 
 def inches_text(mm: float, denominator: int = 32) -> str:

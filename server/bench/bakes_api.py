@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field
 from server.schemas import ProblemOut
 from server.shelf.owned import as_json, own_figure
 from server.shelf.planning import context_of, given_of, plan_of
+from server.speaking import speaker_of
 from server.writes import computes
 from windcrest_core.bake.chips import ChipRate, chip_rate
 from windcrest_core.bake.heat_gun import GunSet, gun_set
@@ -37,7 +38,7 @@ def get_inside(request: HttpRequest, figure_id: str, number: int) -> HttpRespons
     figure = own_figure(request, figure_id)
     bake, before, _ = planned_bake(plan_of(figure), number)
     work = workpiece(figure.sheet, *given_of(figure))
-    return as_json(inside(work, bake, before))
+    return as_json(inside(work, bake, before), speaker_of(figure.owner_id))
 
 
 @router.post("figures/{figure_id}/heat-gun", response={200: GunSet, **ERRORS})

@@ -65,7 +65,7 @@ def get_ics(request: HttpRequest, figures: str = "", at: datetime | None = None)
     left_out = {row.id for row in others if work_of(plan_of(row), row.id).tasks}
     with transaction.atomic():
         kept, _ = AgendaTold.objects.select_for_update().get_or_create(owner_id=owner)
-        agenda = agenda_of(found, kept.agenda, now, left_out)
+        agenda = agenda_of(found, kept.agenda, now, left_out, context_of(owner).rules.units)
         kept.body = agenda.model_dump(mode="json")
         kept.save()
     answer = HttpResponse(

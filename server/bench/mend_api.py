@@ -16,6 +16,7 @@ from server.shelf.owned import own_figure
 from server.shelf.planning import given_of
 from server.writes import computes
 from windcrest_core.errors import SheetError
+from windcrest_core.facts import Text
 from windcrest_core.given.progress import MishapKind
 from windcrest_core.order.ways import KINDS
 from windcrest_core.work.mend import WayOn, ways_on
@@ -41,7 +42,7 @@ class MishapOut(Out):
     id: int
     key: str
     kind: MishapKind
-    words: str
+    words: Text
     part: str
     way: str
     made: datetime
@@ -52,8 +53,8 @@ def _ways(figure: Figure, body: Happened) -> list[WayOn]:
     return ways_on(figure.sheet, context, progress, date.today(), body.kind, body.part)
 
 
-@router.get("mishaps", response=dict[MishapKind, str])
-def kinds(request: HttpRequest) -> dict[MishapKind, str]:
+@router.get("mishaps", response=dict[MishapKind, Text])
+def kinds(request: HttpRequest) -> dict[MishapKind, Text]:
     """What can go wrong, in words."""
     return KINDS
 

@@ -28,7 +28,7 @@ class LogEntry(models.Model):
 
 
 class StepDone(models.Model):
-    """A step ticked; `snapshot` is what the plan said of it then."""
+    """A step ticked; `snapshot` is what the plan said of it then, in mm, g and °C whatever the person's units."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="steps_done")
     key = models.CharField(max_length=80)

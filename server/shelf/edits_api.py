@@ -21,6 +21,7 @@ from server.shelf.planning import (
     refuse_unbuildable,
 )
 from server.shelf.run_edits import RunEdit, rewired
+from server.speaking import speaker_of
 from server.writes import computes, own_transaction
 from windcrest_core.character.library import add_from_library
 from windcrest_core.findings import Finding, Operation
@@ -131,12 +132,15 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
     now = {(f.id, f.subject) for f in after.findings}
     gone = [f for f in before.findings if (f.id, f.subject) not in now]
     new = [f for f in after.findings if (f.id, f.subject) not in was]
+    speaker = speaker_of(figure.owner_id)
     rows = {
         "operations": [operation.model_dump(mode="json") for operation in operations],
-        "gone": [finding.model_dump(mode="json") for finding in gone],
-        "new": [finding.model_dump(mode="json") for finding in new],
+        "gone": [finding.model_dump(mode="json", context=speaker) for finding in gone],
+        "new": [finding.model_dump(mode="json", context=speaker) for finding in new],
     }
-    return as_json(f'{{"number":{body.number},"plan":{will.text},{json.dumps(rows)[1:-1]}}}')
+    return as_json(
+        f'{{"number":{body.number},"plan":{will.text(speaker)},{json.dumps(rows)[1:-1]}}}'
+    )
 
 
 @router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})

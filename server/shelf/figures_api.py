@@ -22,7 +22,9 @@ from server.shelf.owned import Edited, FigureOut, as_json, edited, figure_out, o
 from server.shelf.planning import (
     plan_of,
 )
+from server.speaking import speaker_of
 from server.writes import own_transaction
+from windcrest_core.facts import Text
 from windcrest_core.findings import Station
 from windcrest_core.new_figure import BODIES
 from windcrest_core.sheet import FigureSheet
@@ -45,7 +47,7 @@ class Card(Out):
     height_mm: float
     body: str
     station: Station | Literal["finished"]
-    next_step: str | None
+    next_step: Text | None
     stops: int
     warns: int
     notes: int
@@ -126,7 +128,7 @@ def import_figure(request: HttpRequest, as_copy: bool = False) -> HttpResponse:
 
 @router.get("figures/{figure_id}", response={200: FigureOut, **ERRORS})
 def get_figure(request: HttpRequest, figure_id: str) -> HttpResponse:
-    return as_json(figure_out(own_figure(request, figure_id)))
+    return as_json(figure_out(own_figure(request, figure_id)), speaker_of(request.user.pk or 0))
 
 
 @router.delete("figures/{figure_id}", response={200: Done, **ERRORS})

@@ -11,10 +11,12 @@ from server.shelf.models import Figure
 from server.shelf.planning import (
     kept_plan_of,
 )
+from server.speaking import speaker_of
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.character.library import LibraryItem, offered
 from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.plan import Plan
+from windcrest_core.say import Sayer
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
@@ -92,12 +94,13 @@ def figure_out(figure: Figure) -> FigureOut:
     )
 
 
-def as_json(body: BaseModel | str, status: int = 200) -> HttpResponse:
-    """An answer of the core's own models, which are checked already."""
-    text = body if isinstance(body, str) else body.model_dump_json()
+def as_json(body: BaseModel | str, speaker: Sayer | None = None, status: int = 200) -> HttpResponse:
+    """An answer of the core's own models, which are checked already; said by `speaker`."""
+    text = body if isinstance(body, str) else body.model_dump_json(context=speaker)
     return HttpResponse(text, content_type="application/json", status=status)
 
 
 def edited(figure: Figure) -> HttpResponse:
-    shown = figure_out(figure).model_dump_json()
-    return as_json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text}}}')
+    speaker = speaker_of(figure.owner_id)
+    shown = figure_out(figure).model_dump_json(context=speaker)
+    return as_json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text(speaker)}}}')

@@ -6,18 +6,19 @@ import hashlib
 from collections import OrderedDict
 from datetime import date
 from threading import Lock
-from typing import NamedTuple
 
 from django.conf import settings
 
 from server.accounts.models import HouseRules
 from server.bench.models import progress_of
 from server.shelf.models import Figure
+from server.speaking import speaker_of
 from server.stores.models import StoresDocument
 from windcrest_core.given.load import Context, load_context
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.reach import Reach
 from windcrest_core.plan import Plan, plan
+from windcrest_core.say import Sayer
 from windcrest_core.sheet import FigureSheet
 
 
@@ -28,11 +29,17 @@ def context_of(owner_id: int) -> Context:
     return Context(rules=rules.rules, stores=stores.stores)
 
 
-class Kept(NamedTuple):
-    """A plan, and the same as JSON."""
+class Kept:
+    """A plan, and the same as JSON in the units asked for last."""
 
-    plan: Plan
-    text: str
+    def __init__(self, made: Plan) -> None:
+        self.plan = made
+        self._text: tuple[Sayer, str] | None = None
+
+    def text(self, speaker: Sayer) -> str:
+        if self._text is None or self._text[0] is not speaker:
+            self._text = (speaker, self.plan.model_dump_json(context=speaker))
+        return self._text[1]
 
 
 _Key = tuple[str, str, str, date]
@@ -59,7 +66,7 @@ def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: da
         if (found := _found(key)) is not None:
             return found
         made = plan(sheet, context, progress, today)
-        kept = Kept(made, made.model_dump_json())
+        kept = Kept(made)
         with _lock:
             _kept[key] = kept
             while len(_kept) > settings.PLANS_KEPT:
@@ -103,6 +110,7 @@ def etag_of(figure: Figure, station: str) -> str:
         figure_context(figure).model_dump_json(),
         progress_of(figure.id).model_dump_json(),
         date.today().isoformat(),
+        speaker_of(figure.owner_id).units.model_dump_json(),
         station,
     ]
     return '"' + hashlib.sha256("\n".join(parts).encode()).hexdigest()[:24] + '"'

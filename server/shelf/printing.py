@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 from server.shelf.models import Figure
-from server.shelf.planning import figure_context
+from server.shelf.planning import context_of
 from windcrest_core.errors import SheetError
 from windcrest_core.given.house_rules import Rules
-from windcrest_core.prints.measures import units_of
 from windcrest_core.prints.page import Printing
 from windcrest_core.prints.papers import PAPERS
 
@@ -20,8 +19,8 @@ def printing_for(rules: Rules, paper: str = "", revision: int | None = None) -> 
     """
     if paper and paper not in PAPERS:
         raise SheetError.one("paper", paper, "one of " + ", ".join(PAPERS))
-    return Printing(units=units_of(rules), paper=paper or None, revision=revision)
+    return Printing(units=rules.units, paper=paper or None, revision=revision)
 
 
 def figure_printing(figure: Figure, paper: str = "") -> Printing:
-    return printing_for(figure_context(figure).rules, paper, figure.revision)
+    return printing_for(context_of(figure.owner_id).rules, paper, figure.revision)

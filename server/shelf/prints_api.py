@@ -129,7 +129,7 @@ def print_patterns(
     name = f"{figure.sheet.name}: patterns"
     if form == "svg":
         (drawn,) = pattern_pages(chosen, printing.units, "")
-        return download(map_svg(drawn, name).encode(), SVG, name)
+        return download(map_svg(drawn, name, printing.units).encode(), SVG, name)
     heading = heading_of(plan_of(figure), "Patterns", TRUE_SIZE, printing)
     pages = pattern_pages(chosen, printing.units, printing.paper_name)
     return _pdf(figure, maps_pdf(pages, heading, printing), "patterns")
@@ -155,7 +155,9 @@ def print_spacing_strip(
             raise SheetError.one(key, text, error.allowed) from error
     drawn = spacing_strip(sizes[0], count, sizes[1], ring, printing.units)
     if form == "svg":
-        return download(map_svg(drawn, "Spacing strip").encode(), SVG, "spacing strip")
+        return download(
+            map_svg(drawn, "Spacing strip", printing.units).encode(), SVG, "spacing strip"
+        )
     unit = "in inches" if printing.units.inches else "in mm"
     heading = Heading(figure="The bench", sheet="Spacing strip", about=(TRUE_SIZE, unit))
     return download(map_pdf(drawn, heading, printing), PDF, "spacing strip")
@@ -199,7 +201,7 @@ def print_layout_map(
     drawn = layout_map(plan, printing.units, mirrored)
     name = f"{figure.sheet.name} layout map"
     if form == "svg":
-        return download(map_svg(drawn, name).encode(), SVG, name)
+        return download(map_svg(drawn, name, printing.units).encode(), SVG, name)
     sheet = "Layout map, MIRRORED" if mirrored else "Layout map"
     return _pdf(
         figure, map_pdf(drawn, heading_of(plan, sheet, TRUE_SIZE, printing), printing), "layout map"

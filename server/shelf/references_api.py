@@ -12,6 +12,7 @@ from server.shelf.actions.add_reference import add_reference
 from server.shelf.models import ReferencePicture
 from server.shelf.owned import Edited, as_json, figure_out, own_figure
 from server.shelf.planning import kept_plan_of
+from server.speaking import speaker_of
 from server.writes import own_transaction
 
 router = Router(tags=["references"])
@@ -36,9 +37,8 @@ def post_reference(
 ) -> HttpResponse:
     figure, said = add_reference(own_figure(request, figure_id), picture, label, view)
     kept = kept_plan_of(figure)
-    return as_json(
-        Referenced(figure=figure_out(figure), plan=kept.plan, said=said).model_dump_json(), 201
-    )
+    answer = Referenced(figure=figure_out(figure), plan=kept.plan, said=said)
+    return as_json(answer, speaker_of(figure.owner_id), 201)
 
 
 @router.get("figures/{figure_id}/references/{key}/picture", include_in_schema=False)

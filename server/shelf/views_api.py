@@ -20,6 +20,7 @@ from server.shelf.planning import (
     kept_plan_of,
     plan_of,
 )
+from server.speaking import speaker_of
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.bulk.walls import Walls, walls
 from windcrest_core.findings import Station
@@ -61,7 +62,10 @@ def _planned(request: HttpRequest, figure: Figure, station: Station | None) -> H
     if request.headers.get("If-None-Match") == etag:
         return HttpResponse(status=304, headers={"ETag": etag})
     kept = kept_plan_of(figure)
-    answer = as_json(getattr(kept.plan, station) if station else kept.text)
+    speaker = speaker_of(figure.owner_id)
+    answer = (
+        as_json(getattr(kept.plan, station), speaker) if station else as_json(kept.text(speaker))
+    )
     answer["ETag"] = etag
     answer["Cache-Control"] = "private, no-cache"
     return answer
@@ -78,7 +82,7 @@ def get_gauges(request: HttpRequest, figure_id: str, run: str) -> list[GaugeOpti
 def get_walls(request: HttpRequest, figure_id: str) -> HttpResponse:
     """The wall of clay as seen on each elevation."""
     figure = own_figure(request, figure_id)
-    return as_json(walls(workpiece(figure.sheet, *given_of(figure))))
+    return as_json(walls(workpiece(figure.sheet, *given_of(figure))), speaker_of(figure.owner_id))
 
 
 @router.get("figures/{figure_id}/kept-poses", response={200: dict[str, KeptPose], **ERRORS})

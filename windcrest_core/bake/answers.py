@@ -12,7 +12,7 @@ from windcrest_core.bake.ovenful import LONGEST_MIN, OvenRun
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
-from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.facts import Input, Quantity, Text, Why, said
 from windcrest_core.given.house_rules import BakeTime
 
 FIXED_MIN, LEAST_SET_MIN = 30.0, 5.0
@@ -20,7 +20,7 @@ FIXED_MIN, LEAST_SET_MIN = 30.0, 5.0
 
 def minutes_wanted(
     school: BakeTime, only_sets: bool, rule: float, cured_min: float | None, set_min: float
-) -> tuple[float, str]:
+) -> tuple[float, Text]:
     """Minutes of a bake that something raw is in, and why; as it is planned and as it is followed.
 
     Parameters
@@ -30,17 +30,17 @@ def minutes_wanted(
     return set_advice(set_min) if only_sets else advice(school, rule, cured_min)
 
 
-def set_advice(set_min: float) -> tuple[float, str]:
+def set_advice(set_min: float) -> tuple[float, Text]:
     """Minutes of a bake that only sets: 2 mm deep, at least five minutes [A]."""
     if not math.isfinite(set_min):
-        return LONGEST_MIN, "it does not set within six hours"
+        return LONGEST_MIN, said("bake.it_does_not_set_within")
     return (
         max(LEAST_SET_MIN, math.ceil(set_min)),
-        "a short set, 2 mm deep; the last bake cures it through",
+        said("bake.a_short_set_deep_the"),
     )
 
 
-def advice(school: BakeTime, rule: float, model: float | None) -> tuple[float, str]:
+def advice(school: BakeTime, rule: float, model: float | None) -> tuple[float, Text]:
     """Minutes of a bake, and why.
 
     Parameters
@@ -49,16 +49,16 @@ def advice(school: BakeTime, rule: float, model: float | None) -> tuple[float, s
         hours, None where it never is at this temperature.
     """
     if school == "label":
-        return math.ceil(rule), "the label's minutes for the thickness"
+        return math.ceil(rule), said("bake.the_labels_minutes_for_the")
     if school == "fixed_30":
-        return FIXED_MIN, "a fixed half hour"
+        return FIXED_MIN, said("bake.a_fixed_half_hour")
     if model is None:
-        return math.ceil(rule), "the label's minutes: at this temperature it never fuses through"
+        return math.ceil(rule), said("bake.the_labels_minutes_at_this")
     if not math.isfinite(model):
-        return LONGEST_MIN, "it is not fused through within six hours"
+        return LONGEST_MIN, said("bake.it_is_not_fused_through")
     if model > rule:
-        return math.ceil(model), "the longer of rule and model: heat takes this long to get inside"
-    return math.ceil(rule), "the longer of rule and model: the label asks for more than the model"
+        return math.ceil(model), said("bake.the_longer_of_rule_and")
+    return math.ceil(rule), said("bake.the_longer_of_rule_and_2")
 
 
 def rule_answer(work: Workpiece, piece: Piece) -> Quantity:
@@ -68,16 +68,16 @@ def rule_answer(work: Workpiece, piece: Piece) -> Quantity:
         value=rule_min(work, piece),
         unit="min",
         why=Why(
-            formula="label minutes per 6 mm × greatest thickness ÷ 6 mm",
+            formula=said("bake.label_minutes_per_greatest_thickness"),
             inputs=[
-                Input(name="label, per 6 mm", value=per_6_mm.value, unit="min"),
+                Input(name=said("bake.label_per"), value=per_6_mm.value, unit="min"),
                 Input(
-                    name=f"thickness, {piece.part.label}",
+                    name=said("bake.thickness", part=piece.part.label),
                     value=rule_thickness_mm(work, piece),
                     unit="mm",
                 ),
             ],
-            source=f"{per_6_mm.source}; your own label stands above it",
+            source=said("bake.your_own_label_stands_above", source=per_6_mm.source),
         ),
     )
 
@@ -88,7 +88,7 @@ def label_answer(clays: list[Clay], label_c: float) -> Quantity:
         value=label_c,
         unit="C",
         why=Why(
-            formula="the clay's own label",
+            formula=said("bake.the_clays_own_label"),
             inputs=[Input(name=clay.label, value=clay.label_c.value, unit="°C")],
             source=clay.label_c.source,
             assumed=True,
@@ -107,15 +107,14 @@ def model_answer(
         low=minutes * (alone.low_min / alone.min) if alone else None,
         high=minutes * (alone.high_min / alone.min) if alone and alone.high_min else None,
         why=Why(
-            formula=f"first moment the coldest clay of the {piece.part.label} is 95 % fused",
+            formula=said("bake.first_moment_the_coldest_clay", part=piece.part.label),
             inputs=[
-                Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
-                Input(name="foil inside", value=body.core_mm, unit="mm"),
-                Input(name="heat transfer h", value=AIR_H_W_M2K[oven.air], unit="W/m²K"),
+                Input(name=said("bake.clay", shape=body.shape), value=body.clay_mm, unit="mm"),
+                Input(name=said("bake.foil_inside"), value=body.core_mm, unit="mm"),
+                Input(name=said("bake.heat_transfer_h"), value=AIR_H_W_M2K[oven.air], unit="W/m²K"),
                 Input(name="swing", value=oven.swing_c, unit="°C"),
             ],
-            source="heat in clay by finite volumes; fusion calibrated and assumed; the range is of the "
-            "film of air, ± 25 %, and of a rate of half to four times",
+            source=said("bake.heat_in_clay_by_finite"),
             assumed=True,
         ),
     )

@@ -15,7 +15,7 @@ from windcrest_core.bake.cure import CURED, FIRM, fusion
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.ovenful import LONGEST_MIN
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.oven import Oven
 
 FILM = 0.25

@@ -11,11 +11,12 @@ from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.firing import Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody
 from windcrest_core.catalogue import Clay
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.stores import Owned, TestChip
 from windcrest_core.labels import clay_of
 
 SLOWEST, FASTEST = 0.2, 5.0  # times as fast as assumed; outside this a chip tells of something else
+TOO_COOL_K = 5.0  # a chip baked so far below its label says nothing of it [A]
 BRITTLE = 0.90  # fusion that a chip which snaps is taken to have had at most [A]
 OPENS = {"bends", "good"}
 
@@ -32,7 +33,7 @@ class ChipRate(Frozen):
     between: tuple[float, float]
     tried: int
     opened: bool
-    words: str
+    words: Text
 
 
 @lru_cache(maxsize=200)
@@ -79,7 +80,7 @@ def _chip_rate(clay: Clay, chips: tuple[TestChip, ...]) -> ChipRate:
     label = clay.label_c.value
     least, most = SLOWEST, FASTEST
     baked = [chip for chip in chips if chip.minutes is not None and chip.air_c is not None]
-    cool = [chip for chip in baked if (chip.air_c or 0.0) < label - 5]
+    cool = [chip for chip in baked if (chip.air_c or 0.0) < label - TOO_COOL_K]
     for chip in baked:
         if chip in cool:
             continue
@@ -91,16 +92,13 @@ def _chip_rate(clay: Clay, chips: tuple[TestChip, ...]) -> ChipRate:
     rate = min(max(1.0, least), most)
     judged = [chip for chip in baked if chip.verdict in ("bends", "snaps", "tacky")]
     if not judged:
-        words = "no chip of it was bent yet: the assumed figures stand"
+        words = said("bake.no_chip_of_it_was")
     elif rate == 1.0:
-        words = f"{len(judged)} chips agree with the assumed figures"
+        words = said("bake.chips_agree_with_the_assumed", judged=len(judged))
     else:
-        words = f"by {len(judged)} chips it fuses {rate:.2f} times as fast as assumed"
+        words = said("bake.by_chips_it_fuses_times", judged=len(judged), rate=rate)
     if cool:
-        words += (
-            f"; a chip baked more than 5 °C below its label of {label:.0f} °C says nothing of the "
-            "minutes at that label"
-        )
+        words = said("bake.a_chip_baked_more_than", first=words, below_k=TOO_COOL_K, label_c=label)
     return ChipRate(
         clay=clay.id,
         label=clay.label,

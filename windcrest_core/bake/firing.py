@@ -12,7 +12,7 @@ import numpy as np
 
 from windcrest_core.bake.cure import CURED, SETS_BELOW_C, Array, fusion, scorch
 from windcrest_core.bake.heat import STEP_S, HeatBody, Temperatures, set_depths_mm, temperatures
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 STEPS_PER_MIN = 60.0 / STEP_S
 

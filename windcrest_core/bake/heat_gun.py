@@ -15,7 +15,8 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.refused import beyond
 
 GUN_H_W_M2K = 60.0  # a stream of hot air at a hand's breadth [A]
 SPREAD_MM = 40.0  # the stream is so broad where it meets the figure [A]
@@ -51,7 +52,7 @@ class GunSet(Frozen):
     scorch: float
     scorch_limit: float
     warmed: list[Warmed]
-    cautions: list[str]
+    cautions: list[Text]
 
 
 def gun_set(
@@ -75,7 +76,7 @@ def gun_set(
     if part_id not in pieces:
         raise SheetError.one("part", part_id, "a part of clay of this figure")
     if not LEAST_C <= air_c <= MOST_C:
-        raise SheetError.one("air_c", air_c, f"from {LEAST_C:.0f} to {MOST_C:.0f} °C")
+        raise beyond("air_c", air_c, least=LEAST_C, most=MOST_C, unit="°C")
     if not 0 < minutes <= MOST_MIN:
         raise SheetError.one("minutes", minutes, f"more than 0, at most {MOST_MIN:.0f} minutes")
     piece = pieces[part_id]
@@ -145,21 +146,15 @@ def _warmed(
 
 def _cautions(
     work: Workpiece, piece: Piece, peak: float, maximum_c: float, warmed: list[Warmed]
-) -> list[str]:
-    said = []
+) -> list[Text]:
+    told: list[Text] = []
     if peak > maximum_c:
-        said.append(
-            f"Its surface comes to {peak:.0f} °C, above the maker's {maximum_c:.0f}: further away, or "
-            "cooler. If it smokes, stop and open the windows."
-        )
+        told.append(said("bake.its_surface_comes_to_above", peak_c=peak, maximum_c=maximum_c))
     near = {row.id for row in warmed} | {piece.part.id}
     if any(light.part in near for light in work.sheet.lights):
-        said.append("There is a cable or a light here: never a heat gun near it.")
+        told.append(said("bake.there_is_a_cable_or"))
     harmed = [row.label for row in warmed if row.harmed]
     if harmed:
-        said.append(f"Shield these with damp card or foil: {', '.join(harmed)}.")
-    said.append(
-        "Never near alcohol, solvents or paper: smooth with alcohol after it is cold, not before. Keep "
-        "the stream moving; it burns skin. It sets, it does not cure: the bake still has to come."
-    )
-    return said
+        told.append(said("bake.shield_these_with_damp_card", harmed=harmed))
+    told.append(said("bake.never_near_alcohol_solvents_or"))
+    return told

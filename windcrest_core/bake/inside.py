@@ -15,7 +15,7 @@ from windcrest_core.bake.outcome import grade
 from windcrest_core.bake.oven import ROOM_C
 from windcrest_core.bake.ovenful import air_in
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 MOMENTS = 72
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Literal
 
 from windcrest_core.bake.bands import Grades
-from windcrest_core.findings import Finding, Frozen, Quantity, Why
+from windcrest_core.facts import Frozen, Quantity, Text, Why
+from windcrest_core.findings import Finding
 from windcrest_core.steps import Undated
 
 CrackRisk = Literal["low", "moderate", "high"]
@@ -54,11 +55,11 @@ class Passenger(Frozen):
 
     what: Literal["bought piece", "core", "tape", "cable", "glue", "paint"]
     id: str
-    label: str
-    material: str
+    label: Text
+    material: Text
     limit_c: float
     peak_c: float
-    harmless: str = ""
+    harmless: Text = ""
 
 
 SupportKind = Literal["card on edge", "foil nest", "wire stand", "hung", "lying down"]
@@ -71,7 +72,7 @@ class Support(Frozen):
     part: str
     label: str
     kind: SupportKind
-    words: str
+    words: Text
     root: Point3
     tip: Point3
     overhang_mm: float
@@ -83,7 +84,7 @@ class Fit(Frozen):
     the distance to what is above it and below."""
 
     state: Literal["upright", "lying", "in parts", "not at all", "not measured"]
-    words: str
+    words: Text
     box_mm: Point3
     above_mm: float | None
     below_mm: float | None
@@ -106,7 +107,7 @@ class BakePlan(Frozen):
     done_min: float | None
     cooling_min: float
     slowest: str
-    because: str
+    because: Text
     sets_only: bool
     measured: bool
     curve: list[CurePoint]

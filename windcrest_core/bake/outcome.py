@@ -18,7 +18,7 @@ from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fired_in, in_
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
-from windcrest_core.findings import Input, Why
+from windcrest_core.facts import Input, Why, said
 
 Array = NDArray[np.float64]
 LABEL_THICKNESS_MM = 6.0
@@ -76,17 +76,20 @@ def ends(sim: OvenRun, fired: Firing, last: int) -> list[End]:
 def _why(body: HeatBody, rule_min: float, end: End) -> Why:
     cures = math.isfinite(end.cured_min)
     return Why(
-        formula="heat from the air into clay over its core; fused when its coldest has had 95 % of "
-        "the cure; scorch adds up over all bakes",
+        formula=said("bake.heat_from_the_air_into"),
         inputs=[
-            Input(name=f"{body.shape}, clay", value=body.clay_mm, unit="mm"),
-            Input(name="foil inside, half through", value=body.core_mm, unit="mm"),
-            Input(name="label rule alone", value=rule_min, unit="min"),
-            *([Input(name="model alone", value=end.cured_min, unit="min")] if cures else []),
-            Input(name="surface at its hottest", value=end.surface_peak_c, unit="°C"),
-            Input(name="core when the surface is at 100 °C", value=end.core_at_100_c, unit="°C"),
+            Input(name=said("bake.clay", shape=body.shape), value=body.clay_mm, unit="mm"),
+            Input(name=said("bake.foil_inside_half_through"), value=body.core_mm, unit="mm"),
+            Input(name=said("bake.label_rule_alone"), value=rule_min, unit="min"),
+            *(
+                [Input(name=said("bake.model_alone"), value=end.cured_min, unit="min")]
+                if cures
+                else []
+            ),
+            Input(name=said("bake.surface_at_its_hottest"), value=end.surface_peak_c, unit="°C"),
+            Input(name=said("bake.core_when_the_surface_is"), value=end.core_at_100_c, unit="°C"),
         ],
-        source="finite volumes; clay and oven figures literature-typical and assumed, ± 20 %",
+        source=said("bake.finite_volumes_clay_and_oven"),
         assumed=True,
     )
 

@@ -8,9 +8,11 @@ from windcrest_core.bake.bands import Reached
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.model import BakePlan, PartBake
 from windcrest_core.bake.outcome import CRACK_HIGH
+from windcrest_core.bake.ovenful import LONGEST_MIN
 from windcrest_core.body.figure import LEAST_CORE_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
 
 SWAPS = {
@@ -23,10 +25,9 @@ SWAPS = {
     "cotton": ("steel",),
 }
 SPOILED = {
-    "glue": "It lets go when it is hot: take the part off before the bake and glue it again after, or "
-    "mend cold, at Mend.",
-    "cable": "Take light and cable out of their bore before the bake and draw them in again after.",
-    "paint": "It browns and blisters: mend cold, at Mend, or take the paint off and paint again after.",
+    "glue": said("bake.it_lets_go_when_it"),
+    "cable": said("bake.take_light_and_cable_out"),
+    "paint": said("bake.it_browns_and_blisters_mend"),
 }
 CORED_WALL_MM = 6.0
 WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
@@ -88,12 +89,17 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
             station="bake",
             severity="stop" if stop else "note",
             subject=worst.id,
-            title=f"Bake {bake.number}: the {worst.label} {_grade_words(worst, never)}",
+            title=said(
+                "bake.core.raw",
+                number=bake.number,
+                worst=worst.label,
+                grade_words=_grade_words(worst, never),
+            ),
             reason=_strength_words(bake, raw_here, minutes[worst.id], never, missed(worst)),
             numbers=numbers,
             fixes=[
                 fix(
-                    "Give it a foil core under 6 mm",
+                    said("bake.give_it_a_foil_core"),
                     (f"part/{worst.id}/wall_mm", CORED_WALL_MM),
                     (f"part/{worst.id}/core", "foil"),
                 )
@@ -116,62 +122,60 @@ def _left_soft(bake: BakePlan) -> list[Finding]:
             station="bake",
             severity="note",
             subject=worst.id,
-            title=f"Bake {bake.number}: the {worst.label} {_grade_words(worst, never=False)}",
-            reason="Handle it gently until then: the next bake is long enough to finish it.",
+            title=said(
+                "bake.core.raw",
+                number=bake.number,
+                worst=worst.label,
+                grade_words=_grade_words(worst, never=False),
+            ),
+            reason=said("bake.core.raw.why"),
             numbers={"fusion": worst.fusion, "minutes": bake.minutes, "core_c": worst.core_c},
         )
     ]
 
 
-def _grade_words(part: PartBake, never: bool) -> str:
+def _grade_words(part: PartBake, never: bool) -> Text:
     if never:
-        return "never fuses through at this temperature"
-    return {
-        "raw": "is still soft inside",
-        "set": "is set right through, not yet firm inside",
-        "firm": "is firm, not yet at its full strength inside",
-        "fused": "is fused through",
-    }[part.grade]
+        return said("bake.never_fuses_through_at_this")
+    return said(f"bake.grade.{part.grade}")
 
 
 def _strength_words(
     bake: BakePlan, part: PartBake, minutes: float, never: bool, missed: bool
-) -> str:
+) -> Text:
     if never:
-        return (
-            f"Clay needs nearly the temperature of its label; here it comes to {part.most:.0%} of its "
-            "strength however long it stays. Set the dial to the label, or use a clay whose label is lower."
-        )
-    when = _when(bake) if part.id == bake.slowest else ""
+        return said("bake.clay_needs_nearly_the_temperature", most=part.most)
+    when: Text = _when(bake) if part.id == bake.slowest else ""
     if part.grade == "raw":
-        return f"It crumbles later, and sags when it is handled warm. {when}Leave it in longer.".strip()
+        return said("bake.it_crumbles_later", when=when)
     if missed:
-        return (
-            f"Its label asks for {part.rule_min:.0f} min at this thickness, it gets {minutes:.0f}. {when}"
-            "House rules choose the minutes: change them there, or bake a chip beside it and bend it."
+        return said(
+            "bake.its_label_asks_for_at", rule_min=part.rule_min, minutes_min=minutes, when=when
         )
-    full = f"{part.model_min:.0f} min" if part.model_min is not None else "more than six hours"
-    band = bake.grades.fused if part.id == bake.slowest else None
-    within = f" ({_band(band)})" if band is not None else ""
-    return (
-        f"The label's minutes are given, and most people are content with that. {when}For full strength leave "
-        f"it in to {full}{within}; that costs nothing but time."
+    full = (
+        said("bake.model_minutes", model_min=part.model_min)
+        if part.model_min is not None
+        else said("bake.more_than_six_hours")
     )
+    band = bake.grades.fused if part.id == bake.slowest else None
+    within = said("bake.within", band=_band(band)) if band is not None else ""
+    return said("bake.the_labels_minutes_are_given", when=when, full=full, within=within)
 
 
-def _when(bake: BakePlan) -> str:
+def _when(bake: BakePlan) -> Text:
     """When it is firm and when fused, with the band of each."""
-    said = [
-        f"{word} at {reached.min:.0f} min ({_band(reached)})"
+    reached = [
+        said("bake.at", word=word, min_min=reached.min, band=_band(reached))
         for word, reached in (("firm", bake.grades.firm), ("fused", bake.grades.fused))
         if reached is not None
     ]
-    return f"Inside it is {', '.join(said)}. " if said else ""
+    return said("bake.inside_it_is", reached=list(reached)) if reached else ""
 
 
-def _band(reached: Reached) -> str:
-    high = f"{reached.high_min:.0f}" if reached.high_min is not None else "over 360"
-    return f"{reached.low_min:.0f} to {high}"
+def _band(reached: Reached) -> Text:
+    if reached.high_min is None:
+        return said("bake.to_over", low=reached.low_min, over=LONGEST_MIN)
+    return said("bake.to", low=reached.low_min, high=reached.high_min)
 
 
 def _scorched(bake: BakePlan) -> list[Finding]:
@@ -185,11 +189,10 @@ def _scorched(bake: BakePlan) -> list[Finding]:
             station="bake",
             severity="warn",
             subject=worst.id,
-            title=f"Bake {bake.number}: the {worst.label} browns",
-            reason="Pale and translucent clay yellows first; all bakes together count. Tent it with "
-            "foil, steady the oven, or paint over it.",
+            title=said("bake.scorch.pale", number=bake.number, worst=worst.label),
+            reason=said("bake.scorch.pale.why"),
             numbers={"scorch": worst.scorch, "limit": worst.scorch_limit},
-            fixes=[fix("Use a mid-toned clay there", (f"part/{worst.id}/clay", "rigid"))],
+            fixes=[fix(said("bake.use_a_mid_toned_clay"), (f"part/{worst.id}/clay", "rigid"))],
         )
     ]
 
@@ -208,10 +211,13 @@ def _melting(work: Workpiece, bake: BakePlan) -> list[Finding]:
                     station="bake",
                     severity="stop",
                     subject=row.id,
-                    title=f"Bake {bake.number}: the {row.label} of {row.material} "
-                    "cannot take the oven",
-                    reason="It softens, warps or clouds at this temperature. A lower oven is no way "
-                    "out: the clay would not fuse.",
+                    title=said(
+                        "bake.insert.melts",
+                        number=bake.number,
+                        row=row.label,
+                        material=row.material,
+                    ),
+                    reason=said("bake.insert.melts.why"),
                     numbers=numbers,
                     fixes=ways_out(work, row.id, bake.peak_air_c),
                 )
@@ -223,8 +229,8 @@ def _melting(work: Workpiece, bake: BakePlan) -> list[Finding]:
                 station="bake",
                 severity="stop" if row.what in ("glue", "cable") else "warn",
                 subject=f"{row.what}.{row.id}",
-                title=f"Bake {bake.number}: {row.label} is on it already and cannot take the oven",
-                reason=f"{SPOILED[row.what]} A lower oven is no way out: the clay would not fuse.",
+                title=said("bake.finish.spoiled", number=bake.number, row=row.label),
+                reason=said("bake.finish.spoiled.why", spoiled=SPOILED[row.what]),
                 numbers=numbers,
             )
         )
@@ -242,15 +248,15 @@ def ways_out(work: Workpiece, part_id: str, air_c: float) -> list[Fix]:
         if shelf[key].limit_c.value > max(air_c, 150.0)
     ]
     swaps = [
-        fix(f"Swap it for {shelf[key].label}", (f"part/{part_id}/stock", key), (f"part/{part_id}/limit_c", None))
+        fix(said("bake.swap_it_for", shelf=shelf[key].label), (f"part/{part_id}/stock", key), (f"part/{part_id}/limit_c", None))
         for key in takes
     ]  # fmt: skip
     later = fix(
-        "Leave its place open and put it in after the last bake",
+        said("bake.leave_its_place_open_and"),
         (f"part/{part_id}/made_apart", True),
     )
     of_clay = fix(
-        "Make it of clay, baked before it is pressed in",
+        said("bake.make_it_of_clay_baked"),
         (f"part/{part_id}/stock", None),
         (f"part/{part_id}/press_in", True),
     )
@@ -269,14 +275,8 @@ def _peak(bake: BakePlan) -> list[Finding]:
         station="bake",
         severity="stop" if stop else "warn",
         subject=bake.slowest,
-        title=f"Bake {bake.number}: the air {'swung' if over else 'swings'} past the maker's maximum",
-        reason=(
-            "It is over: air the room, look for browning, and correct the oven's offset in House rules "
-            "before the next bake."
-            if over
-            else "Overheated polymer clay gives off irritating hydrogen chloride. Steady the oven with a "
-            "stone or a tent, or correct its offset in House rules."
-        ),
+        title=said("bake.peak.over", number=bake.number, over="swung" if over else "swings"),
+        reason=(said("bake.peak.over.why") if over else said("bake.peak.over.why_2")),
         numbers={"peak_c": bake.peak_air_c, "maximum_c": bake.maximum_c},
     )
     return [found]
@@ -294,11 +294,10 @@ def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
             station="bake",
             severity="note" if cold else "warn",
             subject=worst.id,
-            title=f"Bake {bake.number}: the {worst.label} may crack as it heats",
-            reason="Its surface is hard while the inside is still cold and swells. A thinner wall "
-            "or a start from cold makes it gentler.",
+            title=said("bake.crack.risk", number=bake.number, worst=worst.label),
+            reason=said("bake.crack.risk.why"),
             numbers={"crack_index_c": worst.crack_index, "high_c": CRACK_HIGH},
-            fixes=[fix("Wall of 4 mm there", (f"part/{worst.id}/wall_mm", 4.0))]
+            fixes=[fix(said("bake.wall_of_there"), (f"part/{worst.id}/wall_mm", 4.0))]
             if work.figure.piece(worst.id).core is not None and worst.clay_mm > 4
             else [],
         )
@@ -317,10 +316,12 @@ def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
             station="bake",
             severity="stop",
             subject=ids[0],
-            title=f"Bake {bake.number}: {strict.label} cannot take what the other clay needs",
-            reason="Two clays in one bake must share a temperature that both labels allow.",
+            title=said("bake.labels.clash", number=bake.number, strict=strict.label),
+            reason=said("bake.labels.clash.why"),
             numbers={"needed_c": bake.label_c.value, "maximum_c": strict.maximum_c.value},
-            fixes=[fix("Make it apart", *((f"part/{key}/made_apart", True) for key in ids))],
+            fixes=[
+                fix(said("bake.make_it_apart"), *((f"part/{key}/made_apart", True) for key in ids))
+            ],
         )
     ]
 
@@ -333,11 +334,12 @@ def _sagging(bake: BakePlan) -> list[Finding]:
             station="bake",
             severity="warn",
             subject=row.part,
-            title=f"{row.label}: hangs out {row.overhang_mm:.0f} mm without wire",
-            reason=f"Clay is softest just before it sets. Hold it up in the oven with {row.words}; "
-            "or wire it, or bake it apart lying down.",
+            title=said("bake.overhang.sags", row=row.label, overhang_mm=row.overhang_mm),
+            reason=said("bake.overhang.sags.why", words=row.words),
             numbers={"overhang_mm": row.overhang_mm, "allowed_mm": row.allowed_mm},
-            fixes=[fix("Bake it apart, lying down", (f"part/{row.part}/made_apart", True))],
+            fixes=[
+                fix(said("bake.bake_it_apart_lying_down"), (f"part/{row.part}/made_apart", True))
+            ],
         )
         for row in bake.supports
     ]
@@ -351,9 +353,14 @@ def _too_large(bake: BakePlan) -> list[Finding]:
             id="bake.fit.large",
             station="bake",
             severity="stop",
-            title=f"Bake {bake.number}: it does not go into the oven",
-            reason=f"{bake.fit.words} Its box is "
-            f"{' × '.join(f'{size:.0f}' for size in bake.fit.box_mm)} mm.",
+            title=said("bake.fit.large", number=bake.number),
+            reason=said(
+                "bake.fit.large.why",
+                words=bake.fit.words,
+                broad_mm=bake.fit.box_mm[0],
+                deep_mm=bake.fit.box_mm[1],
+                high_mm=bake.fit.box_mm[2],
+            ),
             numbers=dict(
                 zip(("breadth_mm", "depth_mm", "height_mm"), bake.fit.box_mm, strict=True)
             ),

@@ -31,7 +31,7 @@ from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.bake.supports import fit, supports
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.facts import Input, Quantity, Text, Why, said
 from windcrest_core.given.progress import BakeDone
 from windcrest_core.step_keys import bake_key
 from windcrest_core.steps import Step
@@ -115,9 +115,12 @@ def bake_station(
             value=total,
             unit="min",
             why=Why(
-                formula="sum of the advised minutes, or of the real ones once a bake is done",
-                inputs=[Input(name=f"bake {b.number}", value=b.minutes, unit="min") for b in bakes],
-                source="each bake below",
+                formula=said("bake.sum_of_the_advised_minutes"),
+                inputs=[
+                    Input(name=said("bake.bake", number=b.number), value=b.minutes, unit="min")
+                    for b in bakes
+                ],
+                source=said("bake.each_bake_below"),
             ),
         ),
         findings=bake_findings(work, bakes),
@@ -164,8 +167,9 @@ def _one_bake(
     model = float(cured_at[sim.column[slowest]])
     came_first = ends(sim, fired, len(temps.time_s) - 1)
     sets = max(came_first[sim.column[part_id]].set_min for part_id in paced)
+    because: Text
     if not pacing:
-        advised, because = 0.0, "nothing in it is raw: it needs no minutes of its own"
+        advised, because = 0.0, said("bake.nothing_in_it_is_raw")
     else:
         can = bool(sim.most[sim.column[slowest]] >= CURED)
         school = work.context.rules.bake_time
@@ -195,12 +199,12 @@ def _one_bake(
             value=dial,
             unit="C",
             why=Why(
-                formula="label temperature − offset of this oven",
+                formula=said("bake.label_temperature_offset_of_this"),
                 inputs=[
                     Input(name="label", value=label_c, unit="°C"),
                     Input(name="offset", value=rules.oven.offset_c, unit="°C"),
                 ],
-                source="House rules; a thermometer beside the piece has the last word",
+                source=said("bake.house_rules_a_thermometer_beside"),
             ),
         ),
         peak_air_c=peak,
@@ -217,14 +221,14 @@ def _one_bake(
             why=Why(
                 formula=because,
                 inputs=[
-                    Input(name="label rule", value=rule, unit="min"),
+                    Input(name=said("bake.label_rule"), value=rule, unit="min"),
                     *(
                         [Input(name="model", value=model, unit="min")]
                         if math.isfinite(model)
                         else []
                     ),
                 ],
-                source=f"House rules: {rules.bake_time.replace('_', ' ')}",
+                source=said("bake.house_rules", bake_time=rules.bake_time.replace("_", " ")),
             ),
         ),
         done_min=done,
@@ -253,11 +257,10 @@ def _step(bake: BakePlan) -> Step:
         key=bake_key(bake.number),
         kind="bake",
         station="bake",
-        label=f"Bake {bake.number}: {minutes:.0f} min, then cool"
+        label=said("bake.bake_then_cool", number=bake.number, minutes_min=minutes)
         if minutes
-        else f"Bake {bake.number}: nothing in it is raw, it can be left out",
+        else said("bake.bake_nothing_in_it_is", number=bake.number),
         minutes=10,
         wait_min=minutes + bake.cooling_min,
-        caution="Thermometer beside the piece, air the room. Never above the maker's maximum. "
-        "If it smokes: oven off, windows open, leave the room.",
+        caution=said("bake.thermometer_beside_the_piece_air"),
     )

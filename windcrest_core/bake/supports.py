@@ -12,6 +12,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.body.solids import Array
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import Text, said
 
 NEST_MM = 25.0  # a foil nest carries what hangs out no further [A]
 CARD_MM = 90.0  # a card on edge stands by itself up to here [A]
@@ -20,12 +21,12 @@ LEAF_MM = 2.0  # thinner and standing free, a fan moves it: at most 2 Pa [A]
 TRAY_MM = 2.0  # what comes so near the tray stands on it [A]
 ROOM_MM = 15.0  # beside the figure, so that air goes round it [A]
 ELEMENT_MM = 40.0  # nearer to an element it scorches on that side [A]
-WORDS: dict[SupportKind, str] = {
-    "card on edge": "a strip of card on edge under it",
-    "foil nest": "a nest of loose foil under it",
-    "wire stand": "a stand of stiff wire with a loop lined with foil",
-    "hung": "a card on either side, so that it hangs straight",
-    "lying down": "lay it down on a tile, apart from the figure",
+WORDS: dict[SupportKind, Text] = {
+    "card on edge": said("bake.a_strip_of_card_on"),
+    "foil nest": said("bake.a_nest_of_loose_foil"),
+    "wire stand": said("bake.a_stand_of_stiff_wire"),
+    "hung": said("bake.a_card_on_either_side"),
+    "lying down": said("bake.lay_it_down_on_a"),
 }
 
 
@@ -82,13 +83,13 @@ def supports(work: Workpiece, raw: Container[str]) -> list[Support]:
         root, tip = _ends(piece, work.joined_to(piece))
         kind = _kind(piece, tip, root, out)
         blown = fan and thick < LEAF_MM
-        screen = "; a screen of foil between it and the fan" if blown else ""
+        screen = said("bake.a_screen_of_foil_between") if blown else ""
         found.append(
             Support(
                 part=piece.part.id,
                 label=piece.part.label,
                 kind=kind,
-                words=f"{WORDS[kind]}{screen}",
+                words=said("bake.held", by=WORDS[kind], screen=screen),
                 root=_point(root),
                 tip=_point(tip),
                 overhang_mm=out,
@@ -126,7 +127,7 @@ def fit(work: Workpiece, inside: Container[str]) -> Fit:
     if oven is None:
         return Fit(
             state="not measured",
-            words="Measure the inside of your oven in House rules, and it is said here whether this goes in.",
+            words=said("bake.measure_the_inside_of_your"),
             box_mm=box,
             above_mm=None,
             below_mm=None,
@@ -136,36 +137,36 @@ def fit(work: Workpiece, inside: Container[str]) -> Fit:
     b, d, h = box
     lying = [(b, h, d), (d, h, b)]
     if _goes_in(box, room):
-        return _fits("upright", "It goes in standing", box, high - h, oven.rack_mm)
+        return _fits("upright", said("bake.it_goes_in_standing"), box, high - h, oven.rack_mm)
     for turned in lying:
         if _goes_in(turned, room):
-            words = "It goes in lying only: on a bed of foil or batting, the face up"
+            words = said("bake.it_goes_in_lying_only")
             return _fits("lying", words, box, high - turned[2], oven.rack_mm)
     alone = all(
         any(_goes_in(turn, room) for turn in ((x, y, z), (x, z, y), (y, z, x)))
         for x, y, z in (_box([piece]) for piece in joined)
     )
     if alone:
-        words = "It goes in only in parts: make some of it apart and join it cured to cured"
-        return Fit(state="in parts", words=f"{words}.", box_mm=box, above_mm=None, below_mm=None)
+        words = said("bake.it_goes_in_only_in")
+        return Fit(state="in parts", words=words, box_mm=box, above_mm=None, below_mm=None)
     return Fit(
-        state="not at all", words="Not even its largest part goes into this oven.", box_mm=box,
+        state="not at all", words=said("bake.not_even_its_largest_part"), box_mm=box,
         above_mm=None, below_mm=None,
     )  # fmt: skip
 
 
 def _fits(
-    state: str, words: str, box: tuple[float, float, float], above: float, below: float
+    state: str, words: Text, box: tuple[float, float, float], above: float, below: float
 ) -> Fit:
     near = min(above, below)
     shield = (
-        f"; only {near:.0f} mm from an element: shield that side with foil" if near < ELEMENT_MM
+        said("bake.only_from_an_element_shield", near_mm=near) if near < ELEMENT_MM
         else ""
     )  # fmt: skip
     return Fit.model_validate(
         {
             "state": state,
-            "words": f"{words}{shield}.",
+            "words": said("bake.fits", words=words, shield=shield),
             "box_mm": box,
             "above_mm": above,
             "below_mm": below,

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from windcrest_core.bake.heat import STEP_S
 from windcrest_core.errors import SheetError
+from windcrest_core.refused import beyond
 
 Array = NDArray[np.float64]
 LEAST_C, MOST_C = -20.0, 300.0
@@ -111,7 +112,7 @@ def air_along(trace: Trace, planned_c: Array) -> Array:
 def refuse_unreal(at_s: float, temp_c: float, longest_s: float = 24 * 3600.0) -> None:
     """Raise SheetError for a reading that no oven gives, or that is not of this bake."""
     if not math.isfinite(temp_c) or not LEAST_C <= temp_c <= MOST_C:
-        raise SheetError.one("temp_c", temp_c, f"from {LEAST_C:.0f} to {MOST_C:.0f} °C")
+        raise beyond("temp_c", temp_c, least=LEAST_C, most=MOST_C, unit="°C")
     if not math.isfinite(at_s) or not 0 <= at_s <= longest_s:
         raise SheetError.one("at_s", at_s, f"from 0 to {longest_s:.0f} s since the bake began")
 

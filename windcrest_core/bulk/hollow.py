@@ -9,7 +9,8 @@ import numpy as np
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.findings import Finding, Frozen, fix
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Finding, fix
 from windcrest_core.sheet.insides import Side
 
 LEAST_BRIDGE_MM = 4.0  # of clay beside an opening [A]
@@ -101,14 +102,14 @@ def hollow_findings(found: list[Hollow]) -> list[Finding]:
         best = _advised(row)
         ways = [
             fix(
-                f"Open it {best:.0f} mm {_WORDS[row.side]}",
+                said("bulk.open_it", best_mm=best, where=_WORDS[row.side]),
                 (
                     f"part/{row.part}/opening",
                     {"side": row.side, "across_mm": math.floor(best * 10) / 10},
                 ),
             )
         ]
-        keep = fix("Leave the foil in", (f"part/{row.part}/core", "foil"))
+        keep = fix(said("bulk.leave_the_foil_in"), (f"part/{row.part}/core", "foil"))
         if row.across_mm <= 0:
             told.append(
                 Finding(
@@ -116,9 +117,8 @@ def hollow_findings(found: list[Hollow]) -> list[Finding]:
                     station="bulk",
                     severity="warn",
                     subject=row.part,
-                    title=f"{row.label}: its core has no way out",
-                    reason="A core that is to be pulled needs a hole left in the clay, where it is "
-                    "not seen and can be closed again.",
+                    title=said("bulk.opening.missing", row=row.label),
+                    reason=said("bulk.opening.missing.why"),
                     numbers={"least_mm": row.least_mm, "whole_mm": row.whole_mm},
                     fixes=[*ways, keep],
                 )
@@ -130,9 +130,8 @@ def hollow_findings(found: list[Hollow]) -> list[Finding]:
                     station="bulk",
                     severity="stop",
                     subject=row.part,
-                    title=f"{row.label}: the core does not come out of {row.across_mm:.0f} mm",
-                    reason="Foil is picked out in pieces with pliers through a hole of about half "
-                    "its breadth; through a smaller one it stays in.",
+                    title=said("bulk.opening.narrow", row=row.label, across_mm=row.across_mm),
+                    reason=said("bulk.opening.narrow.why"),
                     numbers={"across_mm": row.across_mm, "least_mm": row.least_mm},
                     fixes=[*ways, keep],
                 )
@@ -144,9 +143,10 @@ def hollow_findings(found: list[Hollow]) -> list[Finding]:
                     station="bulk",
                     severity="warn",
                     subject=row.part,
-                    title=f"{row.label}: {max(0.0, row.bridge_mm):.1f} mm of clay beside its opening",
-                    reason="The ring round an opening carries what stands on it; where it is thin it "
-                    "breaks as the core is pulled. Open it on a broader side, or less.",
+                    title=said(
+                        "bulk.bridge.thin", row=row.label, bridge_mm=max(0.0, row.bridge_mm)
+                    ),
+                    reason=said("bulk.bridge.thin.why"),
                     numbers={"bridge_mm": row.bridge_mm, "least_mm": LEAST_BRIDGE_MM},
                     fixes=ways if row.across_mm > best + 0.05 else [keep],
                 )
@@ -154,13 +154,13 @@ def hollow_findings(found: list[Hollow]) -> list[Finding]:
     return told
 
 
-_WORDS: dict[Side, str] = {
-    "under": "from under",
-    "top": "from the top",
-    "back": "at the back",
-    "front": "in front",
-    "right": "on the right",
-    "left": "on the left",
+_WORDS: dict[Side, Text] = {
+    "under": said("bulk.from_under"),
+    "top": said("bulk.from_the_top"),
+    "back": said("bulk.at_the_back"),
+    "front": said("bulk.in_front"),
+    "right": said("bulk.on_the_right"),
+    "left": said("bulk.on_the_left"),
 }
 
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.hollow import Hollow
 from windcrest_core.bulk.lights import LightPlan
+from windcrest_core.facts import said
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
-SMOULDER = "Cells out before anything goes into the oven; never bake a cell, a switch or a light."
+SMOULDER = said("bulk.cells_out_before_anything_goes")
 
 
 def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
@@ -24,13 +25,16 @@ def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
             needs=[
                 Need(
                     key=step_key(row.part, "cover"),
-                    reason="the core holds the shape until the clay is cured and cold",
+                    reason=said("bulk.the_core_holds_the_shape"),
                     cured=True,
                 )
             ],
-            label=f"Pull the core of the {row.label} through its opening, cold, "
-            + ("whole" if row.whole else "in pieces with pliers"),
-            caution="Foil edges cut: gloves, and eye protection when pulling with pliers.",
+            label=said(
+                "bulk.pull_the_core_of_the",
+                row=row.label,
+                how="whole" if row.whole else said("bulk.in_pieces_with_pliers"),
+            ),
+            caution=said("bulk.foil_edges_cut_gloves_and"),
         )
         for row in found
     ]
@@ -47,7 +51,7 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
     resistor = (
         f"{row.resistors} × {row.resistor_ohm:g} Ω"
         if row.resistor_ohm is not None
-        else "its resistor"
+        else said("bulk.its_resistor")
     )
     return [
         Step(
@@ -56,9 +60,10 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
             station="bulk",
             part=row.part,
             minutes=12,
-            needs=[Need(key=JOIN, reason="wire before the cable beside it", kind="wire")],
-            label=f"{row.label}: lay a greased wire of {row.bore_mm:.1f} mm along the frame to keep "
-            f"the cable's bore open, and leave the cavity for its cell in the {where}",
+            needs=[Need(key=JOIN, reason=said("bulk.wire_before_the_cable_beside"), kind="wire")],
+            label=said(
+                "bulk.lay_a_greased_wire_of", row=row.label, bore_mm=row.bore_mm, where=where
+            ),
         ),
         Step(
             key=step_key(key, "wire"),
@@ -68,12 +73,16 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
             minutes=25,
             after_bakes=True,
             needs=[
-                Need(key=step_key(key, "bore"), reason="its bore before the cable"),
+                Need(key=step_key(key, "bore"), reason=said("bulk.its_bore_before_the_cable")),
                 *_cured(work, row.part),
             ],
-            label=f"{row.label}: draw in {row.cable_mm:.0f} mm of cable, solder {resistor} to the long "
-            "leg, which is plus",
-            caution=f"Soldering iron: air, a stand, eye protection. {SMOULDER}",
+            label=said(
+                "bulk.draw_in_of_cable_solder",
+                row=row.label,
+                cable_mm=row.cable_mm,
+                resistor=resistor,
+            ),
+            caution=said("bulk.soldering_iron_air_a_stand", smoulder=SMOULDER),
         ),
         Step(
             key=step_key(key, "test"),
@@ -82,10 +91,9 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
             part=row.part,
             minutes=5,
             after_bakes=True,
-            needs=[Need(key=step_key(key, "wire"), reason="tried before it is closed")],
-            label=f"{row.label}: try it for ten minutes; nothing may get hot. Then close the hatch "
-            f"with {row.screws} screws",
-            caution="If a cell, resistor or light gets hot, take the cell out and look for a short.",
+            needs=[Need(key=step_key(key, "wire"), reason=said("bulk.tried_before_it_is_closed"))],
+            label=said("bulk.try_it_for_ten_minutes", row=row.label, screws=row.screws),
+            caution=said("bulk.if_a_cell_resistor_or"),
         ),
     ]
 
@@ -93,5 +101,5 @@ def _steps_of(work: Workpiece, row: LightPlan) -> list[Step]:
 def _cured(work: Workpiece, part_id: str) -> list[Need]:
     if work.sheet.part(part_id).stock is not None:
         return []
-    reason = "a light cannot take the oven: it goes in when all is cured"
+    reason = said("bulk.a_light_cannot_take_the")
     return [Need(key=step_key(part_id, "cover"), reason=reason, cured=True)]

@@ -7,6 +7,7 @@ import math
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.lights import BASE_SKIN_MM, LEAST_OVER_V, LightPlan
 from windcrest_core.catalogue import Cable, Cell, Led, catalogue
+from windcrest_core.facts import Said, said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.sheet.insides import IN_BASE, Light
 
@@ -44,12 +45,14 @@ def _weak(light: Light, led: Led, cell: Cell) -> Finding:
         station="bulk",
         severity="stop",
         subject=light.part,
-        title=f"{light.label}: {cell.volts:g} V do not light it",
-        reason=f"A {led.label} light wants about {led.forward_v.value:g} V and something left over for "
-        "its resistor; without one it fades or burns.",
+        title=said("bulk.light.weak", light=light.label, volts=cell.volts),
+        reason=said("bulk.light.weak.why", led=led.label, forward_v=led.forward_v.value),
         numbers={"cell_v": cell.volts, "forward_v": led.forward_v.value},
         fixes=[
-            fix(f"Feed it from {catalogue().cells[key].label}", (f"light/{light.id}/cell", key))
+            fix(
+                said("bulk.feed_it_from", cells=catalogue().cells[key].label),
+                (f"light/{light.id}/cell", key),
+            )
             for key in strong[:2]
         ],
     )
@@ -58,11 +61,11 @@ def _weak(light: Light, led: Led, cell: Cell) -> Finding:
 def _large(light: Light, row: LightPlan, cell: Cell) -> Finding:
     ways = []
     if light.cell_in != IN_BASE:
-        ways.append(fix("Put the cell in the base", (f"light/{light.id}/cell_in", IN_BASE)))
+        ways.append(fix(said("bulk.put_the_cell_in_the"), (f"light/{light.id}/cell_in", IN_BASE)))
     else:
         ways.append(
             fix(
-                "Make the base as thick as it needs",
+                said("bulk.make_the_base_as_thick"),
                 ("base/thickness_mm", math.ceil(row.cavity_mm[2] + BASE_SKIN_MM)),
             )
         )
@@ -71,12 +74,8 @@ def _large(light: Light, row: LightPlan, cell: Cell) -> Finding:
         station="bulk",
         severity="warn",
         subject=light.part,
-        title=f"{light.label}: {cell.label} and a switch do not go in there",
-        reason="They need "
-        + " × ".join(f"{size:.0f}" for size in row.cavity_mm)
-        + " mm, and there is room for "
-        + " × ".join(f"{size:.0f}" for size in row.room_mm)
-        + " mm.",
+        title=said("bulk.cell.large", light=light.label, cell=cell.label),
+        reason=said("bulk.cell.large.why", needed=_size(row.cavity_mm), room=_size(row.room_mm)),
         numbers={"needed_mm": row.cavity_mm[0], "room_mm": row.room_mm[0]},
         fixes=ways,
     )
@@ -90,16 +89,19 @@ def _tight(light: Light, row: LightPlan, cable: Cable) -> Finding:
         station="bulk",
         severity="warn",
         subject=light.part,
-        title=f"{light.label}: its cable bends round {row.tightest.radius_mm:.0f} mm at the "
-        f"{row.tightest.joint.replace('_', ' ')}",
-        reason="Bent tighter than four times its thickness a cable breaks inside, and there is no "
-        "getting at it any more.",
+        title=said(
+            "bulk.cable.tight",
+            light=light.label,
+            radius_mm=row.tightest.radius_mm,
+            joint=row.tightest.joint.replace("_", " "),
+        ),
+        reason=said("bulk.cable.tight.why"),
         numbers={
             "radius_mm": row.tightest.radius_mm,
             "least_mm": row.least_bend_mm,
             "angle_deg": row.tightest.angle_deg,
         },
-        fixes=[fix(f"Use {thin.label}", (f"light/{light.id}/cable", thin.id))]
+        fixes=[fix(said("bulk.use", thin=thin.label), (f"light/{light.id}/cable", thin.id))]
         if thin.id != cable.id
         else [],
     )
@@ -111,9 +113,15 @@ def _hot(light: Light, cable: Cable, label_c: float) -> Finding:
         station="bulk",
         severity="stop",
         subject=light.part,
-        title=f"{light.label}: its {cable.label} cannot take the oven",
-        reason=f"It takes {cable.limit_c.value:.0f} °C and the clay wants {label_c:.0f}. Keep its bore open "
-        "with a greased wire and draw it in after the last bake, or take silicone.",
+        title=said("bulk.cable.melts", light=light.label, cable=cable.label),
+        reason=said("bulk.cable.melts.why", limit_c=cable.limit_c.value, label_c=label_c),
         numbers={"limit_c": cable.limit_c.value, "label_c": label_c},
-        fixes=[fix("Use a silicone-covered pair", (f"light/{light.id}/cable", "silicone"))],
+        fixes=[
+            fix(said("bulk.use_a_silicone_covered_pair"), (f"light/{light.id}/cable", "silicone"))
+        ],
     )
+
+
+def _size(sizes_mm: tuple[float, float, float]) -> Said:
+    long_mm, broad_mm, thick_mm = sizes_mm
+    return said("bulk.size", long_mm=long_mm, broad_mm=broad_mm, thick_mm=thick_mm)

@@ -10,7 +10,7 @@ import numpy as np
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Cell, Led, catalogue
-from windcrest_core.findings import Frozen, Input, Why
+from windcrest_core.facts import Frozen, Input, Why, said
 from windcrest_core.sheet.insides import IN_BASE, Light
 
 E12 = (10, 12, 15, 18, 22, 27, 33, 39, 47, 56, 68, 82)
@@ -223,17 +223,16 @@ def light_plan(work: Workpiece, light: Light) -> LightPlan:
 
 def _why(led: Led, cell: Cell, count: int, series: bool, ohm: float | None, way_mm: float) -> Why:
     return Why(
-        formula="R = (cell − lights in series × forward voltage) ÷ current, the next E12 up; "
-        "cable = way along the bones + slack",
+        formula=said("bulk.r_cell_lights_in_series"),
         inputs=[
             Input(name=cell.label, value=cell.volts, unit="V"),
-            Input(name="forward voltage of one", value=led.forward_v.value, unit="V"),
+            Input(name=said("bulk.forward_voltage_of_one"), value=led.forward_v.value, unit="V"),
             Input(name="in series", value=count if series else 1),
             Input(name="current", value=led.current_ma.value, unit="mA"),
             Input(name="resistor", value=ohm or 0.0, unit="Ω"),
             Input(name="way", value=way_mm, unit="mm"),
             Input(name="slack", value=SLACK_MM, unit="mm"),
         ],
-        source="Ohm's law; IEC 60063; forward voltage literature-typical, current assumed",
+        source=said("bulk.ohms_law_iec_forward_voltage"),
         assumed=True,
     )

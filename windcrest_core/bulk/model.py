@@ -7,7 +7,8 @@ from typing import Literal
 from windcrest_core.bulk.hollow import Hollow
 from windcrest_core.bulk.lights import LightPlan
 from windcrest_core.bulk.pieces import CorePiece
-from windcrest_core.findings import Finding, Frozen, Quantity, Why
+from windcrest_core.facts import Frozen, Quantity, Why
+from windcrest_core.findings import Finding
 from windcrest_core.steps import Undated
 
 WallState = Literal["in range", "thin", "thick", "solid", "too thick to be solid", "bought"]

@@ -10,7 +10,7 @@ import numpy as np
 from windcrest_core.body.mesh import mesh_of
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 
 CRUMPLED_G_CM3 = 0.06  # foil crumpled loosely in the hand [A]
 TAPE_MM = 24.0
@@ -22,7 +22,7 @@ class CorePiece(Frozen):
     """A core to make. `girths_mm` are round its thickest place after each squeeze, the last as it
     is to be; each squeeze halves its volume. `order` counts from the middle of the body outwards."""
 
-    shape: str
+    shape: Text
     length_mm: float
     across_mm: float
     girths_mm: list[float]
@@ -91,7 +91,7 @@ def core_piece(core: Solid, packed_g_cm3: float, wired: bool, taped: bool, order
     small, middle = sorted(2 * float(h) for h in half)[:2]
     area = surface_mm2(core) * TAPE_OVERLAP / 100 if taped else 0.0
     return CorePiece(
-        shape="sleeve round the wire" if sleeve else "pad" if long else "ball",
+        shape=said("bulk.sleeve_round_the_wire") if sleeve else "pad" if long else "ball",
         length_mm=length,
         across_mm=across,
         girths_mm=squeezes(girth_mm(middle, small), packed_g_cm3, sleeve),

@@ -8,6 +8,7 @@ from windcrest_core.body.masses import STEEL_G_CM3
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.model import PartBulk
 from windcrest_core.catalogue import catalogue
+from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 
 VENT_CM3 = 20.0
@@ -25,10 +26,15 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                     station="bulk",
                     severity="warn",
                     subject=part.id,
-                    title=f"{part.label}: a wall of {part.wall_mm:g} mm shows the foil's dents",
-                    reason="Under 3 mm the clay follows every fold of the foil and cracks along it.",
+                    title=said("bulk.wall.thin", part=part.label, wall_mm=part.wall_mm),
+                    reason=said("bulk.wall.thin.why"),
                     numbers=numbers,
-                    fixes=[fix("Make the wall 4 mm", (f"part/{part.id}/wall_mm", 4.0))],
+                    fixes=[
+                        fix(
+                            said("bulk.make_the_wall", wall_mm=4.0),
+                            (f"part/{part.id}/wall_mm", 4.0),
+                        )
+                    ],
                 )
             )
         elif part.state == "thick":
@@ -38,10 +44,15 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                     station="bulk",
                     severity="warn",
                     subject=part.id,
-                    title=f"{part.label}: a wall of {part.wall_mm:g} mm is more clay than it needs",
-                    reason="Thick clay is heavy, bakes slowly and cracks as it heats.",
+                    title=said("bulk.wall.thick", part=part.label, wall_mm=part.wall_mm),
+                    reason=said("bulk.wall.thick.why"),
                     numbers=numbers,
-                    fixes=[fix("Make the wall 6 mm", (f"part/{part.id}/wall_mm", 6.0))],
+                    fixes=[
+                        fix(
+                            said("bulk.make_the_wall", wall_mm=6.0),
+                            (f"part/{part.id}/wall_mm", 6.0),
+                        )
+                    ],
                 )
             )
         elif part.state == "too thick to be solid":
@@ -51,13 +62,12 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                     station="bulk",
                     severity="warn",
                     subject=part.id,
-                    title=f"{part.label}: {2 * part.deepest_mm:.0f} mm of solid clay",
-                    reason="So thick a piece of solid clay takes over an hour to fuse through, and its weight "
-                    "bends the wire.",
+                    title=said("bulk.solid.thick", part=part.label, thick_mm=2 * part.deepest_mm),
+                    reason=said("bulk.solid.thick.why"),
                     numbers=numbers,
                     fixes=[
                         fix(
-                            "Give it a foil core under 4 mm",
+                            said("bulk.give_it_a_foil_core", wall_mm=4.0),
                             (f"part/{part.id}/core", "foil"),
                             (f"part/{part.id}/wall_mm", 4.0),
                         )
@@ -74,9 +84,8 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                 station="bulk",
                 severity="note",
                 subject=largest.id,
-                title="Prick a vent into the core before each bake",
-                reason="Air sealed in the foil pushes with about 40 kPa at 135 °C and lifts the clay; "
-                "a needle hole underneath lets it out.",
+                title=said("bulk.core.vent"),
+                reason=said("bulk.core.vent.why"),
                 numbers={"core_cm3": largest.core_cm3},
             )
         )
@@ -98,11 +107,14 @@ def _heavy_ballast(work: Workpiece) -> list[Finding]:
                 station="bulk",
                 severity="stop",
                 subject=part.id,
-                title=f"{part.label}: {part.ballast_g:.0f} g of steel do not go into its core",
-                reason="A core that is nearly all steel has no foil left to hold it: it knocks about "
-                "and breaks through the wall. Put it elsewhere, or weight into the base.",
+                title=said("bulk.ballast.large", part=part.label, ballast_g=part.ballast_g),
+                reason=said("bulk.ballast.large.why"),
                 numbers={"ballast_g": part.ballast_g, "most_g": float(most)},
-                fixes=[fix(f"Put {most} g in", (f"part/{part.id}/ballast_g", float(most)))],
+                fixes=[
+                    fix(
+                        said("bulk.put_in", most_g=most), (f"part/{part.id}/ballast_g", float(most))
+                    )
+                ],
             )
         )
     return found
@@ -129,11 +141,10 @@ def _cores_that_melt(work: Workpiece) -> list[Finding]:
                 station="bulk",
                 severity="stop",
                 subject=part.id,
-                title=f"{part.label}: {kind.label} inside melts before the clay is baked",
-                reason=f"It takes {kind.limit_c.value:.0f} °C and the clay wants {label:.0f}: it "
-                "shrinks away, smells and may burst the wall. Foil takes its place.",
+                title=said("bulk.core.melts", part=part.label, kind=kind.label),
+                reason=said("bulk.core.melts.why", limit_c=kind.limit_c.value, label_c=label),
                 numbers={"limit_c": kind.limit_c.value, "label_c": label},
-                fixes=[fix("Make the core of foil", (f"part/{part.id}/core", "foil"))],
+                fixes=[fix(said("bulk.make_the_core_of_foil"), (f"part/{part.id}/core", "foil"))],
             )
         )
     return found

@@ -22,7 +22,7 @@ from windcrest_core.bulk.model import Ballast, BulkPlan, PartBulk, WallState
 from windcrest_core.bulk.pieces import build_order, core_piece
 from windcrest_core.bulk.remarks import bulk_findings
 from windcrest_core.catalogue import catalogue
-from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.facts import Input, Quantity, Text, Why, said
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
@@ -50,15 +50,15 @@ def _why(
 ) -> Why:  # fmt: skip
     """Kept, since most parts stay as they are while one is moved."""
     return Why(
-        formula="core under the wall, less the wire in it, × packed density ÷ roll",
+        formula=said("bulk.core_under_the_wall_less"),
         inputs=[
-            Input(name="the part, outside others", value=whole_cm3, unit="cm³"),
+            Input(name=said("bulk.the_part_outside_others"), value=whole_cm3, unit="cm³"),
             Input(name="wall", value=wall_mm, unit="mm"),
             Input(name="core", value=core_cm3, unit="cm³"),
-            Input(name="packed density", value=packed, unit="g/cm³"),
+            Input(name=said("bulk.packed_density"), value=packed, unit="g/cm³"),
             Input(name=roll, value=g_per_m, unit="g/m"),
         ],
-        source=f"volume by a grid of signed distance; {source}",
+        source=said("bulk.volume_by_a_grid_of", source=source),
         assumed=assumed,
     )
 
@@ -127,9 +127,9 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     grams = foiled * packed
     density = work.densities.foil
     low, high = density.low, density.high
-    packing = f"packed density, {rules.foil_packing}"
+    packing = said("bulk.packed_density_2", foil_packing=rules.foil_packing)
     inputs = [
-        Input(name="core of foil", value=foiled, unit="cm³"),
+        Input(name=said("bulk.core_of_foil"), value=foiled, unit="cm³"),
         Input(name=packing, value=packed, unit="g/cm³"),
     ]
     guessed = density.assumed
@@ -147,9 +147,11 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
             value=core,
             unit="cm3",
             why=Why(
-                formula="sum of the parts, each drawn in by its wall",
-                inputs=[Input(name="wall of House rules", value=rules.wall_mm, unit="mm")],
-                source="signed-distance grid, within 0.5 % on the reference solids",
+                formula=said("bulk.sum_of_the_parts_each"),
+                inputs=[
+                    Input(name=said("bulk.wall_of_house_rules"), value=rules.wall_mm, unit="mm")
+                ],
+                source=said("bulk.signed_distance_grid_within_on"),
             ),
         ),
         foil_g=Quantity(
@@ -158,7 +160,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
             low=foiled * low,
             high=foiled * high,
             why=Why(
-                formula="core × packed density",
+                formula=said("bulk.core_packed_density"),
                 inputs=inputs,
                 source=density.source,
                 assumed=guessed,
@@ -170,12 +172,12 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
             low=foiled * low / foil.g_per_m,
             high=foiled * high / foil.g_per_m,
             why=Why(
-                formula="grams of foil ÷ grams per metre of roll",
+                formula=said("bulk.grams_of_foil_grams_per"),
                 inputs=[
                     Input(name="foil", value=grams, unit="g"),
                     Input(name=foil.label, value=foil.g_per_m, unit="g/m"),
                 ],
-                source=f"{foil.source}; {density.source}",
+                source=said("reasons", texts=[foil.source, density.source]),
                 assumed=guessed,
             ),
         ),
@@ -214,7 +216,7 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
             else [
                 Need(
                     key=JOIN,
-                    reason="wire before foil: the foil holds on to it",
+                    reason=said("bulk.wire_before_foil_the_foil"),
                     kind="wire",
                 )
             ],
@@ -227,12 +229,21 @@ def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
 SQUEEZING_MIN = 0.9  # of a core of 1 cm³; large ones take less for their size [A]
 
 
-def _core_words(work: Workpiece, part: PartBulk) -> str:
+def _core_words(work: Workpiece, part: PartBulk) -> Text:
     kind = catalogue().cores[work.sheet.part(part.id).core]
     if not kind.foil:
-        dry = ", bone dry before it is covered" if kind.dries else ""
-        return f"Core of the {part.label}, {kind.label}: {part.core_g:.0f} g{dry}"
-    steel = f", {part.ballast.mass_g:.0f} g of steel in it" if part.ballast else ""
-    tape = f", then {part.piece.tape_mm:.0f} mm of tape" if part.piece and kind.taped else ""
-    roll = f"{part.foil_m:.1f} m" if part.foil_m >= 1 else f"{part.foil_m * 100:.0f} cm"
-    return f"Foil core of the {part.label}: {roll} of roll{steel}{tape}"
+        dry = said("bulk.bone_dry_before_it_is") if kind.dries else ""
+        return said(
+            "bulk.core_of_the", part=part.label, kind=kind.label, core_g=part.core_g, dry=dry
+        )
+    steel = said("bulk.of_steel_in_it", mass_g=part.ballast.mass_g) if part.ballast else ""
+    tape = (
+        said("bulk.then_of_tape", tape_mm=part.piece.tape_mm) if part.piece and kind.taped else ""
+    )
+    return said(
+        "bulk.foil_core_of_the_of",
+        part=part.label,
+        foil_mm=part.foil_m * 1000,
+        steel=steel,
+        tape=tape,
+    )

@@ -12,7 +12,7 @@ from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_
 from windcrest_core.body.solids import Field
 from windcrest_core.body.volumes import filled, lattice_mm
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 FILLED = 0.2  # of a cell, to be seen
 STEPS = 5

@@ -10,7 +10,7 @@ from typing import Any, Literal
 from pydantic import model_validator
 
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.packs import PackSold
 from windcrest_core.units import wire_diameter_mm
 

@@ -6,7 +6,7 @@ from typing import get_args
 
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError, UnitError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.units import (
     LARGEST_BARE_MM,
     GaugeWords,

@@ -10,7 +10,8 @@ from windcrest_core.body.figure import figure
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.starting import starting_parts
 from windcrest_core.drawing.elevation import whole_silhouette
-from windcrest_core.findings import Fix, Frozen, fix
+from windcrest_core.facts import Frozen
+from windcrest_core.findings import Fix, fix
 from windcrest_core.sheet.bodies import Biped
 from windcrest_core.sheet.model import FigureSheet
 

@@ -7,7 +7,7 @@ import numpy as np
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.landmarks import landmark_points, spans
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 PER_INCH = 32
 SHORT = 0.93  # seen at less of its length than this, it is said to be foreshortened [A]

@@ -5,21 +5,22 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Finding, Frozen
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Finding
 
 HAIR = ("hair", "fur")
 MOUTHS = ("tooth", "mouth", "tongue", "beak", "bill", "muzzle", "snout")
 SLENDER = 0.02  # of the height [A]
 POSES = {
-    "biped": "What does it do: standing, stepping, reaching?",
-    "tailed_biped": "What does it do: standing, stepping, reaching?",
-    "quadruped": "What does it do: standing, walking, head up or down?",
-    "many_limbed": "What does it do: standing, walking, rearing up?",
-    "capsule": "How does it stand, and what do its arms do?",
-    "bust": "Which way does it look, and how are its shoulders?",
-    "draped": "Which way does it turn, and what do its arms do?",
-    "stem_cap": "Does it stand straight, or does it lean?",
-    "stacked": "How do they stand on each other?",
+    "biped": said("character.what_does_it_do_standing"),
+    "tailed_biped": said("character.what_does_it_do_standing"),
+    "quadruped": said("character.what_does_it_do_standing_2"),
+    "many_limbed": said("character.what_does_it_do_standing_3"),
+    "capsule": said("character.how_does_it_stand_and"),
+    "bust": said("character.which_way_does_it_look"),
+    "draped": said("character.which_way_does_it_turn"),
+    "stem_cap": said("character.does_it_stand_straight_or"),
+    "stacked": said("character.how_do_they_stand_on"),
 }
 
 
@@ -27,16 +28,17 @@ class Topic(Frozen):
     """A question; `settled` says by what it is answered, or is null."""
 
     id: str
-    question: str
-    cost: str
-    settled: str | None
+    question: Text
+    cost: Text
+    settled: Text | None
     answered_by_hand: bool
 
 
-def _labels(labels: list[str]) -> str:
+def _labels(labels: list[str]) -> Text:
+    named: list[Text] = list(labels[:3])
     if len(labels) > 3:
-        return f"{', '.join(labels[:3])} and {len(labels) - 3} more"
-    return ", ".join(labels)
+        return said("character.and_more", labels=named, more=len(labels) - 3)
+    return said("character.these", labels=named) if labels else ""
 
 
 def _in_the_base(work: Workpiece) -> int:
@@ -50,7 +52,7 @@ def _in_the_base(work: Workpiece) -> int:
     return found
 
 
-def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
+def _asked(work: Workpiece) -> Iterator[tuple[str, Text, Text, Text | None]]:
     """Id, question, what forgetting costs, and what of the sheet answers it."""
     sheet, bones = work.sheet, work.figure.bones
     parts = sheet.parts
@@ -60,39 +62,38 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
         if abs(a.swing_deg) + abs(a.spread_deg) + abs(a.turn_deg) > 15
     ]
     yield (
-        "pose", POSES.get(sheet.body.plan, "What does it do?"),
-        "A pose changed after the wire is bent weakens every bend; after the clay it is a new figure.",
-        f"bent at {len(bent)} joints" if bent else None,
+        "pose", POSES.get(sheet.body.plan, said("character.what_does_it_do")),
+        said("character.a_pose_changed_after_the"),
+        said("character.bent_at_joints", bent=len(bent)) if bent else None,
     )  # fmt: skip
     for side, word in (("r", "right"), ("l", "left")):
         if f"wrist_{side}" not in bones or sheet.body.plan == "quadruped":
             continue
         holds = [p.label for p in parts if p.bone == f"wrist_{side}" and (p.made_apart or p.stock)]
         yield (
-            f"hand_{side}", f"What does the {word} hand do: hold, point, rest?",
-            "Fingers need their wires in the palm before it is filled, and a grip is bent round the "
-            "thing it holds.",
-            f"holds {_labels(holds)}" if holds else None,
+            f"hand_{side}", said("character.what_does_the_hand_do", word=word),
+            said("character.fingers_need_their_wires_in"),
+            said("character.holds", labels=_labels(holds)) if holds else None,
         )  # fmt: skip
     if "head" in bones:
         mouth = [p.label for p in parts if any(word in p.id for word in MOUTHS)]
         yield (
-            "mouth", "Is the mouth open, and are there teeth?",
-            "An open mouth is hollowed before the face is modelled; teeth are baked first and pressed in.",
+            "mouth", said("character.is_the_mouth_open_and"),
+            said("character.an_open_mouth_is_hollowed"),
             _labels(mouth) or None,
         )  # fmt: skip
         yield (
-            "expression", "What does its face say?",
-            "Brows, lids and cheeks are moved together; changed late, the whole face is done again.",
+            "expression", said("character.what_does_its_face_say"),
+            said("character.brows_lids_and_cheeks_are"),
             sheet.expression.strip() or None,
         )  # fmt: skip
     hair = [p for p in parts if p.texture in HAIR or "hair" in p.id or "braid" in p.id]
     if hair:
         free = [p.label for p in hair if p.lies_on is None]
         yield (
-            "hair", "Which hair flies free?",
-            "Free strands need wire anchored in the head core before the head is covered.",
-            f"free: {_labels(free)}" if free else None,
+            "hair", said("character.which_hair_flies_free"),
+            said("character.free_strands_need_wire_anchored"),
+            said("character.free", labels=_labels(free)) if free else None,
         )  # fmt: skip
     wired = {key for run in sheet.runs for key in (*run.path, run.into)}
     slender = [
@@ -102,41 +103,41 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, str, str, str | None]]:
     ]  # fmt: skip
     if slender:
         yield (
-            "slender", f"Which wire is in the slender parts: {_labels(slender)}?",
-            "What is thin and has no wire droops in the oven and breaks at the first knock.",
+            "slender", said("character.which_wire_is_in_the", labels=_labels(slender)),
+            said("character.what_is_thin_and_has"),
             None,
         )  # fmt: skip
     yield (
-        "lights", "Are there lights, and where does the cable run?",
-        "A cable cannot be put in after the core is wrapped; a cell needs a hatch.",
+        "lights", said("character.are_there_lights_and_where"),
+        said("character.a_cable_cannot_be_put"),
         _labels([light.label for light in sheet.lights]) or None,
     )  # fmt: skip
     yield (
-        "hollow", "What stays hollow?",
-        "A core that is to come out needs an opening wide enough for it, planned into the join.",
+        "hollow", said("character.what_stays_hollow"),
+        said("character.a_core_that_is_to"),
         _labels([p.label for p in parts if p.core == "pulled" or p.opening is not None]) or None,
     )  # fmt: skip
     apart = [p.label for p in parts if p.made_apart]
     yield (
-        "apart", "What is made or painted apart?",
-        "What a brush cannot reach once it is joined is painted first or not at all.",
+        "apart", said("character.what_is_made_or_painted"),
+        said("character.what_a_brush_cannot_reach"),
         _labels(apart) or None,
     )  # fmt: skip
     held = _in_the_base(work)
     yield (
-        "base", "How does it meet the base?",
-        "Pegs are part of the cut length; without them the figure is glued on and comes off.",
-        f"{held} {'wires go' if held > 1 else 'wire goes'} into it" if held else None,
+        "base", said("character.how_does_it_meet_the"),
+        said("character.pegs_are_part_of_the"),
+        said("character.into_it", held=held) if held else None,
     )  # fmt: skip
 
 
 def topics(work: Workpiece) -> list[Topic]:
     """The questions this figure asks, with what answers each."""
-    said = {key: words.strip() for key, words in work.sheet.decided.items() if words.strip()}
+    answered = {key: words.strip() for key, words in work.sheet.decided.items() if words.strip()}
     return [
         Topic(
-            id=key, question=question, cost=cost, settled=said.get(key) or by,
-            answered_by_hand=key in said,
+            id=key, question=question, cost=cost, settled=answered.get(key) or by,
+            answered_by_hand=key in answered,
         )
         for key, question, cost, by in _asked(work)
     ]  # fmt: skip

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import Literal
 
 import numpy as np
 
@@ -12,7 +13,8 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.limits import THICK_WALL_MM
 from windcrest_core.body.skeleton import Bone
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
+from windcrest_core.facts import Frozen, Input, Quantity, Text, Why, said
+from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.sheet.model import FigureSheet
 
 BEADS_MM = (1.0, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0, 6.0, 7.0, 8.0, 10.0, 12.0, 14.0, 16.0, 18.0, 20.0)
@@ -22,10 +24,14 @@ FACED = "head"
 LYING = ("quadruped", "many_limbed")  # bodies whose head lies along its bone, crown first
 
 
+LineId = Literal["crown", "brow", "eyes", "nose", "mouth", "chin"]
+
+
 class FaceLine(Frozen):
     """A line of the grid: mm above the chin, and as a share of the head."""
 
-    label: str
+    id: LineId
+    label: Text
     above_chin_mm: float
     share: float
 
@@ -54,7 +60,7 @@ def face_plan(work: Workpiece) -> FacePlan | None:
     if eyes:
         lines = _as_they_are(sheet, lines, bone, eyes)
     bead = min(BEADS_MM, key=lambda size: abs(size - lines.bead_mm))
-    canon = "art canon: the face five eyes broad, the eye line half-way"
+    canon = said("character.art_canon_the_face_five")
     behind = {
         piece.part.id: left
         for piece in work.figure.pieces
@@ -64,24 +70,17 @@ def face_plan(work: Workpiece) -> FacePlan | None:
         head_mm=head_mm,
         face_mm=lines.face_mm,
         lines=[
-            FaceLine(label=label, above_chin_mm=share * bone.length_mm, share=share)
-            for label, share in (
-                ("crown", 1.0),
-                ("brow, top of the ears", lines.brow),
-                ("eye line", lines.eyes),
-                ("base of the nose, foot of the ears", lines.nose),
-                ("mouth", lines.mouth),
-                ("chin", 0.0),
-            )
+            FaceLine(id=key, label=label, above_chin_mm=share * bone.length_mm, share=share)
+            for key, label, share in _named(lines)
         ],
         eye_mm=Quantity(
             value=lines.eye_mm,
             unit="mm",
             why=Why(
-                formula="the eyes as they are on the head" if eyes else "breadth of the face × share of an eye",
+                formula=said("character.the_eyes_as_they_are") if eyes else said("character.breadth_of_the_face_share"),
                 inputs=[
-                    Input(name="breadth of the face", value=lines.face_mm, unit="mm"),
-                    Input(name="share of an eye", value=sheet.face.eye_breadth),
+                    Input(name=said("character.breadth_of_the_face"), value=lines.face_mm, unit="mm"),
+                    Input(name=said("character.share_of_an_eye"), value=sheet.face.eye_breadth),
                 ],
                 source=canon,
             ),
@@ -91,16 +90,27 @@ def face_plan(work: Workpiece) -> FacePlan | None:
             value=bead,
             unit="mm",
             why=Why(
-                formula="0.85 × the eye, to the nearest bead sold",
+                formula=said("character.the_eye_to_the_nearest"),
                 inputs=[Input(name="eye", value=lines.eye_mm, unit="mm"),
-                        Input(name="bead that would fill it", value=lines.bead_mm, unit="mm")],
-                source="a bead shows less than its breadth between the lids; assumed",
+                        Input(name=said("character.bead_that_would_fill_it"), value=lines.bead_mm, unit="mm")],
+                source=said("character.a_bead_shows_less_than"),
                 assumed=True,
             ),
         ),
         behind_mm=min(behind.values(), default=None),
         findings=[*_deep(work, behind), *_wide(work)],
     )  # fmt: skip
+
+
+def _named(lines: FaceLines) -> list[tuple[LineId, Text, float]]:
+    return [
+        ("crown", "crown", 1.0),
+        ("brow", said("character.brow_top_of_the_ears"), lines.brow),
+        ("eyes", said("character.eye_line"), lines.eyes),
+        ("nose", said("character.base_of_the_nose_foot"), lines.nose),
+        ("mouth", "mouth", lines.mouth),
+        ("chin", "chin", 0.0),
+    ]
 
 
 def lies(sheet: FigureSheet) -> bool:
@@ -167,13 +177,12 @@ def _deep(work: Workpiece, behind: dict[str, float]) -> list[Finding]:
                 station="character",
                 severity="warn",
                 subject=part_id,
-                title=f"{eye.part.label}: the socket leaves {left:.1f} mm over the core"
+                title=said("character.socket.deep", part=eye.part.label, left_mm=left)
                 if left >= 0.05
-                else f"{eye.part.label}: the socket goes {-left:.1f} mm into the core"
+                else said("character.socket.deep_2", part=eye.part.label, left_mm=-left)
                 if left <= -0.05
-                else f"{eye.part.label}: the socket reaches the core",
-                reason="Pressing a bead in pushes the thin wall behind it through to the foil, and "
-                "it cracks there in the oven. Want 1.5 mm (assumed).",
+                else said("character.socket.deep_3", part=eye.part.label),
+                reason=said("character.socket.deep.why"),
                 numbers={"behind_mm": left, "least_mm": LEAST_BEHIND_MM},
                 fixes=_ways_out(work, eye, left),
             )
@@ -187,9 +196,9 @@ def _ways_out(work: Workpiece, eye: Piece, left: float) -> list[Fix]:
     wall = math.ceil(2 * (host.wall_mm + LEAST_BEHIND_MM + 0.1 - left)) / 2
     depth = _shallower(work, eye)
     return [
-        *([fix(f"Make the wall of the {host.part.label} {wall:g} mm",
+        *([fix(said("character.make_the_wall_of_the", part=host.part.label, wall_mm=wall),
                (f"part/{host.part.id}/wall_mm", wall))] if wall <= THICK_WALL_MM else []),
-        *([fix(f"Sink the eyes by {depth:.0%} only", ("face/socket_depth", depth))]
+        *([fix(said("character.sink_the_eyes_by_only", depth=depth), ("face/socket_depth", depth))]
           if depth is not None else []),
     ]  # fmt: skip
 
@@ -211,10 +220,10 @@ def _wide(work: Workpiece) -> list[Finding]:
             station="character",
             severity="warn",
             subject=eyes[0].part.id,
-            title=f"The eyes reach {outer:.1f} mm across a face of {lines.face_mm:.1f} mm",
-            reason="The outer wall of the sockets is gone: nothing holds the eyes at the temples.",
+            title=said("character.socket.wide", outer_mm=outer, face_mm=lines.face_mm),
+            reason=said("character.socket.wide.why"),
             numbers={"outer_mm": outer, "face_mm": lines.face_mm},
-            fixes=[fix(f"Make an eye {fits:.0%} of the face", ("face/eye_breadth", fits))]
+            fixes=[fix(said("character.make_an_eye_of_the", fits=fits), ("face/eye_breadth", fits))]
             if fits >= 0.06
             else [],
         )

@@ -11,7 +11,8 @@ import numpy as np
 from windcrest_core.body.skeleton import Array
 from windcrest_core.character.landmarks import rest_points, spans
 from windcrest_core.character.seeing import Seen, out_of_order
-from windcrest_core.findings import Fix, Frozen, fix
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Fix, fix
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.model import FigureSheet, number_ranges
 
@@ -22,7 +23,7 @@ class Proposal(Frozen):
     """A number of the body as it is, as the pictures have it, and the change that sets it."""
 
     id: str
-    label: str
+    label: Text
     now: float
     measured: float
     change: Fix
@@ -33,7 +34,7 @@ class _Fitted:
     """A number of the body, and the length of the body at rest that it makes."""
 
     key: str
-    label: str
+    label: Text
     spans: tuple[str, ...]
     length: Callable[[dict[str, Array]], float]
 
@@ -49,16 +50,16 @@ def _chain(*keys: str) -> Callable[[dict[str, Array]], float]:
 
 
 FITTED = (
-    _Fitted("heads_tall", "heads tall", ("head",), _between("head", "tip_head")),
+    _Fitted("heads_tall", said("character.heads_tall"), ("head",), _between("head", "tip_head")),
     _Fitted("leg_share", "legs", ("hip", "knee"), _chain("hip_r", "knee_r", "ankle_r")),
     _Fitted("neck_length", "neck", ("neck",), _between("neck", "head")),
     _Fitted("arm_length", "arms", ("shoulder", "elbow"), _chain("shoulder_r", "elbow_r", "wrist_r")),
-    _Fitted("shoulder_breadth", "shoulder breadth", ("across_shoulder",),
+    _Fitted("shoulder_breadth", said("character.shoulder_breadth"), ("across_shoulder",),
             _between("shoulder_r", "shoulder_l")),
-    _Fitted("hip_breadth", "hip breadth", ("across_hip",), _between("hip_r", "hip_l")),
+    _Fitted("hip_breadth", said("character.hip_breadth"), ("across_hip",), _between("hip_r", "hip_l")),
     _Fitted("tail_length", "tail", ("tail_1", "tail_2", "tail_3"),
             _chain("tail_1", "tail_2", "tail_3", "tip_tail_3")),
-    _Fitted("wing_span", "wing span", ("wing", "wing_tip"),
+    _Fitted("wing_span", said("character.wing_span"), ("wing", "wing_tip"),
             _chain("wing_r", "wing_tip_r", "tip_wing_tip_r")),
 )  # fmt: skip
 
@@ -84,7 +85,7 @@ def proposals(sheet: FigureSheet, views: list[Seen], true: dict[str, float]) -> 
         if abs(value - now) > NO_CHANGE * max(1.0, abs(now)):
             found.append(
                 Proposal(id=row.key, label=row.label, now=now, measured=value,
-                         change=fix(f"Take the {row.label} from the pictures", (f"body/{row.key}", value)))
+                         change=fix(said("character.take_the_from_the_pictures", row=row.label), (f"body/{row.key}", value)))
             )  # fmt: skip
     return found
 

@@ -17,7 +17,7 @@ from windcrest_core.character.calipers import SHORT
 from windcrest_core.character.fitting import Proposal, proposals
 from windcrest_core.character.landmarks import crown_of, rest_points, spans
 from windcrest_core.character.seeing import Seen, out_of_order, seen_in
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import FigureSheet, Reference
@@ -39,7 +39,7 @@ class Measure(Frozen):
     true_mm: float | None
     of_stature: float | None = None
     figure_mm: float
-    note: str
+    note: Text
 
 
 class Residual(Frozen):
@@ -62,7 +62,7 @@ class Reading(Frozen):
     place: tuple[float, float, float, float] | None
     measures: list[Measure]
     residuals: list[Residual]
-    troubles: list[str]
+    troubles: list[Text]
 
 
 class Pictures(Frozen):
@@ -144,10 +144,10 @@ def _lengths(body: Body, view: Seen, own: dict[str, float]) -> list[Measure]:
         seen = view.length(span.a, span.b)
         if seen is None:
             continue
-        note = ""
+        note: Text = ""
         other = _other_side(body, view, span.id)
         if other is not None and seen < SHORT * other:
-            note = f"foreshortened: {seen / other:.0%} of the same on the other side; it points at or away from the eye"
+            note = said("character.foreshortened_beside", share=seen / other)
         found.append(
             Measure(id=span.id, label=span.label, kind=span.kind, seen_mm=seen, true_mm=None,
                     figure_mm=own[span.id], note=note)
@@ -226,9 +226,7 @@ def _true_lengths(body: Body, views: list[Seen], own: dict[str, float]) -> list[
         dx, dy, dz = f[0], s[0], (f[1] + s[1]) / 2
         true = float(math.sqrt(dx * dx + dy * dy + dz * dz))
         seen = max(float(np.linalg.norm(f)), float(np.linalg.norm(s)))
-        note = (
-            f"foreshortened: at most {seen / true:.0%} of it shows" if seen < SHORT * true else ""
-        )
+        note = said("character.foreshortened", share=seen / true) if seen < SHORT * true else ""
         found.append(
             Measure(id=span.id, label=span.label, kind=span.kind, seen_mm=seen, true_mm=true,
                     figure_mm=own[span.id], note=note)

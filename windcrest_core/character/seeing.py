@@ -9,6 +9,7 @@ import numpy as np
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.character.landmarks import crown_of
+from windcrest_core.facts import Text, said
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import FigureSheet, Point, Reference
@@ -64,11 +65,11 @@ def seen_in(sheet: FigureSheet, reference: Reference) -> Seen | None:
     return Seen(reference, scale, {key: mm(at) for key, at in reference.landmarks.items()})
 
 
-def out_of_order(body: Body, reference: Reference) -> list[str]:
+def out_of_order(body: Body, reference: Reference) -> list[Text]:
     """What cannot be so in a standing picture: a knee above its hip, a chin above the crown."""
     marks = landmark_ids(body)
     names = {"crown": crown_of(body) or "", "chin": "head"}
-    found = []
+    found: list[Text] = []
     for upper, lower in ORDER:
         for side in ("r", "l"):
             a = names.get(upper, f"{upper}_{side}")
@@ -76,10 +77,7 @@ def out_of_order(body: Body, reference: Reference) -> list[str]:
             if a not in reference.landmarks or b not in reference.landmarks:
                 continue
             if reference.landmarks[a][1] >= reference.landmarks[b][1]:
-                words = (
-                    f"The {marks[b]} is above the {marks[a]}: in a standing picture it is below. "
-                    "Move one of them; until then only lengths are taken from this picture."
-                )
+                words = said("character.the_is_above_the_in", marks=marks[b], marks2=marks[a])
                 if words not in found:
                     found.append(words)
     return found

@@ -20,7 +20,8 @@ from windcrest_core.character.decide import Topic, open_topics, topics
 from windcrest_core.character.face_plan import FacePlan, face_plan
 from windcrest_core.character.landmarks import landmark_points, rest_points
 from windcrest_core.character.measuring import Pictures, pictures
-from windcrest_core.findings import Finding, Fix, Frozen, Input, Quantity, Why, fix
+from windcrest_core.facts import Frozen, Input, Quantity, Text, Why, said
+from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.sheet.bodies import Biped
 from windcrest_core.sheet.landmarks import landmark_ids
 
@@ -48,12 +49,12 @@ class PosedMark(Frozen):
     """Where a landmark is in this pose: mm above the ground. A pair that differs is told by side."""
 
     id: str
-    label: str
+    label: Text
     height_mm: float
 
 
 class Span(Frozen):
-    label: str
+    label: Text
     length_mm: float
     why: Why
 
@@ -83,12 +84,12 @@ def character_plan(work: Workpiece) -> CharacterPlan:
             value=head,
             unit="mm",
             why=Why(
-                formula="height ÷ heads tall",
+                formula=said("character.height_heads_tall"),
                 inputs=[
                     Input(name="height", value=sheet.height_mm, unit="mm"),
-                    Input(name="heads tall", value=sheet.body.heads_tall),
+                    Input(name=said("character.heads_tall"), value=sheet.body.heads_tall),
                 ],
-                source="teaching canons; adult ratios of Drillis and Contini (1966)",
+                source=said("character.teaching_canons_adult_ratios_of"),
             ),
         ),
         landmarks=_landmarks(work),
@@ -160,8 +161,8 @@ def _posed(work: Workpiece) -> list[PosedMark]:
             found.append(PosedMark(id=key, label=name, height_mm=height))
             continue
         found += [
-            PosedMark(id=key, label=f"right {name}", height_mm=height),
-            PosedMark(id=other, label=f"left {name}", height_mm=left),
+            PosedMark(id=key, label=said("character.right", name=name), height_mm=height),
+            PosedMark(id=other, label=said("character.left", name=name), height_mm=left),
         ]
     return sorted(found, key=lambda mark: -mark.height_mm)
 
@@ -175,26 +176,30 @@ def _told(key: str) -> bool:
     return not (unnamed or key.endswith("_l") or key.startswith("sole_"))
 
 
-def _of_height(mm: float, height: float, source: str, assumed: bool) -> Why:
+def _of_height(mm: float, height: float, source: Text, assumed: bool) -> Why:
     return Why(
-        formula=f"{mm / height:.3f} × height",
+        formula=said("character.height", mm=mm / height),
         inputs=[Input(name="height", value=height, unit="mm")],
         source=source,
         assumed=assumed,
     )
 
 
-def _canon_source(work: Workpiece) -> tuple[str, bool]:
+def _canon_source(work: Workpiece) -> tuple[Text, bool]:
     """Where the proportions come from, and whether any of it is assumed."""
     body = work.sheet.body
     if not isinstance(body, Biped):
-        return "this body plan, standing", True
-    adult = "adult segment ratios of Drillis and Contini (1966)"
+        return said("character.this_body_plan_standing"), True
+    adult = said("character.adult_segment_ratios_of_drillis")
     if body.heads_tall == ADULT_HEADS:
         return adult, False
     return (
-        f"{adult} within trunk, arm and leg; head by the teaching canon of {body.heads_tall:g} "
-        f"heads, hips at {share_of_legs(body.heads_tall):.2f} of the height",
+        said(
+            "character.within_trunk_arm_and_leg",
+            adult=adult,
+            heads_tall=body.heads_tall,
+            share_of_legs=share_of_legs(body.heads_tall),
+        ),
         True,
     )
 
@@ -202,23 +207,23 @@ def _canon_source(work: Workpiece) -> tuple[str, bool]:
 def _spans(work: Workpiece) -> list[Span]:
     body, height = work.sheet.body, work.sheet.height_mm
     bones = work.figure.bones
-    spans = []
+    spans: list[tuple[Text, float]] = []
     if isinstance(body, Biped):
         spans += [
-            ("shoulder breadth", SHOULDER_BREADTH * body.shoulder_breadth * height),
-            ("hip breadth", HIP_BREADTH * body.hip_breadth * height),
-            ("foot length", FOOT_LENGTH * height),
+            (said("character.shoulder_breadth"), SHOULDER_BREADTH * body.shoulder_breadth * height),
+            (said("character.hip_breadth"), HIP_BREADTH * body.hip_breadth * height),
+            (said("character.foot_length"), FOOT_LENGTH * height),
         ]
-    named = {
-        "shoulder_r": "upper arm",
+    named: dict[str, Text] = {
+        "shoulder_r": said("character.upper_arm"),
         "elbow_r": "forearm",
         "wrist_r": "hand",
         "hip_r": "thigh",
         "knee_r": "shank",
         "neck": "neck",
-        "tail_1": "tail, first third",
-        "wing_r": "wing arm",
-        "wing_tip_r": "wing hand",
+        "tail_1": said("character.tail_first_third"),
+        "wing_r": said("character.wing_arm"),
+        "wing_tip_r": said("character.wing_hand"),
     }
     spans += [(label, bones[joint].length_mm) for joint, label in named.items() if joint in bones]
     source, assumed = _canon_source(work)
@@ -226,7 +231,7 @@ def _spans(work: Workpiece) -> list[Span]:
         Span(
             label=label,
             length_mm=mm,
-            why=_of_height(mm, height, f"{source}; by the sliders", assumed),
+            why=_of_height(mm, height, said("character.by_the_sliders", source=source), assumed),
         )
         for label, mm in spans
     ]
@@ -240,14 +245,16 @@ def _loose(work: Workpiece) -> list[Finding]:
             station="character",
             severity="warn",
             subject=group[0].part.id,
-            title=f"{group[0].part.label}"
-            + (f" and {len(group) - 1} more that hang on it" if len(group) > 1 else "")
-            + ": touches nothing",
-            reason="It hangs in the air: nothing that leads to the body holds it. Move it in, or "
-            "say that it is made apart.",
+            title=said("character.part.loose", part=group[0].part.label, others=len(group) - 1)
+            if len(group) > 1
+            else said("character.part.loose_alone", part=group[0].part.label),
+            reason=said("character.part.loose.why"),
             numbers={"parts": float(len(group))},
             fixes=[
-                fix("It is made apart", *((f"part/{p.part.id}/made_apart", True) for p in group))
+                fix(
+                    said("character.it_is_made_apart"),
+                    *((f"part/{p.part.id}/made_apart", True) for p in group),
+                )
             ],
         )
         for group in hanging_together(loose_parts(work.figure))
@@ -265,11 +272,15 @@ def _findings(work: Workpiece) -> list[Finding]:
                 station="character",
                 severity="warn",
                 subject="head",
-                title=f"A head of {head:.1f} mm leaves no room for a face",
-                reason="Below about 18 mm eyelids and lips are thinner than a tool's edge, and no "
-                "foil fits under the wall.",
+                title=said("character.head.small", head_mm=head),
+                reason=said("character.head.small.why"),
                 numbers={"head_mm": head, "least_mm": SMALLEST_HEAD_MM},
-                fixes=[fix(f"Make the figure {better:g} mm tall", ("height_mm", better))],
+                fixes=[
+                    fix(
+                        said("character.make_the_figure_tall", better_mm=better),
+                        ("height_mm", better),
+                    )
+                ],
             )
         )
     total = sum(mass.total_g for mass in work.masses.values()) or 1.0
@@ -281,8 +292,8 @@ def _findings(work: Workpiece) -> list[Finding]:
                 station="character",
                 severity="note",
                 subject="head",
-                title=f"The head is {skull / total:.0%} of the whole weight",
-                reason="A top-heavy figure asks for a stronger neck and a broader base.",
+                title=said("character.head.heavy", skull=skull / total),
+                reason=said("character.head.heavy.why"),
                 numbers={"head_g": skull, "whole_g": total},
             )
         )
@@ -295,11 +306,10 @@ def _findings(work: Workpiece) -> list[Finding]:
                     station="character",
                     severity="warn",
                     subject=piece.part.id,
-                    title=f"{piece.part.label}: buried inside other parts",
-                    reason="Nothing of it shows, and no clay is reckoned for it. Enlarge it, move it "
-                    "out, or do without.",
+                    title=said("character.part.buried", part=piece.part.label),
+                    reason=said("character.part.buried.why"),
                     numbers={"showing_share": seen},
-                    fixes=[fix("Do without it", (f"part/{piece.part.id}", None))],
+                    fixes=[fix(said("character.do_without_it"), (f"part/{piece.part.id}", None))],
                 )
             )
     if not sheet.story.strip():
@@ -309,9 +319,8 @@ def _findings(work: Workpiece) -> list[Finding]:
                 station="character",
                 severity="note",
                 subject="story",
-                title="Who is it?",
-                reason="A line on who this is and what it is doing settles pose, hands and face "
-                "before the first wire is cut.",
+                title=said("character.story.open"),
+                reason=said("character.story.open.why"),
             )
         )
     return found

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from windcrest_core.clay.portions import Portion
 from windcrest_core.clay.putty import PuttyUse
-from windcrest_core.findings import Finding, Frozen, Quantity, Why
+from windcrest_core.facts import Frozen, Quantity, Why
+from windcrest_core.findings import Finding
 from windcrest_core.packs import Packs
 from windcrest_core.steps import Undated
 

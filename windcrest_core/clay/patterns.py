@@ -18,7 +18,7 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.clay.portions import FLAT, sheet_setting
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 ROUND = 96  # points of a turn
 GORES = 6

@@ -17,7 +17,7 @@ from windcrest_core.body.portions import (
 )
 from windcrest_core.body.solids import BoxSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 Form = Literal["ball", "snake", "cone", "drop", "sheet", "strip", "strands"]
 LONG = 2.5  # times as long as thick: a snake and not a ball [A]

@@ -6,7 +6,7 @@ import math
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 FORM_CM3_PER_MIN = 0.25  # of putty that one person forms in a minute [A]
 HANDS = 0.7  # of its working time is left once it is mixed [A]

@@ -7,12 +7,14 @@ from windcrest_core.catalogue import catalogue, known
 from windcrest_core.clay.portions import Measures, Reckoned, reckoned
 from windcrest_core.densities import densities_of
 from windcrest_core.errors import SheetError, UnitError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import Context
+from windcrest_core.refused import beyond
 from windcrest_core.units import length_mm, mass_g
 
 MOST_MM = 2000.0
+MOST_G = 100_000.0
 # What each form is known by, in the order it is asked.
 FORMS: dict[str, tuple[str, ...]] = {
     "ball": ("across",),
@@ -42,7 +44,7 @@ def _length(path: str, text: str, rules: Rules) -> float:
     except UnitError as error:
         raise SheetError.one(path, text, error.allowed) from error
     if not 0 < found <= MOST_MM:
-        raise SheetError.one(path, text, f"more than 0 and at most {MOST_MM:.0f} mm")
+        raise beyond(path, text, above=0, most=MOST_MM, unit="mm")
     return found
 
 
@@ -51,8 +53,8 @@ def _mass(path: str, text: str, rules: Rules) -> float:
         found = mass_g(text, rules.mass_unit)
     except UnitError as error:
         raise SheetError.one(path, text, error.allowed) from error
-    if not 0 < found <= 100_000:
-        raise SheetError.one(path, text, "more than 0 and at most 100 kg")
+    if not 0 < found <= MOST_G:
+        raise beyond(path, text, above=0, most=MOST_G, unit="g")
     return found
 
 

@@ -7,6 +7,7 @@ from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.model import ClayTotal
+from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
 
 FRAGILE_N = 1.5
@@ -26,12 +27,12 @@ def clay_findings(work: Workpiece, totals: list[ClayTotal]) -> list[Finding]:
                 station="clay",
                 severity="note",
                 subject=ids[0],
-                title=f"{total.label} is not in Stores",
-                reason="Buy it, or make these parts of a clay you have.",
+                title=said("clay.stores.missing", total=total.label),
+                reason=said("clay.stores.missing.why"),
                 numbers={"needed_g": total.with_waste.value, "parts": float(len(ids))},
                 fixes=[
                     fix(
-                        f"Use {catalogue().clays[owned].label}",
+                        said("clay.use", clays=catalogue().clays[owned].label),
                         *((f"part/{part_id}/clay", owned) for part_id in ids),
                     )
                 ]
@@ -62,13 +63,15 @@ def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
         station="clay",
         severity="stop",
         subject=part.id,
-        title=f"{part.label}: its clay lies on putty, which cannot take the oven",
-        reason=f"The putty takes about {limit:.0f} °C and the clay wants {label:.0f}. Make what lies under it of "
-        "clay too, or this of putty; the putty's label may allow more.",
+        title=said("clay.putty.baked", part=part.label),
+        reason=said("clay.putty.baked.why", limit_c=limit, label=label),
         numbers={"limit_c": limit, "label_c": label},
         fixes=[
-            fix(f"Make the {below.label} of clay", (f"part/{below.id}/stock", None)),
-            fix(f"Make the {part.label} of putty", (f"part/{part.id}/stock", below.stock)),
+            fix(said("clay.make_the_of_clay", below=below.label), (f"part/{below.id}/stock", None)),
+            fix(
+                said("clay.make_the_of_putty", part=part.label),
+                (f"part/{part.id}/stock", below.stock),
+            ),
         ],
     )
 
@@ -86,15 +89,14 @@ def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
     force = clay_breaks_nmm(thin) / length
     if force >= FRAGILE_N:
         return None
-    fixes: list[Fix] = [fix("Use flexible clay", (f"part/{part.id}/clay", "flexible"))]
+    fixes: list[Fix] = [fix(said("clay.use_flexible_clay"), (f"part/{part.id}/clay", "flexible"))]
     return Finding(
         id="clay.thin.breaks",
         station="clay",
         severity="warn",
         subject=part.id,
-        title=f"{part.label}: breaks at a push of {force:.1f} N",
-        reason="A thumb pushes with 1 to 3 N. Thin rigid clay without wire snaps when the figure "
-        "is dusted; flexible clay gives.",
+        title=said("clay.thin.breaks", part=part.label, force_n=force),
+        reason=said("clay.thin.breaks.why"),
         numbers={"breaks_n": force, "thickness_mm": thin, "length_mm": length},
         fixes=fixes,
     )

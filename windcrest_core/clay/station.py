@@ -12,7 +12,7 @@ from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
-from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.packs import cheapest
 from windcrest_core.step_keys import step_key
 
@@ -21,14 +21,14 @@ from windcrest_core.step_keys import step_key
 def _why(skin_mm3: float, wire_mm3: float, density: float, source: str) -> Why:
     """Kept, since most parts stay as they are while one is moved."""
     return Why(
-        formula="(the part outside others − core − wire) × density; ball = (6 × volume ÷ π)^⅓",
+        formula=said("clay.the_part_outside_others_core"),
         inputs=[
-            Input(name="outside others, core off", value=skin_mm3 / 1000, unit="cm³"),
-            Input(name="wire in it", value=wire_mm3 / 1000, unit="cm³"),
+            Input(name=said("clay.outside_others_core_off"), value=skin_mm3 / 1000, unit="cm³"),
+            Input(name=said("clay.wire_in_it"), value=wire_mm3 / 1000, unit="cm³"),
             Input(name="clay", value=max(0.0, skin_mm3 - wire_mm3) / 1000, unit="cm³"),
             Input(name="density", value=density, unit="g/cm³"),
         ],
-        source=f"volume by a grid of signed distance; density {source}",
+        source=said("clay.volume_by_a_grid_of", source=source),
     )
 
 
@@ -75,12 +75,12 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
             low=sum(total.with_waste.low or 0 for total in totals),
             high=sum(total.with_waste.high or 0 for total in totals),
             why=Why(
-                formula="(whole − core − wire − bought pieces) × density × (1 + waste)",
+                formula=said("clay.whole_core_wire_bought_pieces"),
                 inputs=[
                     *(Input(name=total.label, value=total.net_g, unit="g") for total in totals),
                     Input(name="waste", value=rules.waste_percent, unit="%"),
                 ],
-                source="densities literature-typical; weighing a ball calibrates",
+                source=said("clay.densities_literature_typical_weighing_a"),
             ),
         ),
         packs=sum(pack.count for total in totals for pack in total.packs),
@@ -127,7 +127,7 @@ def _total(work: Workpiece, clay: Clay, parts: list[PartClay]) -> ClayTotal:
             low=needed * density.low / density.value,
             high=needed * density.high / density.value,
             why=Why(
-                formula="sum of its parts × (1 + waste)",
+                formula=said("clay.sum_of_its_parts_waste"),
                 inputs=[
                     Input(name="net", value=net, unit="g"),
                     Input(name="density", value=density.value, unit="g/cm³"),

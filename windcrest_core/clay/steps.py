@@ -10,6 +10,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
+from windcrest_core.facts import Text, said
 from windcrest_core.sheet.model import Texture
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
@@ -38,7 +39,7 @@ def clay_steps(work: Workpiece) -> list[Step]:
     body = [
         Need(
             key=_first_key(p.part.id),
-            reason="body cured before what handling would smear",
+            reason=said("clay.body_cured_before_what_handling"),
             cured=save,
             kind="smear",
         )
@@ -68,7 +69,7 @@ def _beds(work: Workpiece, steps: list[Step]) -> list[Step]:
             continue
         need = Need(
             key=_first_key(piece.part.id),
-            reason="hard before it is pressed in",
+            reason=said("clay.hard_before_it_is_pressed"),
             cured=True,
             kind="bed",
         )
@@ -109,8 +110,11 @@ def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
             needs = [
                 Need(
                     key=key,
-                    reason=f"{cool.label} takes {cool.maximum_c.value:.0f} °C: the hotter clay is "
-                    "baked before it goes on",
+                    reason=said(
+                        "clay.takes_the_hotter_clay_is",
+                        cool=cool.label,
+                        maximum_c=cool.maximum_c.value,
+                    ),
                     cured=True,
                     kind="label",
                 )
@@ -150,11 +154,13 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
     material = catalogue().stock_materials[part.stock or ""].label
     if part.lies_on is not None and not part.made_apart:
         under = Need(
-            key=_first_key(part.lies_on), reason="under before over: it lies on this", kind="under"
+            key=_first_key(part.lies_on),
+            reason=said("clay.under_before_over_it_lies"),
+            kind="under",
         )
         return [
             Step(key=_first_key(part.id), kind="press", station="clay", part=part.id, minutes=3,
-                 needs=[under], into_oven=True, label=f"Press in the {part.label}")
+                 needs=[under], into_oven=True, label=said("clay.press_in_the", part=part.label))
         ]  # fmt: skip
     get = Step(
         key=step_key(part.id, "get"),
@@ -162,38 +168,38 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
         station="finish" if part.made_apart else "clay",
         part=part.id,
         minutes=5 + 5 * min(1.0, piece.solid.volume_mm3 / 1000),
-        label=f"Get the {part.label} of {material}, cut and clean it, try it for size",
-        caution="Saw and sand away from the hand; eye protection, a mask for the dust.",
+        label=said("clay.get_the_of_cut_and", part=part.label, material=material),
+        caution=said("clay.saw_and_sand_away_from"),
     )
-    got = Need(key=get.key, reason="got and cut before it is put in")
+    got = Need(key=get.key, reason=said("clay.got_and_cut_before_it"))
     if part.made_apart:
         host = work.joined_to(piece)
         cured = (
-            [Need(key=_first_key(host.part.id), reason="put on cured clay", cured=True)]
+            [Need(key=_first_key(host.part.id), reason=said("clay.put_on_cured_clay"), cured=True)]
             if host is not None and host.part.stock is None
             else []
         )
         put = Step(
             key=step_key(part.id, "join"), kind="assemble", station="finish", part=part.id, minutes=10,
-            needs=[got, *cured], after_bakes=True, label=f"Put on the {part.label}",
+            needs=[got, *cured], after_bakes=True, label=said("clay.put_on_the", part=part.label),
         )  # fmt: skip
         if part.lies_on is None:
             return [get, put]
         under = Need(
-            key=_first_key(part.lies_on), reason="clay before the place in it", kind="under"
+            key=_first_key(part.lies_on), reason=said("clay.clay_before_the_place_in"), kind="under"
         )
         place = Step(
             key=step_key(part.id, "place"), kind="press", station="clay", part=part.id, minutes=3,
             needs=[got, under], into_oven=True,
-            label=f"Press the place for the {part.label}, and take it out again before the bake",
+            label=said("clay.press_the_place_for_the", part=part.label),
         )  # fmt: skip
         return [get, place, put]
     held = any(p.part.delicate for p in work.on_bone.get(part.bone, []) if p.part.stock is None)
-    wire = Need(key=JOIN, reason="wire before what it holds", kind="wire")
+    wire = Need(key=JOIN, reason=said("clay.wire_before_what_it_holds"), kind="wire")
     fix = Step(
         key=_first_key(part.id), kind="press", station="clay", part=part.id, minutes=8,
         needs=[got, wire, *(body if held else [])], into_oven=True,
-        label=f"Fix the {part.label} in its place: the clay closes round it",
+        label=said("clay.fix_the_in_its_place", part=part.label),
     )  # fmt: skip
     return [get, fix]
 
@@ -203,7 +209,7 @@ def _closes_round(work: Workpiece, piece: Piece) -> list[Need]:
     return [
         Need(
             key=_first_key(other.part.id),
-            reason=f"it closes round the {other.part.label}",
+            reason=said("clay.it_closes_round_the", part=other.part.label),
             kind="under",
         )
         for other in work.on_bone.get(piece.part.bone, [])
@@ -228,17 +234,19 @@ def _part_steps(
         needs.append(
             Need(
                 key=step_key(part.id, "core"),
-                reason="support before load: foil before clay",
+                reason=said("clay.support_before_load_foil_before"),
                 kind="foil",
             )
         )
     elif not (part.made_apart or part.lies_on):
-        needs.append(Need(key=JOIN, reason="support before load: wire before clay", kind="wire"))
+        needs.append(
+            Need(key=JOIN, reason=said("clay.support_before_load_wire_before"), kind="wire")
+        )
     if part.lies_on is not None and not part.made_apart:
         needs.append(
             Need(
                 key=_first_key(part.lies_on),
-                reason="under before over: it lies on this",
+                reason=said("clay.under_before_over_it_lies"),
                 cured=short and not part.press_in,
                 kind="under",
             )
@@ -251,12 +259,12 @@ def _part_steps(
     size = max(1.0, volume / 1000)
     first = (6 + 2.5 * size**0.6 + (12 if part.delicate else 0)) * SURFACE_WORK[part.texture]
     minutes = minutes_of(first, volume, nth)
-    surface = "" if part.texture == "smooth" else f", surface: {part.texture}"
+    surface = "" if part.texture == "smooth" else said("clay.surface", texture=part.texture)
     if not (part.assembled or part.press_in):
         return [
             Step(key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes,
-                 needs=needs, into_oven=True, label=f"Cover and form the {part.label}{surface}"
-                 if cored or part.lies_on is None else f"Form the {part.label}{surface}")
+                 needs=needs, into_oven=True, label=said("clay.cover_and_form_the", part=part.label, surface=surface)
+                 if cored or part.lies_on is None else said("clay.form_the", part=part.label, surface=surface))
         ]  # fmt: skip
     if part.rests:
         return _resting(piece, needs, minutes, surface)
@@ -265,16 +273,20 @@ def _part_steps(
     rest = [need for need in needs if need.key != core]
     hard = Need(
         key=_first_key(part.id),
-        reason="hard before it is pressed in" if part.press_in else "made apart before assembly",
+        reason=said("clay.hard_before_it_is_pressed")
+        if part.press_in
+        else said("clay.made_apart_before_assembly"),
         cured=True,
         kind="hard" if part.press_in else "apart",
     )
     form = Step(
         key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes,
-        needs=own, into_oven=True, label=f"Form the {part.label} apart{surface}",
+        needs=own, into_oven=True, label=said("clay.form_the_apart", part=part.label, surface=surface),
     )  # fmt: skip
     if part.press_in and part.lies_on is None and (host := work.joined_to(piece)) is not None:
-        bed = Need(key=_first_key(host.part.id), reason="a raw bed to press it into", kind="under")
+        bed = Need(
+            key=_first_key(host.part.id), reason=said("clay.a_raw_bed_to_press"), kind="under"
+        )
         rest = [*rest, bed]
     join = Step(
         key=step_key(part.id, "join"),
@@ -285,23 +297,27 @@ def _part_steps(
         needs=[hard, *rest],
         into_oven=part.press_in,
         after_bakes=not part.press_in,
-        label=f"{'Press in' if part.press_in else 'Assemble'} the {part.label}",
+        label=said(
+            "clay.the", press_in="Press in" if part.press_in else "Assemble", part=part.label
+        ),
     )
     return [form, join]
 
 
-def _resting(piece: Piece, needs: list[Need], minutes: float, surface: str) -> list[Step]:
+def _resting(piece: Piece, needs: list[Need], minutes: float, surface: Text) -> list[Step]:
     """Formed and baked in its place, but parted from it, to be painted and put on at the end."""
     part = piece.part
     parts_again = Need(
-        key=_first_key(part.id), reason="made apart before assembly", cured=True, kind="apart"
+        key=_first_key(part.id),
+        reason=said("clay.made_apart_before_assembly"),
+        cured=True,
+        kind="apart",
     )
     return [
         Step(key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes + 3,
-             needs=needs, into_oven=True, label=f"Form the {part.label} in its place over a parting of "
-             f"thin foil or starch: it is not joined{surface}"),
+             needs=needs, into_oven=True, label=said("clay.form_the_in_its_place", part=part.label, surface=surface)),
         Step(key=step_key(part.id, "join"), kind="assemble", station="finish", part=part.id, minutes=10,
-             needs=[parts_again], after_bakes=True, label=f"Assemble the {part.label}"),
+             needs=[parts_again], after_bakes=True, label=said("clay.assemble_the", part=part.label)),
     ]  # fmt: skip
 
 
@@ -319,12 +335,22 @@ def _putty_step(piece: Piece) -> Step:
         minutes=minutes,
         wait_min=material.putty.cure_h.value * 60,
         after_bakes=True,
-        needs=[Need(key=_first_key(part.lies_on), reason="on cured clay, roughened", cured=True)]
+        needs=[
+            Need(
+                key=_first_key(part.lies_on),
+                reason=said("clay.on_cured_clay_roughened"),
+                cured=True,
+            )
+        ]
         if part.lies_on is not None
         else [],
-        label=f"Mix {material.label} and form the {part.label} within "
-        f"{material.putty.work_min.value:.0f} min",
-        caution="Gloves and air; it makes skin sensitive. Wet fingers, not more product.",
+        label=said(
+            "clay.mix_and_form_the_within",
+            material=material.label,
+            part=part.label,
+            work_min=material.putty.work_min.value,
+        ),
+        caution=said("clay.gloves_and_air_it_makes"),
     )
 
 

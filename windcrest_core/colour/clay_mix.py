@@ -28,8 +28,9 @@ from windcrest_core.colour.spectra import (
     srgb_of,
 )
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.stores import ClayChip, Owned
+from windcrest_core.refused import beyond
 
 TINT: Literal[3] = 3  # of any block, until a chip says otherwise [A]
 VERDICT = {"too pale": 0.8, "too strong": 1.25}  # of its strength, where no colour was read [A]
@@ -241,7 +242,7 @@ def clay_mixes(
     SheetError : no batch, or no margin, that can be.
     """
     if not math.isfinite(batch_g) or not 0 < batch_g <= 5000:
-        raise SheetError.one("batch", batch_g, "more than 0 and at most 5000 g")
+        raise beyond("batch", batch_g, above=0, most=5000, unit="g")
     if not 0 <= margin_percent <= 100:
         raise SheetError.one("margin_percent", margin_percent, "from 0 to 100 %")
     whole = batch_g * (1 + margin_percent / 100)

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
-from windcrest_core.findings import Finding, Frozen, Quantity, Why
+from windcrest_core.facts import Frozen, Quantity, Why
+from windcrest_core.findings import Finding
 from windcrest_core.steps import Undated
 
 Ground = Literal["white", "grey", "black", "none"]

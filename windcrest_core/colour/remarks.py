@@ -7,6 +7,7 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.model import AreaPlan, Ground, GroundOption
 from windcrest_core.colour.recipes import nearness, one_to_buy, with_one_more
 from windcrest_core.colour.spectra import rgb_of_hex
+from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, fix
 
 WORTH_CHANGING = 0.75
@@ -25,11 +26,20 @@ def colour_findings(
                     station="colour",
                     severity="warn",
                     subject=area.id,
-                    title=f"{area.label}: no mix of the owned paints comes near",
-                    reason="The nearest mix is visibly another colour. "
-                    f"{buys.get(area.id, 'Add a paint to Stores, or take the colour that the mix gives.')}",
+                    title=said("colour.mix.off", area=area.label),
+                    reason=said(
+                        "colour.mix.off.why",
+                        buys=buys.get(
+                            area.id, "Add a paint to Stores, or take the colour that the mix gives."
+                        ),
+                    ),
                     numbers={"owned_paints": float(len(work.context.stores.paints))},
-                    fixes=[fix("Take the mix's colour", (f"area/{area.id}/target", area.mix))]
+                    fixes=[
+                        fix(
+                            said("colour.take_the_mixs_colour"),
+                            (f"area/{area.id}/target", area.mix),
+                        )
+                    ]
                     if area.mix
                     else [],
                 )
@@ -41,9 +51,9 @@ def colour_findings(
                     station="colour",
                     severity="note",
                     subject=area.id,
-                    title=f"{area.label}: no part wears this colour",
-                    reason="Give it to a part, or take it off the list.",
-                    fixes=[fix("Remove it", (f"area/{area.id}", None))],
+                    title=said("colour.area.unused", area=area.label),
+                    reason=said("colour.area.unused.why"),
+                    fixes=[fix(said("colour.remove_it"), (f"area/{area.id}", None))],
                 )
             )
     bare = [p.part for p in work.clay_pieces if p.part.area is None]
@@ -54,12 +64,12 @@ def colour_findings(
                 station="colour",
                 severity="note",
                 subject=bare[0].id,
-                title=f"{len(bare)} parts have no colour",
-                reason="They stay the colour of their clay, and no paint is reckoned for them.",
+                title=said("colour.part.bare", bare=len(bare)),
+                reason=said("colour.part.bare.why"),
                 numbers={"parts": float(len(bare))},
                 fixes=[
                     fix(
-                        f"Give them {areas[0].label}",
+                        said("colour.give_them", areas=areas[0].label),
                         *((f"part/{part.id}/area", areas[0].id) for part in bare),
                     )
                 ],
@@ -74,16 +84,16 @@ def colour_findings(
                 station="colour",
                 severity="note",
                 subject="ground",
-                title=f"A {advised} ground would save coats",
-                reason="The ground shows through thin paint; on the right one the colours cover sooner.",
+                title=said("colour.ground.costly", advised=advised),
+                reason=said("colour.ground.costly.why"),
                 numbers={"coats_now": now, "coats_then": coats[advised]},
-                fixes=[fix(f"Prime it {advised}", ("colour/ground", advised))],
+                fixes=[fix(said("colour.prime_it", advised=advised), ("colour/ground", advised))],
             )
         )
     return found
 
 
-def _to_buy(work: Workpiece, areas: list[AreaPlan]) -> dict[str, str]:
+def _to_buy(work: Workpiece, areas: list[AreaPlan]) -> dict[str, Text]:
     """The one paint that brings what is off nearest, said of each area that it helps."""
     off = [area for area in areas if area.nearness == "off" and area.parts]
     owned = tuple(work.context.stores.paints)
@@ -91,11 +101,9 @@ def _to_buy(work: Workpiece, areas: list[AreaPlan]) -> dict[str, str]:
     if key is None:
         return {}
     label = catalogue().paints[key].label
-    found = {}
+    found: dict[str, Text] = {}
     for area in off:
         gap, _ = with_one_more(rgb_of_hex(area.target), owned, key)
         if (word := nearness(gap)) != "off":
-            found[area.id] = (
-                f"With {label} it would be {word}; or take the colour that the mix gives."
-            )
+            found[area.id] = said("colour.with_it_would_be_or", label=label, word=word)
     return found

@@ -23,7 +23,7 @@ from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
 from windcrest_core.colour.spectra import reflectance, rgb_of_hex
 from windcrest_core.colour.steps import colour_steps
-from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.sheet.model import Area
 
 Array = NDArray[np.float64]
@@ -90,12 +90,12 @@ def colour_plan(work: Workpiece) -> ColourPlan:
         advised_ground=advised,
         grounds=grounds,
         grounds_why=Why(
-            formula="sum over areas of coats over that ground × share of the surface",
+            formula=said("colour.sum_over_areas_of_coats"),
             inputs=[
-                Input(name=f"{area.label}, share", value=100 * area.share, unit="%")
+                Input(name=said("colour.share", area=area.label), value=100 * area.share, unit="%")
                 for area in areas
             ],
-            source="Kubelka-Munk layer of 30 µm a coat; surface by volume to the two-thirds, assumed",
+            source=said("colour.kubelka_munk_layer_of_m"),
             assumed=True,
         ),
         findings=colour_findings(work, areas, grounds, advised),
@@ -171,12 +171,16 @@ def _area(
             low=max(1, coats - 1),
             high=coats + 1,
             why=Why(
-                formula="smallest number of 30 µm coats within ΔE 1 of the paint laid thick, over the ground",
+                formula=said("colour.smallest_number_of_m_coats"),
                 inputs=[
-                    Input(name="scattering of the mix", value=film.scatter_per_mm, unit="per mm"),
+                    Input(
+                        name=said("colour.scattering_of_the_mix"),
+                        value=film.scatter_per_mm,
+                        unit="per mm",
+                    ),
                     Input(name="coat", value=30, unit="µm"),
                 ],
-                source="Kubelka-Munk layer; opacity as said of each paint, assumed",
+                source=said("colour.kubelka_munk_layer_opacity_as"),
                 assumed=True,
             ),
         ),
@@ -186,13 +190,13 @@ def _area(
             low=drying[0],
             high=drying[1],
             why=Why(
-                formula="coats × minutes to recoat, acrylic by brush",
+                formula=said("colour.coats_minutes_to_recoat_acrylic"),
                 inputs=[
                     Input(name="coats", value=coats),
-                    Input(name="recoat from", value=RECOAT_MIN[0], unit="min"),
+                    Input(name=said("colour.recoat_from"), value=RECOAT_MIN[0], unit="min"),
                     Input(name="to", value=RECOAT_MIN[1], unit="min"),
                 ],
-                source="drying times assumed; the bottle's label stands above them",
+                source=said("colour.drying_times_assumed_the_bottles"),
                 assumed=True,
             ),
         ),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.colour.model import AreaPlan, Ground
+from windcrest_core.facts import said
 from windcrest_core.step_keys import PRIME, SEAL, step_key
 from windcrest_core.steps import Step
 
@@ -18,10 +19,10 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
                 key=PRIME,
                 kind="ground",
                 station="colour",
-                label=f"Prime it {ground}",
+                label=said("colour.prime_it_2", ground=ground),
                 minutes=15,
                 wait_min=60,
-                caution="Air the room; wear a respirator with sprays, and no flame near.",
+                caution=said("colour.air_the_room_wear_a"),
             )
         )
     for area in worn:
@@ -31,7 +32,12 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
                 key=step_key(area.id, "coats"),
                 kind="coats",
                 station="colour",
-                label=f"Paint {area.label}: {coats} coat{'s' if coats > 1 else ''}",
+                label=said(
+                    "colour.paint_coat",
+                    area=area.label,
+                    coats=coats,
+                    coats2="s" if coats > 1 else "",
+                ),
                 minutes=12 * coats + 30 * area.share * coats,
                 wait_min=45.0 * coats,
             )
@@ -41,10 +47,10 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
             key=SEAL,
             kind="seal",
             station="colour",
-            label="Seal it matte",
+            label=said("colour.seal_it_matte"),
             minutes=15,
             wait_min=180,
-            caution="Waterborne varnish; a solvent spray only if it passed on a chip.",
+            caution=said("colour.waterborne_varnish_a_solvent_spray"),
         )
     )
     steps += [
@@ -52,7 +58,7 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
             key=step_key(area.id, "gloss"),
             kind="gloss",
             station="colour",
-            label=f"Gloss on {area.label}",
+            label=said("colour.gloss_on", area=area.label),
             minutes=8,
             wait_min=60,
         )

@@ -16,7 +16,7 @@ from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Figure
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import FRONT, SIDE, Solid
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 VIEWS = {"front": FRONT, "side": SIDE}
 TOWARDS = {"front": np.array([0.0, 1.0, 0.0]), "side": np.array([1.0, 0.0, 0.0])}

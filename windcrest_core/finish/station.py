@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.facts import Frozen, Input, Quantity, Text, Why, said
+from windcrest_core.findings import Finding, fix
 from windcrest_core.sheet.model import Part
 from windcrest_core.step_keys import CARD, DRILL, FILL, MOUNT, PHOTOGRAPH, SAND, WASH
 from windcrest_core.steps import Need, Step, Undated
@@ -18,7 +19,7 @@ DRY_MIN = 120.0  # of washed clay in room air [A]
 class Peg(Frozen):
     """A hole in the base: where from its middle, how wide and deep, mm."""
 
-    label: str
+    label: Text
     right_mm: float
     forward_mm: float
     hole_mm: float
@@ -27,7 +28,7 @@ class Peg(Frozen):
 
 class CheckItem(Frozen):
     key: str
-    label: str
+    label: Text
     done: bool
 
 
@@ -42,7 +43,7 @@ class FinishPlan(Frozen):
 
 def finish_plan(
     work: Workpiece,
-    pegs: list[tuple[str, float, float, float]],
+    pegs: list[tuple[Text, float, float, float]],
     least_base: Quantity,
 ) -> FinishPlan:
     """The base and what is left to do.
@@ -67,13 +68,12 @@ def finish_plan(
         least_base=least_base,
         pegs=holes,
         pegs_why=Why(
-            formula="where the ankle of a standing foot is above the base, from its middle; hole = "
-            "wire or twisted bundle + clearance, through the base",
+            formula=said("finish.where_the_ankle_of_a"),
             inputs=[
                 Input(name="clearance", value=HOLE_CLEARANCE_MM, unit="mm"),
                 Input(name="base", value=base.thickness_mm, unit="mm"),
             ],
-            source="the pose and the run's wire; clearance and three diameters of depth assumed",
+            source=said("finish.the_pose_and_the_runs"),
             assumed=True,
         ),
         checklist=_checklist(work, bool(pegs)),
@@ -85,25 +85,21 @@ def finish_plan(
 def _checklist(work: Workpiece, pegged: bool) -> list[CheckItem]:
     done = set(work.progress.steps_done)
     rows = [
-        (FILL, "Looked over cold; what had cracked or sunk is filled"),
-        *(
-            [(SAND, "Sanded wet, 180 to 400 grit; no dry dust in the room")]
-            if _sanded(work)
-            else []
-        ),
-        (WASH, "Washed and dry before the first coat"),
-        *([(DRILL, "Holes drilled, pegs tried dry")] if pegged else []),
-        (MOUNT, "Glued to the base on bare clay or wire, upright from both sides"),
-        (PHOTOGRAPH, "Photographed from four sides for the log"),
+        (FILL, said("finish.looked_over_cold_what_had")),
+        *([(SAND, said("finish.sanded_wet_to_grit_no"))] if _sanded(work) else []),
+        (WASH, said("finish.washed_and_dry_before_the")),
+        *([(DRILL, said("finish.holes_drilled_pegs_tried_dry"))] if pegged else []),
+        (MOUNT, said("finish.glued_to_the_base_on")),
+        (PHOTOGRAPH, said("finish.photographed_from_four_sides_for")),
         (
             CARD,
-            "Care card written: not for food; small parts are not for small children",
+            said("finish.care_card_written_not_for"),
         ),
     ]
     return [CheckItem(key=key, label=label, done=key in done) for key, label in rows]
 
 
-def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> list[Finding]:
+def _findings(work: Workpiece, pegs: list[tuple[Text, float, float, float]]) -> list[Finding]:
     base = work.sheet.base
     found = []
     if not pegs and work.context.rules.feet == "in_base":
@@ -113,11 +109,10 @@ def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> l
                 station="finish",
                 severity="warn",
                 subject="base",
-                title="No peg goes into the base",
-                reason="Glue alone lets go when the figure is picked up by an arm. Let a run end in a "
-                "peg under a foot that is on the ground, or put a rod up through what it sits on.",
+                title=said("finish.peg.none"),
+                reason=said("finish.peg.none.why"),
                 fixes=[
-                    fix(f"End {run.label} in a peg", (f"run/{run.id}/end", "peg"))
+                    fix(said("finish.end_in_a_peg", run=run.label), (f"run/{run.id}/end", "peg"))
                     for run in work.sheet.runs
                     if run.end != "peg" and work.on_the_ground(run.path[-1])
                 ][:1],
@@ -132,10 +127,17 @@ def _findings(work: Workpiece, pegs: list[tuple[str, float, float, float]]) -> l
                 station="finish",
                 severity="warn",
                 subject="base",
-                title=f"A base of {base.thickness_mm:g} mm holds a peg of {thickest:.1f} mm poorly",
-                reason="A hole wants at least three diameters of depth or the peg rocks in it.",
+                title=said(
+                    "finish.peg.shallow", thickness_mm=base.thickness_mm, thickest_mm=thickest
+                ),
+                reason=said("finish.peg.shallow.why"),
                 numbers={"base_mm": base.thickness_mm, "wanted_mm": float(wanted)},
-                fixes=[fix(f"Base {wanted} mm thick", ("base/thickness_mm", float(wanted)))],
+                fixes=[
+                    fix(
+                        said("finish.base_thick", wanted_mm=wanted),
+                        ("base/thickness_mm", float(wanted)),
+                    )
+                ],
             )
         )
     return found
@@ -167,7 +169,7 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
                 key=FILL,
                 kind="fill",
                 station="finish",
-                label="Look it over cold, all round; fill what has cracked or sunk",
+                label=said("finish.look_it_over_cold_all"),
                 minutes=15,
             )
         )
@@ -177,9 +179,9 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
                     key=SAND,
                     kind="sand",
                     station="finish",
-                    label=f"Sand it wet, 180 to 400 grit: {', '.join(sanded)}",
+                    label=said("finish.sand_it_wet_to_grit", sanded=sanded),
                     minutes=25,
-                    caution="Wet by default; a respirator for dry dust.",
+                    caution=said("finish.wet_by_default_a_respirator"),
                 )
             )
         steps.append(
@@ -187,10 +189,10 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
                 key=WASH,
                 kind="wash",
                 station="finish",
-                label="Wash off dust and grease with a soft brush and soapy water, rinse, let it dry",
+                label=said("finish.wash_off_dust_and_grease"),
                 minutes=5,
                 wait_min=DRY_MIN,
-                caution="Alcohol to wipe it down: no flame near, and dry before any heat.",
+                caution=said("finish.alcohol_to_wipe_it_down"),
             )
         )
     if pegged:
@@ -199,19 +201,19 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
                 key=DRILL,
                 kind="drill",
                 station="finish",
-                label="Drill the base",
+                label=said("finish.drill_the_base"),
                 minutes=15,
-                caution="Clamp it; never towards the holding hand; eye protection.",
+                caution=said("finish.clamp_it_never_towards_the"),
             )
         )
-    holes = [Need(key=DRILL, reason="holes before pegs")] if pegged else []
+    holes = [Need(key=DRILL, reason=said("finish.holes_before_pegs"))] if pegged else []
     return [
         *steps,
         Step(
             key=MOUNT,
             kind="mount",
             station="finish",
-            label="Mount it on the base",
+            label=said("finish.mount_it_on_the_base"),
             minutes=15,
             wait_min=60,
             needs=holes,
@@ -220,14 +222,14 @@ def _steps(work: Workpiece, pegged: bool) -> list[Step]:
             key=PHOTOGRAPH,
             kind="photograph",
             station="finish",
-            label="Photograph it from four sides",
+            label=said("finish.photograph_it_from_four_sides"),
             minutes=10,
         ),
         Step(
             key=CARD,
             kind="card",
             station="finish",
-            label="Write its care card",
+            label=said("finish.write_its_care_card"),
             minutes=5,
         ),
     ]

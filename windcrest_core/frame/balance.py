@@ -11,7 +11,7 @@ import shapely
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Frozen, Input, Quantity, Why
+from windcrest_core.facts import Frozen, Input, Quantity, Why, said
 from windcrest_core.frame.paths import pegs, standing_pieces
 from windcrest_core.frame.standing import (
     WANTED_TIP_DEG,
@@ -186,20 +186,28 @@ def _least_base(work: Workpiece, figure: Masses, feet: list[Array]) -> Quantity:
         value=width,
         unit="mm",
         why=Why(
-            formula="the least width of a base of this shape that tips at 10° or more every way, "
-            f"with its feet on it and {PEG_EDGE_MM:.0f} mm of base round every peg, up to 5 mm"
-            + (": none up to 1 m does" if found is None else ""),
+            formula=said(
+                "frame.the_least_width_of_a" if found is not None else "frame.no_base_so_wide",
+                peg_edge_mm=PEG_EDGE_MM,
+                widest_mm=WIDEST_BASE_MM,
+            ),
             inputs=[
-                Input(name="depth of that base", value=sized(base, width).depth_mm, unit="mm"),
-                Input(name="offset", value=float(np.hypot(centre[0], centre[1])), unit="mm"),
-                Input(name="height of centre of mass", value=float(centre[2]), unit="mm"),
                 Input(
-                    name="furthest peg",
+                    name=said("frame.depth_of_that_base"),
+                    value=sized(base, width).depth_mm,
+                    unit="mm",
+                ),
+                Input(name="offset", value=float(np.hypot(centre[0], centre[1])), unit="mm"),
+                Input(
+                    name=said("frame.height_of_centre_of_mass"), value=float(centre[2]), unit="mm"
+                ),
+                Input(
+                    name=said("frame.furthest_peg"),
                     value=max((float(np.hypot(*at)) for at in reach), default=0.0),
                     unit="mm",
                 ),
             ],
-            source="statics; 10 degrees wanted, assumed",
+            source=said("frame.statics_degrees_wanted_assumed"),
         ),
     )
 
@@ -243,19 +251,24 @@ def _counterweight(base: Base, figure: Masses) -> Counterweight | None:
 
 
 def _tips_quantity(work: Workpiece, balance: Standing, free: bool) -> Quantity:
-    on = "on its bare feet" if free else "on its base"
+    on = said("frame.on_its_bare_feet") if free else said("frame.on_its_base")
     return Quantity(
         value=balance.tips_at_deg,
         unit="deg",
         why=Why(
-            formula="tips at atan(margin ÷ height of the centre of mass), "
-            f"{balance.towards_words}, {on}",
+            formula=said(
+                "frame.tips_at_atan_margin_height", towards_words=balance.towards_words, on=on
+            ),
             inputs=[
-                Input(name="margin to the edge", value=balance.margin_mm, unit="mm"),
-                Input(name="height of centre of mass", value=float(balance.centre[2]), unit="mm"),
+                Input(name=said("frame.margin_to_the_edge"), value=balance.margin_mm, unit="mm"),
+                Input(
+                    name=said("frame.height_of_centre_of_mass"),
+                    value=float(balance.centre[2]),
+                    unit="mm",
+                ),
                 Input(name="mass", value=balance.mass_g, unit="g"),
-                Input(name="pegs in the base", value=len(pegs(work))),
+                Input(name=said("frame.pegs_in_the_base"), value=len(pegs(work))),
             ],
-            source="statics; 10 degrees wanted, assumed",
+            source=said("frame.statics_degrees_wanted_assumed"),
         ),
     )

@@ -16,6 +16,7 @@ from windcrest_core.body.soft_clay import (
 )
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.frame.mechanics import G_MM_N
 from windcrest_core.frame.paths import cover_mm, part_weights, segments, wired_pieces
@@ -113,7 +114,7 @@ def _run_into(work: Workpiece, piece: Piece) -> Run | None:
         return None
     taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
     return Run(
-        id=free_id(f"in_{part.id}", taken), label=f"{part.label}"[:73] + ", wire",
+        id=free_id(f"in_{part.id}", taken), label=part.label[:73] + ", wire",
         path=[part.bone], into=part.id, start="anchor", end="cut",
     )  # fmt: skip
 
@@ -122,16 +123,17 @@ def _slender_finding(work: Workpiece, piece: Piece, out: float) -> Finding:
     part, thick = piece.part, piece.solid.greatest_thickness_mm
     fixes = []
     if (run := _run_into(work, piece)) is not None:
-        fixes.append(fix("Run wire into it", (f"run/{run.id}", run.model_dump(mode="json"))))
-    fixes.append(fix("Make it apart, baked lying down", (f"part/{part.id}/made_apart", True)))
+        fixes.append(
+            fix(said("frame.run_wire_into_it"), (f"run/{run.id}", run.model_dump(mode="json")))
+        )
+    fixes.append(fix(said("frame.make_it_apart_baked_lying"), (f"part/{part.id}/made_apart", True)))
     return Finding(
         id="frame.slender.bare",
         station="frame",
         severity="warn",
         subject=part.id,
-        title=f"{part.label}: stands out {out:.0f} mm, {thick:.1f} mm thick, without wire",
-        reason="It droops while the clay is soft in the oven and snaps once it is cured. "
-        "Run wire into it, or bake it apart lying down.",
+        title=said("frame.slender.bare", part=part.label, out_mm=out, thick_mm=thick),
+        reason=said("frame.slender.bare.why"),
         numbers={
             "out_mm": out,
             "thickness_mm": thick,
@@ -194,10 +196,13 @@ def _joint_finding(
         station="frame",
         severity="stop",
         subject=joint,
-        title=f"No wire goes through the {label}, and {mass_g:.0f} g hang on it",
-        reason="Raw clay alone folds there before the oven sets it, and cracks there later.",
+        title=said("frame.joint.bare", label=label, mass_g=mass_g),
+        reason=said("frame.joint.bare.why"),
         numbers={"moment_nmm": moment_nmm, "bears_nmm": bears_nmm, "mass_g": mass_g},
         fixes=[
-            fix(f"Run wire through the {label}", (f"run/{run.id}", run.model_dump(mode="json")))
+            fix(
+                said("frame.run_wire_through_the", label=label),
+                (f"run/{run.id}", run.model_dump(mode="json")),
+            )
         ],
     )

@@ -16,7 +16,7 @@ import numpy as np
 from windcrest_core.body.skeleton import Array
 from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.mechanics import G_MM_N
 from windcrest_core.given.stores import BendTest, Stores, WireCoil
 
@@ -33,7 +33,7 @@ class Yield(Frozen):
     value: float
     low: float
     high: float
-    source: str
+    source: Text
     tested: bool
 
 
@@ -122,8 +122,7 @@ def tested_yield_mpa(
     if test.droop_mm <= springs * 1.02:
         raise SheetError.one(
             "bend_test/droop_mm", test.droop_mm,
-            f"more than {springs * 1.02:.1f} mm; wire that springs back droops {springs:.1f} mm "
-            "under this, so hang more on it or on a longer piece",
+            said("frame.more_droop", least_mm=springs * 1.02, springs_mm=springs),
         )  # fmt: skip
     low, high = at_root * math.pi * 3 / 32, at_root
     for _ in range(40):
@@ -182,10 +181,10 @@ def wire_yield(stores: Stores, wire: Wire) -> Yield:
     if not tests:
         return _typical(wire.metal)
     least = min(tests)
-    coils = "coil" if len(tests) == 1 else f"weakest of {len(tests)} coils"
+    coils = "coil" if len(tests) == 1 else said("frame.weakest_of_coils", tests=len(tests))
     return Yield(
         value=least, low=least * (1 - READING), high=least * (1 + READING),
-        source=f"bend test of this {coils}; read to {READING:.0%}, assumed", tested=True,
+        source=said("frame.bend_test_of_this_read", coils=coils, reading=READING), tested=True,
     )  # fmt: skip
 
 

@@ -15,7 +15,7 @@ import math
 import numpy as np
 
 from windcrest_core.body.skeleton import Array, cross
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text
 
 LEAST_BEND_DEG = 1.0
 LONGEST_SETBACK_DEG = 150.0
@@ -27,7 +27,7 @@ ANGLE_STEP_DEG = MARK_STEP_MM = 0.1
 class Bend(Frozen):
     """One bend: its mark from the START end, the turn before it, how far it is bent, and where."""
 
-    at: str
+    at: Text
     mark_mm: float
     turn_deg: float
     angle_deg: float
@@ -39,13 +39,13 @@ class BendCard(Frozen):
     `pin_mm` is the rod the bends are made round; `tail_mm` what is left after the last bend.
     """
 
-    start_words: str
+    start_words: Text
     before_mm: float
     bends: list[Bend]
     tail_mm: float
     radius_mm: float
     pin_mm: float
-    tool: str
+    tool: Text
 
 
 def _unit(v: Array) -> Array:
@@ -108,8 +108,8 @@ def _rounded(value: float, step: float) -> float:
 
 
 def bend_card(
-    points: list[Array], names: list[str], diameter_mm: float, before_mm: float, start_words: str,
-    tool: str,
+    points: list[Array], names: list[Text], diameter_mm: float, before_mm: float, start_words: Text,
+    tool: Text,
 ) -> BendCard:  # fmt: skip
     """The card of a path.
 

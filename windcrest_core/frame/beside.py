@@ -8,7 +8,7 @@ import numpy as np
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.cutting import (
     CutPiece,
     anchor_mm,
@@ -30,7 +30,7 @@ class PegHole(Frozen):
     """A hole in the base, mm right and forward of its middle, for a wire or bundle of `wire_mm`."""
 
     run: str
-    label: str
+    label: Text
     right_mm: float
     forward_mm: float
     wire_mm: float
@@ -56,7 +56,7 @@ def beside(work: Workpiece, run: Run, chosen: GaugeOption, ends: tuple[End, End]
     if run.second_pins and pegs:
         found.append(
             CutPiece(
-                run=run.id, label=f"second pin, {run.label}", wire=chosen.wire,
+                run=run.id, label=said("frame.second_pin", run=run.label), wire=chosen.wire,
                 length_mm=rounded_up_mm(work.sheet.base.thickness_mm + 5 + anchor_mm(d)),
                 count=run.second_pins * pegs,
             )
@@ -67,13 +67,13 @@ def beside(work: Workpiece, run: Run, chosen: GaugeOption, ends: tuple[End, End]
         around = chosen.bundle_mm - 2 * fine
         length = wrapped_mm(path_length_mm(points), around, fine, run.grip_pitch_mm)
         found.append(
-            CutPiece(run=run.id, label=f"grip round {run.label}", wire=run.grip,
+            CutPiece(run=run.id, label=said("frame.grip_round", run=run.label), wire=run.grip,
                      length_mm=rounded_up_mm(length), count=1)
         )  # fmt: skip
     bound = sum(1 for end in ends if end == "bound")
     if bound:
         found.append(
-            CutPiece(run=run.id, label=f"binding of {run.label}", wire=rules.binding_wire,
+            CutPiece(run=run.id, label=said("frame.binding_of", run=run.label), wire=rules.binding_wire,
                      length_mm=rounded_up_mm(binding_mm(chosen.bundle_mm, chosen.bundle_mm)),
                      count=bound)
         )  # fmt: skip
@@ -97,7 +97,7 @@ def peg_holes(work: Workpiece, chosen: dict[str, GaugeOption]) -> list[PegHole]:
             for n in range(run.second_pins if end == "peg" else 0):
                 way = 1 if n == 0 else -1
                 holes.append(
-                    PegHole(run=run.id, label=f"second pin, {run.label}", right_mm=float(at[0]),
+                    PegHole(run=run.id, label=said("frame.second_pin", run=run.label), right_mm=float(at[0]),
                             forward_mm=float(at[1]) + way * apart, wire_mm=option.diameter_mm,
                             kind="pin")
                 )  # fmt: skip

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.mechanics import twist_factor
 from windcrest_core.sheet.model import End, Run
 
@@ -26,7 +26,7 @@ class Allowance(Frozen):
 
     at: At
     end: End
-    label: str
+    label: Text
     length_mm: float
     loop_mm: float | None = None
 
@@ -35,7 +35,7 @@ class CutPiece(Frozen):
     """Wire to cut: `count` lengths alike, for one run."""
 
     run: str
-    label: str
+    label: Text
     wire: str
     length_mm: float
     count: int
@@ -73,30 +73,37 @@ class Cutting:
         end = self.ends[0 if at == "start" else 1]
         wrap = math.pi * 2 * diameter_mm
 
-        def of(label: str, length_mm: float, loop_mm: float | None = None) -> Allowance:
+        def of(label: Text, length_mm: float, loop_mm: float | None = None) -> Allowance:
             return Allowance(at=at, end=end, label=label, length_mm=length_mm, loop_mm=loop_mm)
 
         match end:
             case "peg":
-                return of("peg: base + 5 mm", self.base_mm + 5)
+                return of(said("frame.peg_base"), self.base_mm + 5)
             case "rod":
-                return of(f"rod: base + {NUT_MM:.0f} mm for its nut", self.base_mm + NUT_MM)
+                return of(
+                    said("frame.rod_base_for_its_nut", nut_mm_mm=NUT_MM), self.base_mm + NUT_MM
+                )
             case "anchor" | "bound" | "taped" | "pushed":
-                where = {"anchor": "in the core", "pushed": "in the foil"}.get(end, "laid along")
-                label = f"{end}: the greater of 25 mm and 10 d {where}"
+                where = {
+                    "anchor": said("frame.in_the_core"),
+                    "pushed": said("frame.in_the_foil"),
+                }.get(end, said("frame.laid_along"))
+                label = said("frame.the_greater_of_and_d", end=end, where=where)
                 return of(label, anchor_mm(diameter_mm))
             case "head_loop":
                 loop = self.head_loop_mm
-                label = f"head loop of {loop:.0f} mm and 3 wraps"
+                label = said("frame.head_loop_of_and_wraps", loop_mm=loop)
                 return of(label, math.pi * loop + 3 * wrap, loop)
             case "loop":
                 loop = self.run.loop_mm or SMALL_LOOP_MM
-                return of(f"loop of {loop:.0f} mm and 2 wraps", math.pi * loop + 2 * wrap, loop)
+                return of(
+                    said("frame.loop_of_and_wraps", loop_mm=loop), math.pi * loop + 2 * wrap, loop
+                )
             case "hook":
-                label = f"hook: half a turn of {HOOK_MM:.0f} mm"
+                label = said("frame.hook_half_a_turn_of", hook_mm_mm=HOOK_MM)
                 return of(label, math.pi * (HOOK_MM + diameter_mm) / 2, HOOK_MM)
             case "tail":
-                return of("spare tail", TAIL_MM)
+                return of(said("frame.spare_tail"), TAIL_MM)
             case "cut":
                 return None
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from windcrest_core.facts import Text, said
 from windcrest_core.sheet.model import End
 
 
@@ -13,7 +14,7 @@ class EndKind:
     wire's own strength that its fastening passes on: bound, taped or only pushed in [A: 1, 0.6,
     0.3]."""
 
-    words: str
+    words: Text
     reach: float = 0.0
     root: float = 1.0
     in_base: bool = False
@@ -21,15 +22,15 @@ class EndKind:
 
 
 ENDS: dict[End, EndKind] = {
-    "head_loop": EndKind("the head loop", reach=0.45),
-    "loop": EndKind("the loop", reach=0.5),
-    "hook": EndKind("the hook", reach=0.5),
-    "peg": EndKind("the peg into the base", in_base=True, held=True),
-    "rod": EndKind("the rod through the base", in_base=True, held=True),
-    "anchor": EndKind("the end that is anchored in the core", held=True),
-    "bound": EndKind("the end that is bound on", held=True),
-    "taped": EndKind("the end that is taped on", root=0.6, held=True),
-    "pushed": EndKind("the end that is pushed into the foil", root=0.3, held=True),
-    "tail": EndKind("the spare tail", reach=0.9),
-    "cut": EndKind("the cut end", reach=0.9),
+    "head_loop": EndKind(said("frame.the_head_loop"), reach=0.45),
+    "loop": EndKind(said("frame.the_loop"), reach=0.5),
+    "hook": EndKind(said("frame.the_hook"), reach=0.5),
+    "peg": EndKind(said("frame.the_peg_into_the_base"), in_base=True, held=True),
+    "rod": EndKind(said("frame.the_rod_through_the_base"), in_base=True, held=True),
+    "anchor": EndKind(said("frame.the_end_that_is_anchored"), held=True),
+    "bound": EndKind(said("frame.the_end_that_is_bound"), held=True),
+    "taped": EndKind(said("frame.the_end_that_is_taped"), root=0.6, held=True),
+    "pushed": EndKind(said("frame.the_end_that_is_pushed"), root=0.3, held=True),
+    "tail": EndKind(said("frame.the_spare_tail"), reach=0.9),
+    "cut": EndKind(said("frame.the_cut_end"), reach=0.9),
 }

@@ -7,6 +7,7 @@ import itertools
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import Fault, SheetError
+from windcrest_core.facts import said
 from windcrest_core.frame.bend_test import refuse_impossible_tests
 from windcrest_core.frame.gauges import wire_diameter
 from windcrest_core.frame.mechanics import bundle_mm
@@ -48,7 +49,7 @@ def _faults(work: Workpiece, run: Run, parents: dict[str, str | None]) -> list[F
     if run.loop_mm is not None and "head_loop" in (run.start, run.end) and run.loop_mm > room:
         faults.append(
             Fault(f"{at}/loop_mm", run.loop_mm,
-                  f"at most {room:.1f} mm: the head less the clay on both sides of it")
+                  said("frame.loop_in_the_head", most_mm=room))
         )  # fmt: skip
     if run.wire is None:
         return faults
@@ -61,8 +62,13 @@ def _faults(work: Workpiece, run: Run, parents: dict[str, str | None]) -> list[F
             Fault(
                 f"{at}/wire",
                 run.wire,
-                f"at most {room:.1f} mm thick here under its cover of clay; "
-                f"{run.strands} × {wire.label} is {thick:.1f} mm",
+                said(
+                    "frame.too_thick_here",
+                    most_mm=room,
+                    strands=run.strands,
+                    wire=wire.label,
+                    thick_mm=thick,
+                ),
             )
         )
     return faults

@@ -8,7 +8,7 @@ from functools import cache
 from typing import Literal
 
 from windcrest_core.catalogue import Wire, catalogue
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.bend_test import Yield, wire_yield
 from windcrest_core.frame.cutting import Cutting
 from windcrest_core.frame.mechanics import (
@@ -36,7 +36,7 @@ class JointLoad:
     """
 
     joint: str
-    label: str
+    label: Text
     mass_g: float
     upright_nmm: float
     any_way_nmm: float | None
@@ -88,7 +88,7 @@ class GaugeFail(Frozen):
     """Why a wire does not do: what decides is the code."""
 
     code: FailCode
-    words: str
+    words: Text
 
 
 class GaugeOption(Frozen):
@@ -103,12 +103,12 @@ class GaugeOption(Frozen):
     hold_upright: float
     hold_any_way: float
     hold_cured: float
-    weakest_joint: str
+    weakest_joint: Text
     push_n: float | None
     column: float | None
     bundle_mm: float
     effort_nmm: float
-    tool: str
+    tool: Text
     g_per_m: float
     mass_g: float
     cost: float
@@ -202,19 +202,27 @@ def tried(stores: Stores, wire: Wire, demand: Demand, want_upright: float) -> Ga
     cut = demand.cutting.cut_mm(s.diameter_mm) * strands
     fails: list[GaugeFail] = []
 
-    def fail(code: FailCode, words: str) -> None:
+    def fail(code: FailCode, words: Text) -> None:
         fails.append(GaugeFail(code=code, words=words))
 
     if upright < want_upright:
-        fail("upright", f"holds {upright:.2g} × upright at the {weakest}, {want_upright:g} wanted")
+        fail(
+            "upright",
+            said(
+                "frame.holds_upright_at_the_wanted",
+                upright=upright,
+                weakest=weakest,
+                want_upright=want_upright,
+            ),
+        )
     if anyway < HOLD_ANY_WAY:
-        fail("any_way", f"holds {anyway:.2g} × any way up at the {weakest}, 1 wanted")
+        fail("any_way", said("frame.holds_any_way_up_at", anyway=anyway, weakest=weakest))
     if column is not None and column < COLUMN_SAFETY:
-        fail("column", f"as a column carries {column:.2g} × the weight, 3 wanted")
+        fail("column", said("frame.as_a_column_carries_the", column=column))
     if bundle > demand.room_mm:
-        fail("room", f"{bundle:.1f} mm thick, {demand.room_mm:.1f} mm of room in the limb")
+        fail("room", said("frame.thick_of_room_in_the", bundle_mm=bundle, room_mm=demand.room_mm))
     if demand.bent and effort > PLIERS_NMM:
-        fail("effort", f"takes {effort:.0f} N·mm to bend: a vice or bender")
+        fail("effort", said("frame.takes_to_bend_a_vice", effort_nmm=effort))
     return GaugeOption(
         wire=wire.id,
         label=wire.label,
@@ -230,7 +238,7 @@ def tried(stores: Stores, wire: Wire, demand: Demand, want_upright: float) -> Ga
         column=column,
         bundle_mm=bundle,
         effort_nmm=effort,
-        tool=tool_for(effort) if demand.bent else "no bend",
+        tool=tool_for(effort) if demand.bent else said("frame.no_bend"),
         g_per_m=s.g_per_m * strands,
         mass_g=s.g_per_m * cut / 1000,
         cost=wire.price_per_m * cut / 1000,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import said
 from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import COLUMN_SAFETY
 from windcrest_core.frame.model import Holding, JointHold, RunPlan
@@ -37,36 +38,41 @@ def holding(work: Workpiece, runs: list[RunPlan], tips_raw_deg: float) -> list[H
         found.append(
             Holding(
                 how="rod",
-                words="Stand a rod on the work board beside it, up into the trunk, until it is "
-                "cured; or keep it as a run of its own.",
-                reason=f"Its wire holds {weak_leg[1].hold_upright:.1f} × at the "
-                f"{weak_leg[1].label} while the clay is raw.",
+                words=said("frame.stand_a_rod_on_the"),
+                reason=said(
+                    "frame.its_wire_holds_at_the",
+                    hold_upright=weak_leg[1].hold_upright,
+                    weak_leg=weak_leg[1].label,
+                ),
             )
         )
     elif slender is not None and (slender.chosen.column or 0.0) < COLUMN_SAFETY:
         found.append(
             Holding(
                 how="rod",
-                words="Stand a rod beside the leg, tied to it below the trunk, until it is cured.",
-                reason=f"As a column {slender.label} carries {slender.chosen.column:.1f} × "
-                f"the weight, {COLUMN_SAFETY:.0f} wanted.",
+                words=said("frame.stand_a_rod_beside_the"),
+                reason=said(
+                    "frame.as_a_column_carries_the_2",
+                    slender=slender.label,
+                    column=slender.chosen.column or 0.0,
+                    column_safety=COLUMN_SAFETY,
+                ),
             )
         )
     if not pegged:
         found.append(
             Holding(
                 how="clamp",
-                words="Hold it by a stub of wire left under one foot, in a vice or a drilled block; "
-                "cut the stub off when it is cured.",
-                reason="Nothing holds it to a base.",
+                words=said("frame.hold_it_by_a_stub"),
+                reason=said("frame.nothing_holds_it_to_a"),
             )
         )
     elif tips_raw_deg < WANTED_TIP_DEG:
         found.append(
             Holding(
                 how="clamp",
-                words="Clamp the base to the bench, or put the pegs into a heavy drilled block.",
-                reason=f"Raw it tips at {max(0.0, tips_raw_deg):.1f}°, 10° wanted.",
+                words=said("frame.clamp_the_base_to_the"),
+                reason=said("frame.raw_it_tips_at_wanted", value_deg=max(0.0, tips_raw_deg)),
             )
         )
     if weak_limb is not None and weak_limb[1].hold_upright < 1:
@@ -74,17 +80,16 @@ def holding(work: Workpiece, runs: list[RunPlan], tips_raw_deg: float) -> list[H
         found.append(
             Holding(
                 how="second_rod",
-                words=f"Hold up {run.label} beyond the {joint.label} with a second rod on the "
-                "work board until it is cured.",
-                reason=f"Its wire holds {joint.hold_upright:.1f} × there while the clay is raw.",
+                words=said("frame.hold_up_beyond_the_with", run=run.label, joint=joint.label),
+                reason=said("frame.its_wire_holds_there_while", hold_upright=joint.hold_upright),
             )
         )
     if not found:
         found.append(
             Holding(
                 how="stands",
-                words="It stands by itself on its base while you work.",
-                reason=f"Raw it tips at {tips_raw_deg:.1f}°, and every wire holds its load.",
+                words=said("frame.it_stands_by_itself_on"),
+                reason=said("frame.raw_it_tips_at_and", tips_raw_deg=tips_raw_deg),
             )
         )
     return found

@@ -9,6 +9,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import said
 from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import JointLoad
 from windcrest_core.frame.mechanics import G_MM_N
@@ -98,7 +99,7 @@ def _load_on_rod(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End])
             continue
         label = joint_ranges(work.sheet.body)[joint].label
         found += [
-            JointLoad(joint, f"rod under the {label}", support.force_n / G_MM_N,
+            JointLoad(joint, said("frame.rod_under_the", label=label), support.force_n / G_MM_N,
                       float(np.linalg.norm(support.clamp_nmm)), None, 1.0, 0.0)
             for support in loads.supports if support.bone == joint
         ]  # fmt: skip
@@ -123,12 +124,14 @@ def _load_of_part(work: Workpiece, run: Run, root: float) -> JointLoad:
     masses = [work.masses[key] for key in carried_with(work, run.into)]
     mass = sum(m.total_g for m in masses)
     if mass <= 0:
-        return JointLoad(run.into, f"root of the {piece.part.label}", 0.0, 0.0, 0.0, root, 0.0)
+        return JointLoad(
+            run.into, said("frame.root_of_the", part=piece.part.label), 0.0, 0.0, 0.0, root, 0.0
+        )
     centre = np.sum([m.total_g * m.centre for m in masses], axis=0) / mass
     arm = centre - at
     return JointLoad(
         run.into,
-        f"root of the {piece.part.label}",
+        said("frame.root_of_the", part=piece.part.label),
         mass,
         mass * G_MM_N * float(np.hypot(arm[0], arm[1])),
         mass * G_MM_N * float(np.linalg.norm(arm)),

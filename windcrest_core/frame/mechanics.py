@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+from windcrest_core.facts import Text, said
+
 G_MM_N = 9.80665e-3  # newtons a gram weighs
 
 
@@ -92,12 +94,12 @@ def tips_at_deg(margin_mm: float, centre_height_mm: float) -> float:
     return math.degrees(math.atan2(margin_mm, centre_height_mm))
 
 
-def tool_for(effort_nmm: float) -> str:
+def tool_for(effort_nmm: float) -> Text:
     """What bends a wire of this effort [A]."""
     if effort_nmm <= 250:
         return "fingers"
     if effort_nmm <= 800:
-        return "two hands"
+        return said("frame.two_hands")
     if effort_nmm <= 2500:
         return "pliers"
-    return "vice or bender"
+    return said("frame.vice_or_bender")

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from windcrest_core.findings import Finding, Frozen, Quantity
+from windcrest_core.facts import Frozen, Quantity, Text
+from windcrest_core.findings import Finding
 from windcrest_core.frame.balance import Counterweight
 from windcrest_core.frame.bend_test import Yield
 from windcrest_core.frame.bending import BendCard
@@ -18,7 +19,7 @@ class JointHold(Frozen):
     """Load on one joint of a run and how the chosen wire holds it, raw and with its clay cured."""
 
     joint: str
-    label: str
+    label: Text
     mass_g: float
     upright_nmm: float
     any_way_nmm: float | None
@@ -43,7 +44,7 @@ class RunPlan(Frozen):
     strands: int
     locked: bool
     chosen: GaugeOption
-    gauge: str
+    gauge: Text
     sigma: Yield
     options: list[GaugeOption]
     joints: list[JointHold]
@@ -76,8 +77,8 @@ class Holding(Frozen):
     """One way to hold it while it is worked on, in words, and the number that asks for it."""
 
     how: str
-    words: str
-    reason: str
+    words: Text
+    reason: Text
 
 
 class FramePlan(Frozen):
@@ -91,7 +92,7 @@ class FramePlan(Frozen):
     wanted: Wanted
     cuts: CutPlan
     tips_at: Quantity
-    tips_towards: str
+    tips_towards: Text
     tips_raw: float
     tips_without_base: float | None
     free_standing: bool

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, field
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text
 from windcrest_core.frame.cutting import CutPiece
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.stores import Stores, WireCoil
@@ -16,7 +16,7 @@ EXACT_PIECES, EXACT_COILS = 9, 5
 
 class Cut(Frozen):
     run: str
-    label: str
+    label: Text
     length_mm: float
 
 

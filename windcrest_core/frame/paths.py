@@ -14,6 +14,7 @@ from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece, clearance_mm
 from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import Text, said
 from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
@@ -155,20 +156,24 @@ def _bone_between(bones: dict[str, Bone], a: str, b: str) -> str:
     return bones[a].parent or a
 
 
-def start_words(work: Workpiece, run: Run, start: End) -> str:
+def start_words(work: Workpiece, run: Run, start: End) -> Text:
     """Which end of the run its START is, in words."""
     label = joint_ranges(work.sheet.body)[run.path[0]].label
-    return f"{ENDS[start].words} at the {label}"
+    return said("frame.at_the", words=ENDS[start].words, label=label)
 
 
-def point_names(work: Workpiece, run: Run) -> list[str]:
+def point_names(work: Workpiece, run: Run) -> list[Text]:
     """What each point of the run's path is called."""
     ranges = joint_ranges(work.sheet.body)
     part = None if run.into is None else work.sheet.part(run.into).label
     named = [joint for joint, _ in _named_points(work, run)]
     last = max((n for n, joint in enumerate(named) if joint), default=-1)
     return [
-        ranges[joint].label if joint else part if part is not None and n > last else "its end"
+        ranges[joint].label
+        if joint
+        else part
+        if part is not None and n > last
+        else said("frame.its_end")
         for n, joint in enumerate(named)
     ]
 

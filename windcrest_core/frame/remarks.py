@@ -8,6 +8,7 @@ from functools import cache
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue
+from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.frame.balance import Stance
 from windcrest_core.frame.bare import bare_findings
@@ -73,7 +74,7 @@ def _stronger(
 
     asked = {strands: _with_strands(demand, strands) for strands in (1, 2, 3)}
     fixes = []
-    for label, in_stores in (("from Stores", True), ("to buy", False)):
+    for label, in_stores in ((said("frame.from_stores"), True), (said("frame.to_buy"), False)):
         easiest = next(
             (
                 option
@@ -87,10 +88,12 @@ def _stronger(
             None,
         )
         if easiest is not None:
-            several = "" if easiest.strands == 1 else f"{easiest.strands} strands of "
+            several = (
+                "" if easiest.strands == 1 else said("frame.strands_of", strands=easiest.strands)
+            )
             fixes.append(
                 fix(
-                    f"Use {several}{easiest.label} ({label})",
+                    said("frame.use", several=several, easiest=easiest.label, label=label),
                     (f"run/{run.id}/strands", easiest.strands),
                     (f"run/{run.id}/wire", easiest.wire),
                 )
@@ -121,9 +124,13 @@ def _weak(
                 station="frame",
                 severity="stop" if chosen.hold_upright < 1 or chosen.hold_any_way < 0.5 else "warn",
                 subject=run.id,
-                title=f"{run.label}: {chosen.label} will bend at the {chosen.weakest_joint}",
-                reason="The raw clay beyond the joint bends the wire for good before it is baked: "
-                "the limb sags while you work.",
+                title=said(
+                    "frame.hold.weak",
+                    run=run.label,
+                    chosen=chosen.label,
+                    weakest_joint=chosen.weakest_joint,
+                ),
+                reason=said("frame.hold.weak.why"),
                 numbers={
                     "hold_upright": chosen.hold_upright,
                     "wanted_upright": want,
@@ -140,9 +147,8 @@ def _weak(
                 station="frame",
                 severity="stop" if chosen.column < 1 else "warn",
                 subject=run.id,
-                title=f"{run.label}: it may buckle under the weight above",
-                reason="A long thin leg or rod bows sideways before it is crushed; the wire should carry "
-                "three times what stands on it.",
+                title=said("frame.column.slender", run=run.label),
+                reason=said("frame.column.slender.why"),
                 numbers={"column": chosen.column, "wanted": 3.0, "leg_mm": demand.column_mm},
                 fixes=fixes,
             )
@@ -154,8 +160,8 @@ def _weak(
                 station="frame",
                 severity="warn",
                 subject=run.id,
-                title=f"{run.label}: the wire shows through the clay",
-                reason="Under less than its cover the wire prints through, and clay cracks along it.",
+                title=said("frame.fit.tight", run=run.label),
+                reason=said("frame.fit.tight.why"),
                 numbers={"bundle_mm": chosen.bundle_mm, "room_mm": run.room_mm},
                 fixes=fixes,
             )
@@ -173,9 +179,8 @@ def _bending(run: RunPlan, demand: Demand) -> list[Finding]:
             station="frame",
             severity="note",
             subject=run.id,
-            title=f"{run.label}: {run.chosen.label} needs a vice or bender",
-            reason="Pliers bend up to about 2500 N·mm; above that bends come out uneven. "
-            "Wear eye protection when you cut it.",
+            title=said("frame.bend.hard", run=run.label, chosen=run.chosen.label),
+            reason=said("frame.bend.hard.why"),
             numbers={"effort_nmm": run.chosen.effort_nmm},
         ),
     ]
@@ -192,9 +197,8 @@ def _folded(run: RunPlan) -> list[Finding]:
             station="frame",
             severity="warn",
             subject=run.id,
-            title=f"{run.label}: it turns back on itself at the {sharpest.at}",
-            reason="So sharp a bend cracks the wire, and both legs of it lie in the same clay. End the run "
-            "there and begin another, or lead it round by a joint beside it.",
+            title=said("frame.bend.back", run=run.label, at=sharpest.at),
+            reason=said("frame.bend.back.why"),
             numbers={"angle_deg": sharpest.angle_deg, "most_deg": SHARPEST_DEG},
         )
     ]
@@ -212,10 +216,8 @@ def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
                 station="frame",
                 severity="warn",
                 subject=run.id,
-                title=f"{run.label}: the {joint.label} is to be bent, and clay that does not bend lies "
-                "over it",
-                reason=f"Only flexible clay bends; any other cracks at the first bend. Leave {joint.gap_mm:.0f} mm of wire "
-                "free there, or cover it with flexible clay and flexible paint.",
+                title=said("frame.poseable.covered", run=run.label, joint=joint.label),
+                reason=said("frame.poseable.covered.why", gap_mm=joint.gap_mm),
                 numbers={
                     "gap_mm": joint.gap_mm,
                     "angle_deg": joint.angle_deg,
@@ -223,7 +225,7 @@ def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
                 },
                 fixes=[
                     fix(
-                        "Flexible clay over this joint",
+                        said("frame.flexible_clay_over_this_joint"),
                         *((f"part/{key}/clay", flexible) for key in joint.covered_by),
                     )
                 ],
@@ -247,10 +249,13 @@ def _coils(work: Workpiece, cuts: CutPlan) -> list[Finding]:
                 station="frame",
                 severity="warn" if short else "note",
                 subject=lacking.id if lacking is not None else "",
-                title=f"{buy.label}: {buy.needed_mm / 1000:.2f} m more is wanted than the coils in "
-                "Stores have in one piece",
-                reason=f"The longest piece to cut is {buy.longest_mm:.0f} mm, the longest coil "
-                f"{max(coils):.0f} mm. Buy {buy.metres} m, or split the run and bind its halves.",
+                title=said("frame.coil.short", buy=buy.label, needed_m=buy.needed_mm / 1000),
+                reason=said(
+                    "frame.coil.short.why",
+                    longest_mm=buy.longest_mm,
+                    coils_mm=max(coils),
+                    metres_m=buy.metres,
+                ),
                 numbers={
                     "longest_mm": buy.longest_mm,
                     "longest_coil_mm": max(coils),

@@ -10,7 +10,7 @@ import numpy as np
 import shapely
 
 from windcrest_core.body.skeleton import Array
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.mechanics import tips_at_deg
 
 WANTED_TIP_DEG = 10.0
@@ -27,25 +27,26 @@ class Standing:
     towards: tuple[float, float]
 
     @property
-    def towards_words(self) -> str:
+    def towards_words(self) -> Text:
         x, y = self.towards
-        words = [
-            "forward" if y > 0.38 else "backward" if y < -0.38 else "",
-            "to its right" if x > 0.38 else "to its left" if x < -0.38 else "",
-        ]
-        return " and ".join(word for word in words if word) or "straight over"
+        words: list[Text] = []
+        if abs(y) > 0.38:
+            words.append("forward" if y > 0 else "backward")
+        if abs(x) > 0.38:
+            words.append(said("frame.to_its_right") if x > 0 else said("frame.to_its_left"))
+        return said("listed", texts=words) if words else said("frame.straight_over")
 
 
-WAYS = (
-    "forward", "forward and to its right", "to its right", "back and to its right",
-    "backward", "back and to its left", "to its left", "forward and to its left",
+WAYS: tuple[Text, ...] = (
+    "forward", said("frame.forward_and_to_its_right"), said("frame.to_its_right"), said("frame.back_and_to_its_right"),
+    "backward", said("frame.back_and_to_its_left"), said("frame.to_its_left"), said("frame.forward_and_to_its_left"),
 )  # fmt: skip
 
 
 class Way(Frozen):
     """A direction to be pushed in, and the tilt at which it goes over that way, degrees."""
 
-    words: str
+    words: Text
     tips_at_deg: float
 
 
@@ -58,8 +59,8 @@ def tips_all_round(centre: Array, ground: Array) -> list[Way]:
     Examples
     --------
     >>> ways = tips_all_round(np.array([0, 30.0, 150]), rectangle(100, 80))
-    >>> [(way.words, round(way.tips_at_deg, 1)) for way in ways[:5:2]]
-    [('forward', 3.8), ('to its right', 18.4), ('backward', 25.0)]
+    >>> [round(way.tips_at_deg, 1) for way in ways[:5:2]]
+    [3.8, 18.4, 25.0]
     """
     found = []
     for n, words in enumerate(WAYS):

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs, on_base
 from windcrest_core.frame.gauges import GaugeOption
@@ -55,22 +56,26 @@ def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
     if (weight := stands.counterweight) is not None:
         fixes.append(
             fix(
-                f"Put {weight.mass_g:.0f} g into the base, {_where(weight)}",
+                said("frame.put_into_the_base", mass_g=weight.mass_g, where=_where(weight)),
                 ("base/counterweight_g", weight.mass_g),
                 ("base/counterweight_back_mm", weight.back_mm),
                 ("base/counterweight_right_mm", weight.right_mm),
             )
         )
-    on = " on its bare feet" if stands.free_standing else ""
+    on = said("frame.on_its_bare_feet_2") if stands.free_standing else ""
     return [
         Finding(
             id="frame.stand.tips",
             station="frame",
             severity="stop" if balance.tips_at_deg <= 0 else "warn",
             subject="base",
-            title=f"Tips over {balance.towards_words} at {balance.tips_at_deg:.1f}°{on}",
-            reason="Its centre of mass is too near the edge of what it stands on; a nudge of the "
-            "table is about 10°.",
+            title=said(
+                "frame.stand.tips",
+                towards_words=balance.towards_words,
+                tips_at_deg=balance.tips_at_deg,
+                on=on,
+            ),
+            reason=said("frame.stand.tips.why"),
             numbers={
                 "tips_at_deg": balance.tips_at_deg,
                 "wanted_deg": WANTED_TIP_DEG,
@@ -82,17 +87,16 @@ def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
     ]
 
 
-def _where(weight: Counterweight) -> str:
+def _where(weight: Counterweight) -> Text:
     """Which way from the middle of the base a counterweight goes."""
-    words = [
-        f"{abs(weight.back_mm):.0f} mm {'behind' if weight.back_mm > 0 else 'before'}"
-        if abs(weight.back_mm) >= 1
-        else "",
-        f"{abs(weight.right_mm):.0f} mm {'right' if weight.right_mm > 0 else 'left'} of"
-        if abs(weight.right_mm) >= 1
-        else "",
-    ]
-    return " and ".join(word for word in words if word) + " its middle"
+    ways: list[Text] = []
+    if abs(weight.back_mm) >= 1:
+        off = abs(weight.back_mm)
+        ways.append(said("frame.behind" if weight.back_mm > 0 else "frame.before", off_mm=off))
+    if abs(weight.right_mm) >= 1:
+        off = abs(weight.right_mm)
+        ways.append(said("frame.right_of" if weight.right_mm > 0 else "frame.left_of", off_mm=off))
+    return said("frame.its_middle", ways=ways) if ways else said("frame.at_its_middle")
 
 
 def _larger_base(width_mm: float, depth_mm: float) -> list[Fix]:
@@ -101,7 +105,7 @@ def _larger_base(width_mm: float, depth_mm: float) -> list[Fix]:
         return []
     return [
         fix(
-            f"Make the base {width_mm:.0f} × {depth_mm:.0f} mm",
+            said("frame.make_the_base", width_mm=width_mm, depth_mm=depth_mm),
             ("base/width_mm", width_mm),
             ("base/depth_mm", depth_mm),
         )
@@ -136,7 +140,7 @@ def _feet_in_base(work: Workpiece) -> list[Fix]:
         if max(width, depth) > MOST_BASE_MM:
             return []
         wider = [("base/width_mm", width), ("base/depth_mm", depth)]
-    label = "Peg its feet into the base" + (" and make that larger" if wider else "")
+    label = said("frame.peg_its_feet_and_widen" if wider else "frame.peg_its_feet_into_the")
     return [fix(label, *((path, "peg") for path, _ in ends), *wider)]
 
 
@@ -162,12 +166,16 @@ def _raw(
     wires = catalogue().wires
     passing = [o for o in gauges_with(rod) if o.passes and wires[o.wire].bar]
     best = next((option for option in passing if option.owned), next(iter(passing), None))
-    bar = "a rod" if best is None else f"a {best.label}{'' if best.owned else ' (to buy)'}"
+    bar = (
+        said("frame.a_rod")
+        if best is None
+        else said("frame.a_bar" if best.owned else "frame.a_bar_to_buy", bar=best.label)
+    )
     rod = rod.model_copy(update={"wire": best.wire if best else None})
     label = (
-        f"Make it {bar} through the base"
+        said("frame.make_it_through_the_base", bar=bar)
         if stem is not None
-        else f"Put {bar} through the base into the trunk"
+        else said("frame.put_through_the_base_into", bar=bar)
     )
     what = "legs" if any(joint.endswith(("_r", "_l")) for joint in pegs(work)) else "wire"
     return [
@@ -176,12 +184,10 @@ def _raw(
             station="frame",
             severity="stop",
             subject="base",
-            title=f"Its {what} cannot carry it while the clay is raw",
-            reason=f"The wire that stands in the base folds under the soft figure, long before the oven "
-            f"sets it. A rod through the base holds it, or another wire in the {what}."
+            title=said("frame.raw.falls", what=what),
+            reason=said("frame.raw.falls.why", what=what)
             if what == "legs"
-            else "The wire that stands in the base folds under the soft figure, long before the oven sets "
-            "it. A rod through the base holds it, or a stronger wire.",
+            else said("frame.raw.falls.why_2"),
             numbers={"hold_upright": worst, "column": column},
             fixes=[fix(label, (f"run/{rod.id}", rod.model_dump(mode="json")))],
         )
@@ -215,8 +221,8 @@ def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
                 station="frame",
                 severity="stop",
                 subject="base",
-                title="A peg misses the base",
-                reason="A peg needs at least 5 mm of base round it or the edge splits out.",
+                title=said("frame.base.small"),
+                reason=said("frame.base.small.why"),
                 numbers={"base_mm": base.width_mm, "needed_mm": width},
                 fixes=_larger_base(width, depth),
             )
@@ -230,8 +236,8 @@ def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
                     station="frame",
                     severity="note",
                     subject=run.id,
-                    title=f"{run.label}: this foot is off the ground, so its peg is left out",
-                    reason="The other foot carries everything in this pose; its wire is judged for it.",
+                    title=said("frame.peg.air", run=run.label),
+                    reason=said("frame.peg.air.why"),
                     numbers={"pegs_in_base": float(len(at))},
                 )
             )
@@ -257,11 +263,10 @@ def _feet(work: Workpiece, stands: Stance) -> list[Finding]:
             station="frame",
             severity="warn",
             subject="base",
-            title="Its feet reach over the edge of the base"
+            title=said("frame.feet.over")
             if len(standing) > 1
-            else f"{standing[0]}: it reaches over the edge of the base",
-            reason="What hangs over the edge is the first thing to be knocked off, and nothing bears it "
-            "while the clay is soft.",
+            else said("frame.feet.over_2", standing=standing[0]),
+            reason=said("frame.feet.over.why"),
             numbers={"needed_mm": float(width), "base_mm": base.width_mm},
             fixes=_larger_base(float(width), float(depth)),
         )

@@ -11,7 +11,7 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Input, Quantity, Why
+from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.frame import remarks
 from windcrest_core.frame.balance import stance
 from windcrest_core.frame.bending import bend_card, corners
@@ -56,7 +56,6 @@ from windcrest_core.frame.paths import (
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.model import End, Run
-from windcrest_core.units import gauge_text
 
 
 def _unloaded(work: Workpiece, run: Run) -> Demand:
@@ -238,25 +237,29 @@ def frame_plan(work: Workpiece) -> FramePlan:
             value=sum(piece.length_mm * piece.count for run in runs for piece in run.pieces) / 1000,
             unit="m",
             why=Why(
-                formula="sum of every length in the cut list",
+                formula=said("frame.sum_of_every_length_in"),
                 inputs=[
                     Input(name=piece.label, value=piece.length_mm * piece.count, unit="mm")
                     for run in runs
                     for piece in run.pieces
                 ],
-                source="path through the joints and the allowances of the cut list",
+                source=said("frame.path_through_the_joints_and"),
             ),
         ),
         wire_g=Quantity(
             value=wire_g,
             unit="g",
             why=Why(
-                formula="cut length × mass of the wire per metre × strands",
+                formula=said("frame.cut_length_mass_of_the"),
                 inputs=[
-                    Input(name=f"{run.label}, {run.chosen.label}", value=run.mass_g, unit="g")
+                    Input(
+                        name=said("frame.run_of_wire", run=run.label, wire=run.chosen.label),
+                        value=run.mass_g,
+                        unit="g",
+                    )
                     for run in runs
                 ],
-                source="density of the metal, literature-typical",
+                source=said("frame.density_of_the_metal_literature"),
             ),
         ),
         hold=_hold(work.context.stores, runs, work.context.rules.hold_upright),
@@ -300,7 +303,7 @@ def _triple(v: Array) -> tuple[float, float, float]:
 def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
     options = _options(work, run, demand)
     chosen = _chosen(run, options)
-    stores, rules = work.context.stores, work.context.rules
+    stores = work.context.stores
     points, start, end = run_points(work, run)
     d = wire_diameter(chosen.wire)
     made = strength(stores, chosen.wire)
@@ -321,7 +324,7 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         strands=run.strands,
         locked=run.wire is not None,
         chosen=chosen,
-        gauge=gauge_text(d, rules.gauge_words),
+        gauge=said("frame.gauge", across_mm=d),
         sigma=made.sigma,
         options=sorted(options, key=lambda option: (option.g_per_m, option.wire)),
         joints=[_joint_hold(load, made.yield_nmm(run.strands)) for load in demand.joints],
@@ -379,16 +382,25 @@ def _hold(stores: Stores, runs: list[RunPlan], want_upright: float) -> Quantity 
         low=value * made.sigma.low / made.sigma.value,
         high=value * made.sigma.high / made.sigma.value,
         why=Why(
-            formula=f"hold factor = n σ π d³/32 × root ÷ moment at the {joint.label} "
-            f"({'upright' if upright else 'any way up'}), {run.label}",
+            formula=said(
+                "frame.hold_factor_n_d_root",
+                joint=joint.label,
+                upright="upright" if upright else "any way up",
+                run=run.label,
+            ),
             inputs=[
-                Input(name="strands n", value=run.strands),
-                Input(name="yield σ", value=made.sigma.value, unit="MPa"),
-                Input(name="wire d where it bends", value=made.bends_mm, unit="mm"),
-                Input(name="what the root passes on", value=joint.root),
-                Input(name="mass beyond the joint", value=joint.mass_g, unit="g"),
+                Input(name=said("frame.strands_n"), value=run.strands),
+                Input(name=said("frame.yield"), value=made.sigma.value, unit="MPa"),
+                Input(name=said("frame.wire_d_where_it_bends"), value=made.bends_mm, unit="mm"),
+                Input(name=said("frame.what_the_root_passes_on"), value=joint.root),
+                Input(name=said("frame.mass_beyond_the_joint"), value=joint.mass_g, unit="g"),
                 Input(name="moment", value=moment, unit="N·mm"),
             ],
-            source=f"{made.sigma.source}; range {made.sigma.low:.3g} to {made.sigma.high:.3g} MPa",
+            source=said(
+                "frame.range_to_mpa",
+                source=made.sigma.source,
+                low=made.sigma.low,
+                high=made.sigma.high,
+            ),
         ),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from windcrest_core.facts import said
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.step_keys import CUT, JOIN, step_key
 from windcrest_core.steps import Need, Step
@@ -15,19 +16,26 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
         key=CUT,
         kind="cut",
         station="frame",
-        label=f"Cut {len(runs)} runs of wire" if len(runs) > 1 else "Cut the wire",
+        label=said("frame.cut_runs_of_wire", runs=len(runs))
+        if len(runs) > 1
+        else said("frame.cut_the_wire"),
         minutes=4 + 2 * len(runs),
-        caution="Eye protection when cutting; file or loop the ends.",
+        caution=said("frame.eye_protection_when_cutting_file"),
     )
     bends = [
         Step(
             key=step_key(run.id, "bend"),
             kind="bend",
             station="frame",
-            label=f"{'Bend' if run.card.bends else 'Straighten'} {run.label}: {run.cut_mm:.0f} mm of "
-            f"{run.chosen.label}",
+            label=said(
+                "frame.of_2",
+                bends="Bend" if run.card.bends else "Straighten",
+                run=run.label,
+                cut_mm=run.cut_mm,
+                chosen=run.chosen.label,
+            ),
             minutes=4 + 1.5 * len(run.points),
-            needs=[Need(key=CUT, reason="cut before it is bent")],
+            needs=[Need(key=CUT, reason=said("frame.cut_before_it_is_bent"))],
         )
         for run in runs
     ]
@@ -35,10 +43,10 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
         key=JOIN,
         kind="bind",
         station="frame",
-        label="Bind the runs together where they meet, and check them against the layout map"
+        label=said("frame.bind_the_runs_together_where")
         if len(runs) > 1
-        else "Check the wire against the layout map and stand it up",
+        else said("frame.check_the_wire_against_the"),
         minutes=15 if len(runs) > 1 else 5,
-        needs=[Need(key=step.key, reason="bent before it is joined") for step in bends],
+        needs=[Need(key=step.key, reason=said("frame.bent_before_it_is_joined")) for step in bends],
     )
     return [cut, *bends, join]

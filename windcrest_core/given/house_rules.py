@@ -7,9 +7,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.oven import Oven
 from windcrest_core.ids import Id
+from windcrest_core.measures import Units
 
 
 class BenchDay(Frozen):
@@ -72,3 +73,13 @@ class Rules(Frozen):
         max_length=7,
         description="days the oven may be used, 0 is Monday; fewer where it is shared",
     )
+
+    @property
+    def units(self) -> Units:
+        """What this person is told and printed measures in."""
+        return Units(
+            length=self.length_unit,
+            mass=self.mass_unit,
+            temperature=self.temperature_unit,
+            gauge=self.gauge_words,
+        )

@@ -8,7 +8,7 @@ from pydantic import ValidationError
 
 from windcrest_core.catalogue import catalogue, known
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.reach import Reach

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
 
 

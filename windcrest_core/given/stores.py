@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.ids import Hex, Id
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from windcrest_core.facts import Text, said
 from windcrest_core.steps import Need, NeedKind, Step, StepKind
 
 
@@ -15,23 +16,23 @@ class Link(NamedTuple):
     """Kinds of step that are done together, and why they wait for those before."""
 
     kinds: tuple[StepKind, ...]
-    reason: str
+    reason: Text
     because: NeedKind = "own"
 
 
 CHAIN: tuple[Link, ...] = (
     Link(("mend", "pull", "putty"), ""),
-    Link(("fill",), "all clay work is done before it is looked over"),
-    Link(("sand",), "filled before it is sanded"),
-    Link(("wash",), "no more dust before it is washed"),
-    Link(("ground",), "clean and dry before paint", "clean"),
-    Link(("coats",), "ground before colour", "ground"),
-    Link(("seal",), "colour before its seal", "seal"),
-    Link(("gloss",), "gloss last, after the overall matte", "gloss"),
-    Link(("wire", "assemble"), "painted and sealed apart, then put on its bare spot", "bare"),
-    Link(("mount",), "all on and dry before it is mounted", "mount"),
-    Link(("photograph",), "finished before its picture is taken"),
-    Link(("card",), "the last thing written of it"),
+    Link(("fill",), said("order.all_clay_work_is_done")),
+    Link(("sand",), said("order.filled_before_it_is_sanded")),
+    Link(("wash",), said("order.no_more_dust_before_it")),
+    Link(("ground",), said("order.clean_and_dry_before_paint"), "clean"),
+    Link(("coats",), said("order.ground_before_colour"), "ground"),
+    Link(("seal",), said("order.colour_before_its_seal"), "seal"),
+    Link(("gloss",), said("order.gloss_last_after_the_overall"), "gloss"),
+    Link(("wire", "assemble"), said("order.painted_and_sealed_apart_then"), "bare"),
+    Link(("mount",), said("order.all_on_and_dry_before"), "mount"),
+    Link(("photograph",), said("order.finished_before_its_picture_is")),
+    Link(("card",), said("order.the_last_thing_written_of")),
 )
 
 
@@ -49,7 +50,7 @@ def chained(making: list[Step], finishing: list[Step]) -> tuple[list[Step], list
         here = [step for step in cold if step.kind in link.kinds]
         reason, because = link.reason, link.because
         if link.kinds == ("coats",) and not any(step.kind == "ground" for step in before):
-            reason, because = "clean and dry before paint", "clean"
+            reason, because = said("order.clean_and_dry_before_paint"), "clean"
         for step in here:
             needs[step.key] = [Need(key=one.key, reason=reason, kind=because) for one in before]
         before = here or before

@@ -13,30 +13,27 @@ from typing import Literal
 import networkx as nx
 
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Finding, Fix, Frozen, Operation
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Finding, Fix, Operation
 from windcrest_core.order.stages import first_cured, stages
 from windcrest_core.sheet.ordering import Move
 from windcrest_core.steps import Need, NeedKind, Step
 
-CONSEQUENCES: dict[NeedKind, str] = {
-    "wire": "the wire goes in last: drill a hole 0.2 mm wider than it, at least three diameters "
-    "deep, and bed it in liquid clay or glue",
-    "under": "it is made before what it lies on: that has to be worked in beneath it, raw clay on "
-    "cured, with liquid clay between",
-    "smear": "the body is still raw while you work on it: hold it by the base, fingers smear what is "
-    "done",
-    "hard": "it goes in raw: its edges give way to the tool that presses it in",
-    "bed": "it is hard by then and nothing can be pressed into it: drill a place and glue it in, or lay a raw "
-    "bed over it",
-    "apart": "it goes on raw and is no longer made apart: nothing holds it but the clay",
-    "label": "two clays whose labels do not agree share a bake",
-    "clean": "paint does not hold on dust and grease: wipe that place with alcohol first",
-    "ground": "paint on bare clay beads and takes more coats; degrease it first",
-    "seal": "what is painted after the seal is not protected by it",
-    "gloss": "the matte coat dulls the gloss: it has to be glossed again",
-    "bare": "glue lets go on paint: keep the spots where they meet bare, and paint over the seam after",
-    "mount": "it is painted and put together on its base, where hand and brush do not reach everywhere",
-    "reach": "a brush no longer reaches all of it: use a thinner one, or take the part off again",
+CONSEQUENCES: dict[NeedKind, Text] = {
+    "wire": said("order.the_wire_goes_in_last"),
+    "under": said("order.it_is_made_before_what"),
+    "smear": said("order.the_body_is_still_raw"),
+    "hard": said("order.it_goes_in_raw_its"),
+    "bed": said("order.it_is_hard_by_then"),
+    "apart": said("order.it_goes_on_raw_and"),
+    "label": said("order.two_clays_whose_labels_do"),
+    "clean": said("order.paint_does_not_hold_on"),
+    "ground": said("order.paint_on_bare_clay_beads"),
+    "seal": said("order.what_is_painted_after_the"),
+    "gloss": said("order.the_matte_coat_dulls_the"),
+    "bare": said("order.glue_lets_go_on_paint"),
+    "mount": said("order.it_is_painted_and_put"),
+    "reach": said("order.a_brush_no_longer_reaches"),
 }
 """What comes of doing a step without waiting for a reason of that kind; others cannot be left out."""
 
@@ -48,11 +45,11 @@ class MoveState(Frozen):
 
     id: str
     step: str
-    label: str
-    where: str
+    label: Text
+    where: Text
     state: State
-    against: list[str]
-    consequences: list[str]
+    against: list[Text]
+    consequences: list[Text]
 
 
 @dataclass(frozen=True)
@@ -134,7 +131,7 @@ def _moved(
     if any(need.kind == "placed" for need in against):
         raise SheetError.one(
             f"move/{move.id}",
-            where,
+            move.before or f"bake {bake}",
             "not the other way round of an earlier move: take that one back first",
         )
     cannot = [need for need in against if need.kind not in CONSEQUENCES]
@@ -148,7 +145,7 @@ def _moved(
     least, beside = dict(out.least), dict(out.beside)
     if move.before is not None:
         other = by_key[move.before]
-        placed_so = Need(key=move.step, reason="placed so by you", kind="placed")
+        placed_so = Need(key=move.step, reason=said("order.placed_so_by_you"), kind="placed")
         by_key[other.key] = other.model_copy(update={"needs": [*other.needs, placed_so]})
         beside[move.step] = move.before
     elif bake is not None:
@@ -168,16 +165,14 @@ def _out_of_place(
     """Why a move cannot be weighed at all."""
     known = bake is not None if move.before is None else move.before in by_key
     if move.step not in by_key or not known:
-        return Need(key="", reason="what it speaks of is not in the plan any more")
+        return Need(key="", reason=said("order.what_it_speaks_of_is"))
     mixed = move.before is not None and (move.step in cold) != (move.before in cold)
     if mixed or (bake is not None and move.step in cold):
-        return Need(key="", reason="work on raw clay and work after the last bake do not mix")
+        return Need(key="", reason=said("order.work_on_raw_clay_and"))
     if bake is not None and (move.step in ran or bake in ran.values()):
-        return Need(
-            key="", reason="a bake that has been run keeps what was in it, and takes no more"
-        )
+        return Need(key="", reason=said("order.a_bake_that_has_been"))
     if bake is not None and bake > max(placed.values(), default=1) + 1:
-        return Need(key="", reason="there are not so many bakes before it")
+        return Need(key="", reason=said("order.there_are_not_so_many"))
     return None
 
 
@@ -190,31 +185,31 @@ def bake_meant(making: list[Step], move: Move, placed: Mapping[str, int]) -> int
     return None if bake is None else bake + move.later
 
 
-def _where(by_key: dict[str, Step], move: Move, bake: int | None) -> str:
+def _where(by_key: dict[str, Step], move: Move, bake: int | None) -> Text:
     if bake is not None:
-        return f"into bake {bake}"
+        return said("order.into_bake", bake=bake)
     if move.before is None:
-        return "into the bake of a part that is no longer there"
+        return said("order.into_the_bake_of_a")
     other = by_key.get(move.before)
-    return f"before “{other.label}”" if other else "before a step that is no longer there"
+    return said("order.before", other=other.label) if other else said("order.before_a_step_that_is")
 
 
 def _state(
-    by_key: dict[str, Step], move: Move, where: str, state: State, against: list[Need]
+    by_key: dict[str, Step], move: Move, where: Text, state: State, against: list[Need]
 ) -> MoveState:
     step = by_key.get(move.step)
-    said: dict[str, list[str]] = {}
+    waits: dict[Text, list[Text]] = {}
     for need in against:
-        after = said.setdefault(need.reason, [])
+        after = waits.setdefault(need.reason, [])
         if need.key in by_key:
-            after.append(f"“{by_key[need.key].label}”")
+            after.append(said("order.quoted", label=by_key[need.key].label))
     return MoveState(
         id=move.id,
         step=move.step,
         label=step.label if step else move.step,
         where=where,
         state=state,
-        against=[_reason_words(reason, after) for reason, after in said.items()],
+        against=[_reason_words(reason, after) for reason, after in waits.items()],
         consequences=list(
             dict.fromkeys(CONSEQUENCES[need.kind] for need in against if need.kind in CONSEQUENCES)
         ),
@@ -224,11 +219,11 @@ def _state(
 NAMED = 3
 
 
-def _reason_words(reason: str, after: list[str]) -> str:
+def _reason_words(reason: Text, after: list[Text]) -> Text:
     if not after:
         return reason
-    more = f" and {len(after) - NAMED} more" if len(after) > NAMED else ""
-    return f"{reason} (after {', '.join(after[:NAMED])}{more})"
+    more = said("order.and_more", after=len(after) - NAMED) if len(after) > NAMED else ""
+    return said("order.after", reason=reason, after=after[:NAMED], more=more)
 
 
 def move_findings(states: list[MoveState]) -> list[Finding]:
@@ -236,7 +231,9 @@ def move_findings(states: list[MoveState]) -> list[Finding]:
     found = []
     for state in states:
         back = Fix(
-            label="Put it back where it belongs" if state.state == "forced" else "Forget the move",
+            label=said("order.put_it_back_where_it")
+            if state.state == "forced"
+            else said("order.forget_the_move"),
             operations=[Operation(path=f"move/{state.id}")],
         )
         if state.state == "forced":
@@ -246,23 +243,26 @@ def move_findings(states: list[MoveState]) -> list[Finding]:
                     station="order",
                     severity="warn",
                     subject=state.id,
-                    title=f"“{state.label}” {state.where}, against its reasons",
-                    reason=f"You forced it past: {'; '.join(state.against)}. What comes of it: "
-                    f"{'; '.join(state.consequences)}.",
+                    title=said("order.move.forced", state=state.label, where=state.where),
+                    reason=said(
+                        "order.move.forced.why",
+                        against=state.against,
+                        consequences=state.consequences,
+                    ),
                     numbers={"reasons": float(len(state.against))},
                     fixes=[back],
                 )
             )
         elif state.state == "idle":
-            why = "; ".join(state.against)
+            why = state.against
             found.append(
                 Finding(
                     id="order.move.idle",
                     station="order",
                     severity="note",
                     subject=state.id,
-                    title=f"“{state.label}” {state.where}: the move has no effect",
-                    reason=f"It is left where it was: {why}.",
+                    title=said("order.move.idle", state=state.label, where=state.where),
+                    reason=said("order.move.idle.why", why=why),
                     fixes=[back],
                 )
             )

@@ -14,7 +14,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.joined import gap_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.step_keys import step_key
 
 State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
@@ -47,7 +47,7 @@ class Join(Frozen):
     onto: str
     onto_label: str
     state: State
-    how: str
+    how: Text
     grams: float
     area_cm2: float
     air_mm: float
@@ -130,23 +130,23 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
     pin = _pin(work, piece, under) if glued and heavy and meets else None
     grams = 0.0
     if glued and not meets:
-        how = f"it does not reach the {under.part.label}: there is air between them"
+        how = said("order.it_does_not_reach_the", part=under.part.label)
     elif glued:
         grams = max(LEAST_G, area * GLUE_MM / 1000 * GLUE_G_CM3)
         how = (
-            "two-part epoxy glue on bare, roughened faces; hold it until it has set"
+            said("order.two_part_epoxy_glue_on")
             if rules.glue == "epoxy"
-            else "instant glue on bare, roughened faces, pinned or it snaps off at a knock"
+            else said("order.instant_glue_on_bare_roughened")
         )
         if state == "resting":
-            how = f"bakes in its place on a parting of thin foil or starch, lifts off, then {how}"
+            how = said("order.bakes_in_its_place_on", how=how)
     elif state == "raw to cured" and rules.bond == "liquid_clay":
         grams = max(LEAST_G, area * LIQUID_MM / 1000 * LIQUID_G_CM3)
-        how = "a thin film of liquid clay on the cured side, pressed on, then baked"
+        how = said("order.a_thin_film_of_liquid")
     elif state == "raw to cured":
-        how = "a key: scratch or drill the cured side so that raw clay goes in, then bake"
+        how = said("order.a_key_scratch_or_drill")
     else:
-        how = "pressed together and blended while both are raw"
+        how = said("order.pressed_together_and_blended_while")
     return Join(
         part=piece.part.id,
         label=piece.part.label,

@@ -9,7 +9,8 @@ from collections.abc import Callable
 from windcrest_core.body.figure import figure
 from windcrest_core.body.reach import Access, reached
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Finding, Fix, Frozen, fix
+from windcrest_core.facts import Frozen, said
+from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.given.reach import Patch, Reach
 from windcrest_core.sheet.model import FigureSheet, Part
 from windcrest_core.step_keys import step_key
@@ -127,7 +128,7 @@ def painted_first(steps: list[Step], sheet: FigureSheet, plan: ReachPlan) -> lis
             needs.setdefault(step_key(part_id, "join"), []).append(
                 Need(
                     key=step_key(areas[patch.part], "coats"),
-                    reason=f"painted before it is out of reach: the {patch.label}",
+                    reason=said("order.painted_before_it_is_out", patch=patch.label),
                     kind="reach",
                 )
             )
@@ -148,30 +149,34 @@ def reach_findings(work: Workpiece, plan: ReachPlan) -> list[Finding]:
             continue
         half = max(1.0, round(plan.brush_mm / 2, 1))
         fixes: list[Fix] = (
-            [fix(f"Paint it with a brush of {half:g} mm", ("order/brush_mm", half))]
+            [fix(said("order.paint_it_with_a_brush", half_mm=half), ("order/brush_mm", half))]
             if half < plan.brush_mm
             else []
         )
         cover = work.sheet.part(patch.in_the_way) if patch.in_the_way else None
         if cover is not None and (cover.layer > 0 or cover.lies_on) and not cover.assembled:
             fixes.append(
-                fix(f"Put the {cover.label} on at the end", (f"part/{cover.id}/made_apart", True))
+                fix(
+                    said("order.put_the_on_at_the", cover=cover.label),
+                    (f"part/{cover.id}/made_apart", True),
+                )
                 if cover.stock is not None
                 else fix(
-                    f"Let the {cover.label} rest: it lifts off to paint behind it",
+                    said("order.let_the_rest_it_lifts", cover=cover.label),
                     (f"part/{cover.id}/rests", True),
                 )
             )
-        behind = f" The {cover.label} is in the way." if cover else ""
+        behind = said("order.the_is_in_the_way", cover=cover.label) if cover else ""
         found.append(
             Finding(
                 id="order.reach.brush",
                 station="order",
                 severity="note",
                 subject=patch.part,
-                title=f"{patch.label}: a brush of {plan.brush_mm:g} mm misses {missed:.0%} of what "
-                "is seen",
-                reason=f"It is seen from outside, but there is no room for the brush.{behind}",
+                title=said(
+                    "order.reach.brush", patch=patch.label, brush_mm=plan.brush_mm, missed=missed
+                ),
+                reason=said("order.reach.brush.why", behind=behind),
                 numbers={"missed_share": missed, "brush_mm": plan.brush_mm},
                 fixes=fixes,
             )

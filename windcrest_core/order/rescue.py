@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import said
 from windcrest_core.given.progress import Mishap
 from windcrest_core.order.ways import Way, ways
 from windcrest_core.step_keys import mend_key
@@ -22,7 +23,7 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
                 key=mend_key(mishap.part, mishap.id, number),
                 kind="mend",
                 station="finish" if task.cold else "clay",
-                label=f"Mend: {task.label}",
+                label=said("order.mend", task=task.label),
                 part=mishap.part,
                 minutes=task.minutes,
                 wait_min=task.wait_min,
@@ -34,7 +35,7 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
             steps.append(step)
             if not task.cold:
                 least[step.key] = mishap.after_bake + 1
-            before = [Need(key=step.key, reason="one step of mending after the other")]
+            before = [Need(key=step.key, reason=said("order.one_step_of_mending_after"))]
     return steps, least
 
 
@@ -63,7 +64,7 @@ def mended_first(finishing: list[Step], mends: list[Step]) -> list[Step]:
     cold = [step for step in mends if step.after_bakes]
     if not cold:
         return finishing
-    needs = [Need(key=step.key, reason="mended before it is sanded and painted") for step in cold]
+    needs = [Need(key=step.key, reason=said("order.mended_before_it_is_sanded")) for step in cold]
     return [
         step.model_copy(update={"needs": [*step.needs, *needs]})
         if step.kind in ("fill", "sand", "wash", "ground")

@@ -5,7 +5,8 @@ from __future__ import annotations
 import networkx as nx
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import STATIONS, Finding, Frozen, Input, Quantity, Why, fix
+from windcrest_core.facts import Frozen, Input, Quantity, Text, Why, by_code, said
+from windcrest_core.findings import STATIONS, Finding, fix
 from windcrest_core.order.forcing import MoveState, Rearranged, move_findings
 from windcrest_core.order.joins import Join, joins
 from windcrest_core.order.reach import ReachPlan, reach_findings
@@ -18,7 +19,7 @@ class StepPlan(Frozen):
 
     key: str
     kind: StepKind
-    label: str
+    label: Text
     station: str
     part: str | None
     bake: int | None
@@ -27,7 +28,7 @@ class StepPlan(Frozen):
     needs: list[Need]
     done: bool
     ready: bool
-    caution: str
+    caution: Text
 
 
 class BakeGroup(Frozen):
@@ -35,7 +36,7 @@ class BakeGroup(Frozen):
 
     number: int
     parts: list[str]
-    because: str
+    because: Text
 
 
 class OrderPlan(Frozen):
@@ -74,7 +75,11 @@ def order_plan(
         numbered.append((number, _waiting_for(bake, before)))
     over = [s for s in making if s.after_bakes or placed[s.key] > len(bakes)]
     after = over + finishing
-    last = [Need(key=bake_key(len(bakes)), reason="cured before it is finished")] if bakes else []
+    last = (
+        [Need(key=bake_key(len(bakes)), reason=said("order.cured_before_it_is_finished"))]
+        if bakes
+        else []
+    )
     numbered += [
         (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)
         for step in _in_order(after, rank, moved.beside)
@@ -108,7 +113,7 @@ def order_plan(
             low=0.6 * hands,
             high=1.8 * hands,
             why=Why(
-                formula="sum of the minutes of every step; waiting not counted",
+                formula=said("order.sum_of_the_minutes_of"),
                 inputs=[
                     Input(
                         name=station,
@@ -118,7 +123,7 @@ def order_plan(
                     for station in STATIONS
                     if any(s.station == station for s in steps)
                 ],
-                source="default minutes per step, assumed until the log has your own",
+                source=said("order.default_minutes_per_step_assumed"),
                 assumed=True,
             ),
         ),
@@ -137,14 +142,16 @@ def order_plan(
 def _waiting_for(bake: Step, before: list[Step]) -> Step:
     """A bake with everything that goes into it."""
     needs = [
-        Need(key=step.key, reason="made before it is baked") for step in before if step.into_oven
+        Need(key=step.key, reason=said("order.made_before_it_is_baked"))
+        for step in before
+        if step.into_oven
     ]
     return bake.model_copy(update={"needs": needs})
 
 
 def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
     """What must be cured first is waited for as the bake that cures it."""
-    found: dict[tuple[str, str], Need] = {}
+    found: dict[tuple[str, Text], Need] = {}
     for need in needs:
         through = need.cured and need.key in placed
         key = bake_key(placed[need.key]) if through else need.key
@@ -187,7 +194,11 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
         if not step.after_bakes and need.cured and placed.get(need.key) == number
     }
     return BakeGroup(
-        number=number, parts=raw, because="; ".join(sorted(reasons)) or "the last bake cures all"
+        number=number,
+        parts=raw,
+        because=said("reasons", texts=sorted(reasons, key=by_code))
+        if reasons
+        else said("order.the_last_bake_cures_all"),
     )
 
 
@@ -198,9 +209,8 @@ def _apart_in_air(joined: list[Join]) -> list[Finding]:
             station="order",
             severity="warn",
             subject=join.part,
-            title=f"{join.label}: it does not reach the {join.onto_label}",
-            reason="It is put on at the end, and there is nothing there to glue it to. Move it until they "
-            "meet, lengthen it, or let a wire end in it.",
+            title=said("order.join.air", join=join.label, onto_label=join.onto_label),
+            reason=said("order.join.air.why"),
             numbers={"air_mm": join.air_mm},
         )
         for join in joined
@@ -219,17 +229,16 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
                 station="order",
                 severity="note",
                 subject=apart[0].id,
-                title=f"{apart[0].label} is joined cured to cured"
+                title=said("order.apart.join", apart=apart[0].label)
                 if alone
-                else f"{len(apart)} parts made apart are joined cured to cured",
-                reason="Leave the clay bare where they meet: glue holds on clay, not on paint. "
-                "Drill and pin it if anything pulls on it.",
+                else said("order.apart.join_2", apart=len(apart)),
+                reason=said("order.apart.join.why"),
                 numbers={"parts": float(len(apart))},
                 fixes=[
                     fix(
-                        "Build it on the figure instead"
+                        said("order.build_it_on_the_figure")
                         if alone
-                        else "Build them on the figure instead",
+                        else said("order.build_them_on_the_figure"),
                         *(
                             (f"part/{part.id}/{'rests' if part.rests else 'made_apart'}", False)
                             for part in apart
@@ -246,13 +255,12 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
                 station="order",
                 severity="warn",
                 subject=delicate[0].id,
-                title=f"{len(delicate)} delicate parts go on while the body is raw",
-                reason="With one bake at the end you hold a soft figure while you work on them, and "
-                "fingers smear what is done. Baking in stages, or making them apart, avoids it.",
+                title=said("order.delicate.raw", delicate=len(delicate)),
+                reason=said("order.delicate.raw.why"),
                 numbers={"parts": float(len(delicate))},
                 fixes=[
                     fix(
-                        "Make them apart",
+                        said("order.make_them_apart"),
                         *((f"part/{part.id}/made_apart", True) for part in delicate),
                     )
                 ],
@@ -268,11 +276,10 @@ def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> li
                     station="order",
                     severity="warn",
                     subject=part.id,
-                    title=f"{part.label}: pressed in raw, it loses its shape",
-                    reason="Teeth, horns, claws and eyes keep their edges when they are baked first "
-                    "and pressed into raw clay.",
+                    title=said("order.pressed.raw", part=part.label),
+                    reason=said("order.pressed.raw.why"),
                     fixes=[
-                        fix("Bake it before it is pressed in", (f"part/{part.id}/press_in", True))
+                        fix(said("order.bake_it_before_it_is"), (f"part/{part.id}/press_in", True))
                     ],
                 )
             )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import Text, said
 from windcrest_core.given.progress import MishapKind
 from windcrest_core.order.joins import (
     GLUE_G_CM3,
@@ -21,19 +22,21 @@ from windcrest_core.order.joins import (
 
 SEAM_MM = 2.0  # of clay that is cut out about a break or a crack and filled again [A]
 SKIN_MM = 1.0  # of a browned surface that is sanded off and laid on anew [A]
+KEPT_MM = 3.0  # of wall under what is ground down [A]
 FALLBACK_WIRE_MM = 1.6
-DUST = "Wet by default; a respirator for dry dust."
-DRILL = "Clamp it, not your hand. Eye protection when drilling."
-GLUE = "Gloves and air; keep it off the skin, and out of the oven from now on."
+DUST = said("order.wet_by_default_a_respirator")
+SAWN = said("order.eye_protection", dust=DUST)
+DRILL = said("order.clamp_it_not_your_hand")
+GLUE = said("order.gloves_and_air_keep_it")
 
 
 @dataclass(frozen=True)
 class Task:
     """One step of a way. `oven`: it goes into the next bake; `cold`: only when all is baked."""
 
-    label: str
+    label: Text
     minutes: float
-    caution: str = ""
+    caution: Text = ""
     wait_min: float = 0.0
     oven: bool = False
     cold: bool = False
@@ -45,23 +48,23 @@ class Way:
     where the part begins again as raw clay."""
 
     id: str
-    label: str
-    because: str
+    label: Text
+    because: Text
     tasks: list[Task]
     clay_g: float = 0.0
     other_g: float = 0.0
     remade: bool = False
 
 
-KINDS: dict[MishapKind, str] = {
-    "forgot_wire": "a wire was forgotten",
-    "too_large": "it came out too large",
-    "broke": "it broke off",
-    "cracked": "it cracked",
-    "too_soft": "it stayed soft",
-    "over_baked": "it browned",
-    "dropped": "it was dropped",
-    "changed_mind": "I changed my mind about it",
+KINDS: dict[MishapKind, Text] = {
+    "forgot_wire": said("order.a_wire_was_forgotten"),
+    "too_large": said("order.it_came_out_too_large"),
+    "broke": said("order.it_broke_off"),
+    "cracked": said("order.it_cracked"),
+    "too_soft": said("order.it_stayed_soft"),
+    "over_baked": said("order.it_browned"),
+    "dropped": said("order.it_was_dropped"),
+    "changed_mind": said("order.i_changed_my_mind_about"),
 }
 
 
@@ -117,13 +120,17 @@ class _Of:
         return max(LEAST_G, self.across_mm2 * LIQUID_MM / 1000 * LIQUID_G_CM3)
 
     @property
-    def pin(self) -> str:
+    def pin(self) -> Text:
         """The wire of a pin, its hole and its depth, in words."""
         wire = pin_wire(self.work, self.piece.solid.thickness_mm)
-        d, label = (wire.diameter_mm, wire.label) if wire else (FALLBACK_WIRE_MM, "a wire")
-        return (
-            f"{label}: a hole of {d + HOLE_CLEARANCE_MM:.1f} mm, at least "
-            f"{math.ceil(HOLE_DEPTHS * d)} mm deep on either side"
+        d, label = (
+            (wire.diameter_mm, wire.label) if wire else (FALLBACK_WIRE_MM, said("order.a_wire"))
+        )
+        return said(
+            "order.a_hole_of_at_least",
+            label=label,
+            d_mm=d + HOLE_CLEARANCE_MM,
+            deep_mm=math.ceil(HOLE_DEPTHS * d),
         )
 
 
@@ -132,19 +139,19 @@ def _raw_ways(work: Workpiece, kind: MishapKind, piece: Piece) -> list[Way]:
     of = _Of(work, piece)
     strip = Way(
         id="strip",
-        label=f"Take the clay off the {of.label} and cover it anew",
-        because="it is raw: nothing is lost but the minutes",
+        label=said("order.take_the_clay_off_the", part=of.label),
+        because=said("order.it_is_raw_nothing_is"),
         tasks=[
-            Task(f"Take the raw clay off the {of.label} and knead it through", 8),
-            Task(f"Cover and form the {of.label} again", 15, oven=True),
+            Task(said("order.take_the_raw_clay_off", part=of.label), 8),
+            Task(said("order.cover_and_form_the_again", part=of.label), 15, oven=True),
         ],
     )
     opened = {
-        "forgot_wire": ("open", f"Slit the {of.label}, lay the wire in and close it", 12.0),
-        "cracked": ("close", f"Press the crack of the {of.label} shut and smooth it", 5.0),
-        "broke": ("close", f"Press the {of.label} on again over a score and blend it", 6.0),
-        "dropped": ("close", f"Press the dents out of the {of.label} and blend it", 8.0),
-        "too_large": ("pare", f"Pare the {of.label} down and smooth it", 10.0),
+        "forgot_wire": ("open", said("order.slit_the_lay_the_wire", part=of.label), 12.0),
+        "cracked": ("close", said("order.press_the_crack_of_the", part=of.label), 5.0),
+        "broke": ("close", said("order.press_the_on_again_over", part=of.label), 6.0),
+        "dropped": ("close", said("order.press_the_dents_out_of", part=of.label), 8.0),
+        "too_large": ("pare", said("order.pare_the_down_and_smooth", part=of.label), 10.0),
     }.get(kind)
     if opened is None:
         return [strip]
@@ -152,7 +159,7 @@ def _raw_ways(work: Workpiece, kind: MishapKind, piece: Piece) -> list[Way]:
     gently = Way(
         id=key,
         label=label,
-        because="raw clay closes without a seam",
+        because=said("order.raw_clay_closes_without_a"),
         tasks=[Task(label, minutes, oven=True)],
     )
     return [gently, strip]
@@ -181,14 +188,18 @@ def _cured_ways(of: _Of, kind: MishapKind) -> list[Way]:
 def _remade(of: _Of) -> Way:
     return Way(
         id="remake",
-        label=f"Cut the {of.label} off and make it again",
-        because="a clean start for this part alone; the rest stays as it is",
+        label=said("order.cut_the_off_and_make", part=of.label),
+        because=said("order.a_clean_start_for_this"),
         clay_g=of.whole_g,
         remade=True,
         tasks=[
-            Task(f"Saw the {of.label} off, down to wire and core", 15, "Eye protection. " + DUST),
-            Task(f"Roughen the cured edges beside the {of.label} and wet them with liquid clay", 6),
-            Task(f"Cover and form the {of.label} anew", 25, oven=True),
+            Task(
+                said("order.saw_the_off_down_to", part=of.label),
+                15,
+                SAWN,
+            ),
+            Task(said("order.roughen_the_cured_edges_beside", part=of.label), 6),
+            Task(said("order.cover_and_form_the_anew", part=of.label), 25, oven=True),
         ],
     )
 
@@ -196,14 +207,14 @@ def _remade(of: _Of) -> Way:
 def _pinned_baked(of: _Of) -> Way:
     return Way(
         id="pin_bake",
-        label=f"Pin the {of.label}, liquid clay between, fill the seam and bake",
-        because="the seam is clay again, and takes paint like the rest",
+        label=said("order.pin_the_liquid_clay_between", part=of.label),
+        because=said("order.the_seam_is_clay_again"),
         clay_g=of.seam_g,
         other_g=of.liquid_g,
         tasks=[
-            Task(f"Drill both sides of the break of the {of.label}: {of.pin}", 12, DRILL),
-            Task(f"Set the pin in liquid clay and press the {of.label} home", 8),
-            Task(f"Fill the seam of the {of.label} with fresh clay and smooth it", 10, oven=True),
+            Task(said("order.drill_both_sides_of_the", part=of.label, pin=of.pin), 12, DRILL),
+            Task(said("order.set_the_pin_in_liquid", part=of.label), 8),
+            Task(said("order.fill_the_seam_of_the", part=of.label), 10, oven=True),
         ],
     )
 
@@ -211,12 +222,12 @@ def _pinned_baked(of: _Of) -> Way:
 def _pinned_glued(of: _Of) -> Way:
     return Way(
         id="pin_glue",
-        label=f"Pin the {of.label} and glue it, no more oven",
-        because="nothing is baked again: right where the scorch is used up",
+        label=said("order.pin_the_and_glue_it", part=of.label),
+        because=said("order.nothing_is_baked_again_right"),
         other_g=of.glue_g,
         tasks=[
-            Task(f"Drill both sides of the break of the {of.label}: {of.pin}", 12, DRILL, cold=True),
-            Task(f"Glue the pin and the {of.label} on bare clay; hold it until it has set", 10, GLUE,
+            Task(said("order.drill_both_sides_of_the", part=of.label, pin=of.pin), 12, DRILL, cold=True),
+            Task(said("order.glue_the_pin_and_the", part=of.label), 10, GLUE,
                  wait_min=240, cold=True),
         ],
     )  # fmt: skip
@@ -225,12 +236,12 @@ def _pinned_glued(of: _Of) -> Way:
 def _wire_drilled(of: _Of) -> Way:
     return Way(
         id="drill",
-        label=f"Drill along the {of.label} and set a wire in liquid clay",
-        because="from the end, where it does not show",
+        label=said("order.drill_along_the_and_set", part=of.label),
+        because=said("order.from_the_end_where_it"),
         other_g=of.liquid_g,
         tasks=[
-            Task(f"Drill along the {of.label} into what holds it: {of.pin}", 15, DRILL),
-            Task(f"Set the wire of the {of.label} in liquid clay, close the hole with clay", 8,
+            Task(said("order.drill_along_the_into_what", part=of.label, pin=of.pin), 15, DRILL),
+            Task(said("order.set_the_wire_of_the", part=of.label), 8,
                  oven=True),
         ],
     )  # fmt: skip
@@ -239,15 +250,15 @@ def _wire_drilled(of: _Of) -> Way:
 def _wire_cut(of: _Of) -> Way:
     return Way(
         id="cut",
-        label=f"Cut the {of.label} through, pin both halves and fill",
-        because="where a drill cannot follow its bend",
+        label=said("order.cut_the_through_pin_both", part=of.label),
+        because=said("order.where_a_drill_cannot_follow"),
         clay_g=2 * of.seam_g,
         other_g=of.liquid_g,
         tasks=[
-            Task(f"Saw the {of.label} through in the middle and at its root", 10,
-                 "Eye protection. " + DUST),
-            Task(f"Drill each face of the {of.label}: {of.pin}", 15, DRILL),
-            Task(f"Set the pins of the {of.label} in liquid clay and fill the cuts", 15, oven=True),
+            Task(said("order.saw_the_through_in_the", part=of.label), 10,
+                 SAWN),
+            Task(said("order.drill_each_face_of_the", part=of.label, pin=of.pin), 15, DRILL),
+            Task(said("order.set_the_pins_of_the", part=of.label), 15, oven=True),
         ],
     )  # fmt: skip
 
@@ -256,22 +267,22 @@ def _sanded_down(of: _Of) -> Way:
     wall = of.piece.wall_mm
     return Way(
         id="sand",
-        label=f"Grind the {of.label} down, at most {max(0.5, wall - 3):.1f} mm",
-        because=f"its wall is {wall:.0f} mm and wants to keep 3",
-        tasks=[Task(f"Carve and sand the {of.label} down", 30, DUST)],
+        label=said("order.grind_the_down_at_most", part=of.label, most_mm=max(0.5, wall - KEPT_MM)),
+        because=said("order.its_wall_is_and_wants", wall_mm=wall, kept_mm=KEPT_MM),
+        tasks=[Task(said("order.carve_and_sand_the_down", part=of.label), 30, DUST)],
     )
 
 
 def _filled_baked(of: _Of) -> Way:
     return Way(
         id="fill_bake",
-        label=f"Open the crack of the {of.label}, liquid clay, fresh clay, bake",
-        because="a crack closed only at its mouth opens again: widen it first",
+        label=said("order.open_the_crack_of_the", part=of.label),
+        because=said("order.a_crack_closed_only_at"),
         clay_g=max(LEAST_G, 0.3 * of.seam_g),
         other_g=LEAST_G,
         tasks=[
-            Task(f"Widen the crack of the {of.label} to a groove with a knife", 6),
-            Task(f"Wet the groove of the {of.label} with liquid clay, fill and smooth it", 8,
+            Task(said("order.widen_the_crack_of_the", part=of.label), 6),
+            Task(said("order.wet_the_groove_of_the", part=of.label), 8,
                  oven=True),
         ],
     )  # fmt: skip
@@ -280,12 +291,12 @@ def _filled_baked(of: _Of) -> Way:
 def _filled_putty(of: _Of) -> Way:
     return Way(
         id="fill_putty",
-        label=f"Fill the crack of the {of.label} with putty, no more oven",
-        because="nothing is baked again",
+        label=said("order.fill_the_crack_of_the", part=of.label),
+        because=said("order.nothing_is_baked_again"),
         other_g=max(LEAST_G, 0.3 * of.seam_g),
         tasks=[
-            Task(f"Widen the crack of the {of.label}, press two-part putty in and smooth it", 12,
-                 "Gloves and air; it makes skin sensitive.", wait_min=720, cold=True),
+            Task(said("order.widen_the_crack_of_the_2", part=of.label), 12,
+                 said("order.gloves_and_air_it_makes"), wait_min=720, cold=True),
         ],
     )  # fmt: skip
 
@@ -293,27 +304,29 @@ def _filled_putty(of: _Of) -> Way:
 def _baked_again(of: _Of) -> Way:
     return Way(
         id="bake_again",
-        label=f"Bake the {of.label} again until it is cured",
-        because="clay that is only set goes on fusing when it is hot again; nothing of it is lost",
-        tasks=[Task(f"Support the {of.label}: it softens again before it cures", 5, oven=True)],
+        label=said("order.bake_the_again_until_it", part=of.label),
+        because=said("order.clay_that_is_only_set"),
+        tasks=[Task(said("order.support_the_it_softens_again", part=of.label), 5, oven=True)],
     )
 
 
 def _kept_soft(of: _Of) -> Way:
     return Way(
         id="keep",
-        label=f"Leave the {of.label} and keep weight and hands off it",
-        because="only where nothing pulls on it",
-        tasks=[Task(f"Bend a chip baked beside the {of.label} before you trust it", 3)],
+        label=said("order.leave_the_and_keep_weight", part=of.label),
+        because=said("order.only_where_nothing_pulls_on"),
+        tasks=[Task(said("order.bend_a_chip_baked_beside", part=of.label), 3)],
     )
 
 
 def _painted_over(of: _Of) -> Way:
     return Way(
         id="paint_over",
-        label=f"Paint over the browning of the {of.label}",
-        because="browned clay is sound; only its colour is gone",
-        tasks=[Task(f"Two thin coats of primer over the {of.label}", 12, cold=True, wait_min=60)],
+        label=said("order.paint_over_the_browning_of", part=of.label),
+        because=said("order.browned_clay_is_sound_only"),
+        tasks=[
+            Task(said("order.two_thin_coats_of_primer", part=of.label), 12, cold=True, wait_min=60)
+        ],
     )
 
 
@@ -321,13 +334,13 @@ def _new_skin(of: _Of) -> Way:
     area = of.piece.solid.volume_mm3 ** (2 / 3) * 5.0
     return Way(
         id="new_skin",
-        label=f"Sand the {of.label} back {SKIN_MM:g} mm and lay a new skin on",
-        because="where the clay itself is to show",
+        label=said("order.sand_the_back_and_lay", part=of.label, skin_mm=SKIN_MM),
+        because=said("order.where_the_clay_itself_is"),
         clay_g=area * SKIN_MM / 1000 * of.clay_g_cm3,
         other_g=of.liquid_g,
         tasks=[
-            Task(f"Sand the browned {of.label} back by {SKIN_MM:g} mm", 25, DUST),
-            Task(f"Lay a skin of {SKIN_MM:g} mm over the {of.label} on liquid clay", 20, oven=True),
+            Task(said("order.sand_the_browned_back_by", part=of.label, skin_mm=SKIN_MM), 25, DUST),
+            Task(said("order.lay_a_skin_of_over", skin_mm=SKIN_MM, part=of.label), 20, oven=True),
         ],
     )
 
@@ -335,21 +348,21 @@ def _new_skin(of: _Of) -> Way:
 def _looked_over(of: _Of) -> Way:
     return Way(
         id="look",
-        label=f"Look the {of.label} over: nothing is loose",
-        because="flex it gently and listen; a click is a crack: then take another way",
-        tasks=[Task(f"Flex the {of.label} and look along it in raking light", 5)],
+        label=said("order.look_the_over_nothing_is", part=of.label),
+        because=said("order.flex_it_gently_and_listen"),
+        tasks=[Task(said("order.flex_the_and_look_along", part=of.label), 5)],
     )
 
 
 def _built_over(of: _Of) -> Way:
     return Way(
         id="build_over",
-        label=f"Build over the {of.label} as it is",
-        because="cured clay is as good a core as any; it only grows",
+        label=said("order.build_over_the_as_it", part=of.label),
+        because=said("order.cured_clay_is_as_good"),
         clay_g=0.5 * of.whole_g,
         other_g=of.liquid_g,
         tasks=[
-            Task(f"Roughen the {of.label}, carve away what stands out", 12, DUST),
-            Task(f"Build the {of.label} up anew over liquid clay", 25, oven=True),
+            Task(said("order.roughen_the_carve_away_what", part=of.label), 12, DUST),
+            Task(said("order.build_the_up_anew_over", part=of.label), 25, oven=True),
         ],
     )

@@ -1,1 +1,1 @@
-"""Paper for the bench, black and white, each at true size with a 100 mm bar."""
+"""Paper for the bench, black and white, each at true size with a bar to measure."""

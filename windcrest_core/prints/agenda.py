@@ -9,8 +9,11 @@ from typing import Literal
 from icalendar import Calendar as Ics
 from icalendar import Event
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
+from windcrest_core.say import Sayer
+from windcrest_core.words import sayer
 from windcrest_core.work.calendar import Calendar, Sitting, Task, Work
 
 PRODUCT = "-//Windcrest//bench calendar//EN"
@@ -64,7 +67,9 @@ def work_of(plan: Plan, figure: str) -> Work:
     return Work(figure=figure, name=plan.name, tasks=tasks)
 
 
-def agenda_of(found: Calendar, before: Agenda, now: datetime, left_out: set[str]) -> Agenda:
+def agenda_of(
+    found: Calendar, before: Agenda, now: datetime, left_out: set[str], units: Units
+) -> Agenda:
     """What a calendar is to be told now: each block of work on a figure in a day.
 
     A block is known by its first step and by the how-manieth day of that step it is, so that it moves
@@ -75,7 +80,7 @@ def agenda_of(found: Calendar, before: Agenda, now: datetime, left_out: set[str]
     left_out : figures that are not asked for: what was told of them stands.
     """
     told = {row.uid: row for row in before.told}
-    fresh = {row.uid: row for row in _blocks(found)}
+    fresh = {row.uid: row for row in _blocks(found, sayer(units))}
     rows = []
     for uid, row in fresh.items():
         old = told.get(uid)
@@ -93,7 +98,7 @@ def agenda_of(found: Calendar, before: Agenda, now: datetime, left_out: set[str]
     return Agenda(told=rows)
 
 
-def _blocks(found: Calendar) -> list[Appointment]:
+def _blocks(found: Calendar, speaker: Sayer) -> list[Appointment]:
     rows, days = [], dict[tuple[str, str], int]()
     for (_, figure), sittings in groupby(
         found.sittings, key=lambda row: (row.start.date(), row.figure)
@@ -110,15 +115,16 @@ def _blocks(found: Calendar) -> list[Appointment]:
                 figure=figure,
                 start=start,
                 end=max(end, start + timedelta(minutes=1)),
-                summary=f"{first.name}: {first.label}" + (" …" if len(block) > 1 else ""),
-                text="\n".join(_words(row) for row in block),
+                summary=f"{first.name}: {speaker.say(first.label)}"
+                + (" …" if len(block) > 1 else ""),
+                text="\n".join(_words(row, speaker) for row in block),
             )
         )
     return rows
 
 
-def _words(row: Sitting) -> str:
-    return f"{_minute(row.start):%H:%M} {row.label}, {max(1, round(row.minutes))} min"
+def _words(row: Sitting, speaker: Sayer) -> str:
+    return f"{_minute(row.start):%H:%M} {speaker.say(row.label)}, {max(1, round(row.minutes))} min"
 
 
 def _minute(at: datetime) -> datetime:

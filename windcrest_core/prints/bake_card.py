@@ -6,13 +6,14 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from windcrest_core.bake.model import BakePlan, Grade, PartBake
+from windcrest_core.measures import Units, minutes_words
 from windcrest_core.plan import Plan
 from windcrest_core.prints.column import Column
-from windcrest_core.prints.measures import Units, minutes_words
 from windcrest_core.prints.page import Pages, Printing, heading_of, sheet_pdf
 from windcrest_core.prints.paper import BIG, CELL, HEAD, Box, escaped, frame_mm, says, table
 from windcrest_core.prints.pen import Pen, Point
 from windcrest_core.prints.type import LEAST_MM, READ_MM, width_mm
+from windcrest_core.words import sayer
 
 CURVE_MM = 52.0
 LEAST_ROWS = 3
@@ -53,12 +54,12 @@ def _say(bake: BakePlan, column: Column, units: Units) -> None:
     )
     column.says(
         f"Air {celsius(bake.label_c.value)} by the clay's label. Label rule {bake.rule_min.value:.0f} min, model "
-        f"{model}: {escaped(bake.because)}. Never above {celsius(bake.maximum_c)}, the clay maker's stated maximum. "
+        f"{model}: {escaped(sayer(units).say(bake.because))}. Never above {celsius(bake.maximum_c)}, the clay maker's stated maximum. "
         "The maker's label stands above this card."
     )
     column.down(2)
     column.tick(_rack(bake, units))
-    for words in _supports(bake):
+    for words in _supports(bake, units):
         column.tick(escaped(words))
     column.tick("Thermometer beside the piece; ventilate; tray covered, or an oven kept for this.")
     column.tick(
@@ -87,14 +88,14 @@ def _rack(bake: BakePlan, units: Units) -> str:
         )
     if fit.state == "not measured":
         return f"<b>Rack</b> so that it stands in the middle of the oven, at ______; {box}."
-    return f"<b>{escaped(fit.words)}</b> In one piece, {box}."
+    return f"<b>{escaped(sayer(units).say(fit.words))}</b> In one piece, {box}."
 
 
-def _supports(bake: BakePlan) -> list[str]:
+def _supports(bake: BakePlan, units: Units) -> list[str]:
     """What holds up what hangs out, the same way for several on one row."""
     ways: dict[str, list[str]] = {}
     for row in bake.supports:
-        ways.setdefault(row.words, []).append(row.label)
+        ways.setdefault(sayer(units).say(row.words), []).append(row.label)
     return [f"{', '.join(labels)}: {words}" for words, labels in ways.items()]
 
 

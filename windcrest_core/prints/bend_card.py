@@ -9,6 +9,7 @@ from windcrest_core.catalogue import known
 from windcrest_core.frame.bending import Bend
 from windcrest_core.frame.cutting import Allowance
 from windcrest_core.frame.model import RunPlan
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.bend_drawings import (
     STRIP_ROW_MM,
@@ -22,12 +23,12 @@ from windcrest_core.prints.bend_drawings import (
 )
 from windcrest_core.prints.column import BOX_MM, Column
 from windcrest_core.prints.ink import ink_lines, ink_words
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import Pages, Printing, heading_of, sheet_pdf
 from windcrest_core.prints.paper import frame_mm
 from windcrest_core.prints.pen import RULE_MM, Pen
 from windcrest_core.prints.run_marks import cut_words, flat, run_letters, wire_words
 from windcrest_core.prints.type import READ_MM, fitted
+from windcrest_core.words import sayer
 
 LEAST_OFF_MM, OFF = 1.0, 0.01  # of the path: further out, it is not the run planned [A]
 MOST_ROWS = 3  # of the straight wire at true size
@@ -105,16 +106,16 @@ class _Card:
         canvas.showPage()
 
     def _before(self, column: Column) -> None:
-        run, fine = self.run, self.units.fine_mm
+        run, fine = self.run, self.units.mark_mm
         column.tick(
-            f"<b>Cut {cut_words(run, self.units)}</b> of {wire_words(run)}. Eye protection; file the ends."
+            f"<b>Cut {cut_words(run, self.units)}</b> of {wire_words(run, self.units)}. Eye protection; file the ends."
         )
         if run.strands > 1:
             column.tick(
                 f"Twist the {run.strands} strands evenly together; the bundle is to be at least "
                 f"{self.units.whole_mm(self.length)} long."
             )
-        words = f"START is {run.card.start_words}. "
+        words = f"START is {sayer(self.units).say(run.card.start_words)}. "
         if self.start is None:
             words += "The path begins at the end of the wire."
         elif self.start.loop_mm is not None:
@@ -135,7 +136,7 @@ class _Card:
         column.tick(f"<b>Mark.</b> {how} A mark is the middle of its bend.")
 
     def _marks(self) -> list[Mark]:
-        fine = self.units.fine_mm
+        fine = self.units.mark_mm
         marks = [
             Mark(bend.mark_mm, f"{number}", fine(bend.mark_mm))
             for number, bend in enumerate(self.run.card.bends, start=1)
@@ -162,7 +163,7 @@ class _Card:
     def _bends(self, pen: Pen, column: Column, row_mm: float) -> None:
         pin, tool = self.units.plain_mm(self.run.card.pin_mm), self.run.card.tool
         column.tick(
-            f"<b>Bend</b> with {tool} round a {pin} rod. At each mark: feed to it; look along the wire from START "
+            f"<b>Bend</b> with {sayer(self.units).say(tool)} round a {pin} rod. At each mark: feed to it; look along the wire from START "
             "and turn the wire, with what is bent of it, as the dial says; bend what lies beyond the mark "
             "upwards, out of straight, until it lies on the wedge.",
         )
@@ -183,7 +184,7 @@ class _Card:
         self, pen: Pen, at: list[float], foot: float, row_mm: float, number: int, bend: Bend,
         feed_mm: float,
     ) -> None:  # fmt: skip
-        middle, fine = foot + row_mm / 2 - 1.2, self.units.fine_mm
+        middle, fine = foot + row_mm / 2 - 1.2, self.units.mark_mm
         pen.box(at[0], middle - 0.5, BOX_MM, BOX_MM, RULE_MM)
         pen.write(at[0] + 4.2, middle, f"{number}", READ_MM, bold=True)
         pen.write(at[1], middle, fine(bend.mark_mm), READ_MM, bold=True)
@@ -195,7 +196,7 @@ class _Card:
         pen.write(at[4], middle, f"{bend.angle_deg:.1f}°", READ_MM)
         room = COLUMNS_MM[4] - 14
         ink_lines(pen, wedge(at[4] + 12, foot + 1.2, room, row_mm - 2.4, bend.angle_deg))
-        words, size = fitted(bend.at, self.left + self.wide - at[5], READ_MM)
+        words, size = fitted(sayer(self.units).say(bend.at), self.left + self.wide - at[5], READ_MM)
         pen.write(at[5], middle, words, size)
 
     def _after(self, column: Column) -> None:
@@ -207,7 +208,7 @@ class _Card:
             )
         elif self.end is not None:
             column.tick(
-                f"The last {self.units.fine_mm(self.end.length_mm)} {ENDS_WORDS[self.end.end]}."
+                f"The last {self.units.mark_mm(self.end.length_mm)} {ENDS_WORDS[self.end.end]}."
             )
         front, side = (_span(flat(self.run, view)) for view in (FRONT, SIDE))
         off = max(LEAST_OFF_MM, round(OFF * self.run.path_mm))

@@ -8,8 +8,8 @@ import io
 from reportlab.platypus import Flowable, Paragraph
 
 from windcrest_core.frame.packing import CoilCuts
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paper import (
     BIG,
@@ -24,6 +24,7 @@ from windcrest_core.prints.paper import (
 )
 from windcrest_core.prints.run_marks import allowance_words, cut_words, run_letters, wire_words
 from windcrest_core.stock.spreadsheet import safe_cell
+from windcrest_core.words import sayer
 
 COLUMNS = ("order", "coil", "wire", "run", "piece", "length_mm", "left_on_coil_mm", "action")
 
@@ -60,12 +61,15 @@ def cut_list_pdf(plan: Plan, printing: Printing) -> bytes:
     rows: list[list[object]] = []
     for run in frame.runs:
         extra = [allowance_words(a, units) for a in run.allowances]
-        extra += [f"{p.label}: {p.count} × {units.whole_mm(p.length_mm)}" for p in run.pieces[1:]]
+        extra += [
+            f"{sayer(units).say(p.label)}: {p.count} × {units.whole_mm(p.length_mm)}"
+            for p in run.pieces[1:]
+        ]
         rows.append(
             [
                 letters[run.id],
                 says(run.label),
-                says(wire_words(run)),
+                says(wire_words(run, units)),
                 units.whole_mm(run.path_mm),
                 says("; ".join(extra)),
                 cut_words(run, units),
@@ -93,7 +97,7 @@ def _cuts(plan: Plan, units: Units) -> list[list[object]]:
                     Box(),
                     says(_from(coil, units)) if n == 0 else "",
                     units.whole_mm(cut.length_mm),
-                    says(cut.label),
+                    says(sayer(units).say(cut.label)),
                     says(_left(coil, units)) if last else "",
                 ]
             )
@@ -128,7 +132,7 @@ def cut_list_csv(plan: Plan) -> str:
             order += 1
             at_end = "" if left is None or cut is not coil.cuts[-1] else f"{left:.1f}"
             table.writerow(
-                [order, safe_cell(coil.name), safe_cell(coil.label), safe_cell(runs[cut.run]), safe_cell(cut.label),
+                [order, safe_cell(coil.name), safe_cell(coil.label), safe_cell(runs[cut.run]), safe_cell(sayer(Units()).say(cut.label)),
                  f"{cut.length_mm:.1f}", at_end, "cut"]
             )  # fmt: skip
     for buy in plan.frame.cuts.buy:

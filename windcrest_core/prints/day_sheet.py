@@ -7,10 +7,9 @@ from datetime import date, datetime, timedelta
 
 from reportlab.platypus import Flowable, Paragraph
 
+from windcrest_core.measures import Units, minutes_words
 from windcrest_core.order.station import StepPlan
 from windcrest_core.plan import Plan
-from windcrest_core.prints.foil_card import roll_words
-from windcrest_core.prints.measures import Units, minutes_words
 from windcrest_core.prints.page import Heading, Printing, dated
 from windcrest_core.prints.paper import (
     BIG,
@@ -24,6 +23,7 @@ from windcrest_core.prints.paper import (
     unbroken,
 )
 from windcrest_core.prints.portion_card import portion_words
+from windcrest_core.words import sayer
 from windcrest_core.work.calendar import Calendar, Sitting
 
 
@@ -42,7 +42,11 @@ def day_sheet_pdf(
     about = (", ".join(names) if len(names) > 1 else "one figure", f"printed {dated(today)}")
     if not days:
         heading = Heading(figure=whose, sheet="The day's steps", about=about)
-        words = "Nothing is left to do." if not found.remarks else " ".join(found.remarks)
+        words = (
+            "Nothing is left to do."
+            if not found.remarks
+            else " ".join(map(printing.say, found.remarks))
+        )
         return card_pdf(heading, printing, [says(words, BIG)])
     day = days[0]
     rows = [row for row in found.sittings if row.start.date() == day]
@@ -82,9 +86,10 @@ def _clock(at: datetime) -> str:
 
 def _words(row: Sitting, step: StepPlan | None, plan: Plan, units: Units) -> Paragraph:
     """A step as it is planned, and below it what it takes and what to mind."""
+    say = sayer(units).say
     more = []
     if step is not None:
-        more += [words for words in (_takes(step, plan, units), step.caution) if words]
+        more += [words for words in (_takes(step, plan, units), say(step.caution)) if words]
         if step.wait_min >= 1 and not row.more:
             more.append(f"then leave it {minutes_words(step.wait_min)}")
     if row.more:
@@ -92,7 +97,7 @@ def _words(row: Sitting, step: StepPlan | None, plan: Plan, units: Units) -> Par
     if row.shared:
         more.append("in the oven together with another figure")
     below = f"<br/><font size=8>{escaped('; '.join(more))}</font>" if more else ""
-    return Paragraph(unbroken(f"{escaped(row.label)}{below}"), CELL)
+    return Paragraph(unbroken(f"{escaped(say(row.label))}{below}"), CELL)
 
 
 def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
@@ -109,7 +114,7 @@ def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
                 return ""
             roll, girth = bulk.foil_m * 1000, bulk.piece.girths_mm[-1]
             return (
-                f"{roll_words(roll, units)} off the roll, {bulk.piece.shape}, squeezed to "
+                f"{units.roll_mm(roll)} off the roll, {sayer(units).say(bulk.piece.shape)}, squeezed to "
                 f"{units.rough_mm(girth)} round"
             )
         case "cut":

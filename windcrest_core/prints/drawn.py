@@ -6,7 +6,8 @@ import html
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from windcrest_core.prints.page import BAR_MM
+from windcrest_core.measures import Units
+from windcrest_core.prints.page import printer_bar
 from windcrest_core.prints.pen import HAIR_MM, Anchor
 from windcrest_core.prints.type import FAMILY, LEAST_MM
 
@@ -130,21 +131,23 @@ def _with_key(drawn: Map) -> Map:
     )
 
 
-def bar_100_mm(x: float, y: float) -> list[Line]:
-    """A bar of 100 mm to check the printer by, ticked every 10, from its left end."""
-    ticks = [
-        Line("bar", ((x + t, y), (x + t, y + (2.4 if t % 50 == 0 else 1.4))))
-        for t in range(0, int(BAR_MM) + 1, 10)
+def _bar(x: float, y: float, units: Units) -> list[Line]:
+    """The bar to check the printer by, from its left end."""
+    long, ticks, _ = printer_bar(units)
+    rises = [
+        Line("bar", ((at, y), (at, y + (2.4 if tick % (ticks // 2) == 0 else 1.4))))
+        for tick in range(ticks + 1)
+        for at in [x + long * tick / ticks]
     ]
-    return [Line("bar", ((x, y), (x + BAR_MM, y))), *ticks]
+    return [Line("bar", ((x, y), (x + long, y))), *rises]
 
 
-def map_svg(drawn: Map, title: str) -> str:
-    """One SVG at true size, its key and a bar of 100 mm below the drawing."""
+def map_svg(drawn: Map, title: str, units: Units) -> str:
+    """One SVG at true size, its key and the printer's bar below the drawing."""
     drawn = _with_key(drawn)
     wide, tall = max(drawn.width_mm, LEAST_SVG_MM), drawn.height_mm + FOOT_SVG_MM
     shapes = []
-    for line in [*in_order(drawn.lines), *bar_100_mm(2.0, 3.0 - FOOT_SVG_MM)]:
+    for line in [*in_order(drawn.lines), *_bar(2.0, 3.0 - FOOT_SVG_MM, units)]:
         points = " ".join(f"{x:.2f},{drawn.height_mm - y:.2f}" for x, y in line.points)
         dash = ",".join(f"{d:g}" for d in line.dashes_mm)
         fill = "#ddd" if line.style == "shade" else "none"
@@ -157,7 +160,8 @@ def map_svg(drawn: Map, title: str) -> str:
             + '"/>'
             for broad, grey in line.strokes
         ]
-    bar = Word(2.0 + BAR_MM + 2, 3.0 - FOOT_SVG_MM, "100 mm")
+    long, _, words = printer_bar(units)
+    bar = Word(2.0 + long + 2, 3.0 - FOOT_SVG_MM, words)
     for word in [*drawn.words, bar]:
         bold = ' font-weight="bold"' if word.bold else ""
         shapes.append(

@@ -8,18 +8,18 @@ from collections.abc import Iterator
 import shapely
 
 from windcrest_core.finish.station import Peg
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.drawn import Line, Map, Style
-from windcrest_core.prints.measures import INCH_MM, Units
 from windcrest_core.prints.placing import Placer
 from windcrest_core.prints.run_marks import lettered
 from windcrest_core.prints.type import READ_MM, width_mm
-from windcrest_core.units import inches_text
+from windcrest_core.words import sayer
 
 OUT_MM, IN_MM = (18.0, 7.0), 6.0  # round the base, with its sides named outside and in
 ROOMY_MM = 100.0
 CROSS_MM = 5.0
-HEAD = ("hole", "for", "drill", "deep", "from the middle, mm", "the same, inches")
+HEAD = ("hole", "for", "drill", "deep", "from the middle")
 
 
 def _circle(style: Style, x: float, y: float, radius: float) -> Line:
@@ -113,14 +113,12 @@ def _row(letter: str, hole: Peg, units: Units) -> tuple[str, ...]:
         ("right" if hole.right_mm > 0 else "left", abs(hole.right_mm)),
         ("front" if hole.forward_mm > 0 else "back", abs(hole.forward_mm)),
     )
-    drill = f"{hole.hole_mm:.1f} mm ({hole.hole_mm / INCH_MM:.3f} in)"
     return (
         letter,
-        hole.label,
-        drill,
+        sayer(units).say(hole.label),
+        units.drill_mm(hole.hole_mm),
         units.whole_mm(hole.depth_mm),
-        ", ".join(f"{far:.1f} {way}" for way, far in sides),
-        ", ".join(f"{inches_text(far).removesuffix(' in')} {way}" for way, far in sides),
+        ", ".join(f"{units.mark_mm(far)} {way}" for way, far in sides),
     )
 
 

@@ -14,12 +14,13 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import Solid
 from windcrest_core.character.face_plan import BEADS_MM, FACED, FacePlan, is_eye, lies
 from windcrest_core.errors import SheetError
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.drawn import Line, Map, Word, raised
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.placing import spread
 from windcrest_core.prints.type import LEAST_MM, READ_MM, width_mm
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.words import sayer
 
 LEGIBLE_MM, ENLARGED_MM = (
     32.0,
@@ -57,7 +58,7 @@ def face_plan_map(sheet: FigureSheet, plan: Plan, units: Units) -> tuple[Map, in
         )
     beads = _beads()
     above = raised(drawn, beads.height_mm + GAP_MM)
-    size = units.fine_mm
+    size = units.mark_mm
     return (
         replace(
             above,
@@ -129,7 +130,10 @@ def _bounds(points: list[tuple[float, float]]) -> tuple[float, float, float, flo
 
 
 def _grid(head: _Head, face: FacePlan, units: Units, times: int) -> Map:
-    names = [f"{row.label.split(',')[0]} {units.fine_mm(row.above_chin_mm)}" for row in face.lines]
+    names = [
+        f"{sayer(units).say(row.label).split(',')[0]} {units.mark_mm(row.above_chin_mm)}"
+        for row in face.lines
+    ]
     column = EDGE_MM + max(width_mm(name, LEAST_MM) for name in names)
     foot = EDGE_MM + READ_MM + 2
     high = max(head.tall * times, NAMES_APART_MM * len(names))
@@ -191,7 +195,7 @@ def _eyes(
 
 
 def _eye_line(face: FacePlan) -> float:
-    return next(row.above_chin_mm for row in face.lines if row.label == "eye line")
+    return next(row.above_chin_mm for row in face.lines if row.id == "eyes")
 
 
 def _circle(x: float, y: float, radius: float) -> Line:

@@ -5,12 +5,11 @@ from __future__ import annotations
 from reportlab.platypus import Flowable, Paragraph
 
 from windcrest_core.bulk.model import PartBulk
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, says, table
-
-LONG_MM = 1000.0
+from windcrest_core.words import sayer
 
 
 def foil_card_pdf(plan: Plan, printing: Printing) -> bytes:
@@ -77,11 +76,6 @@ def foil_card_pdf(plan: Plan, printing: Printing) -> bytes:
     return card_pdf(heading, printing, story)
 
 
-def roll_words(mm: float, units: Units) -> str:
-    """A length of foil: in feet or metres where it is long."""
-    return units.long_mm(mm) if mm >= LONG_MM else units.rough_mm(mm)
-
-
 def _foil(part: PartBulk, units: Units) -> list[object]:
     piece = part.piece
     assert piece is not None
@@ -89,8 +83,8 @@ def _foil(part: PartBulk, units: Units) -> list[object]:
     return [
         Box(),
         says(part.label),
-        says(roll_words(part.foil_m * 1000, units)),
-        says(piece.shape),
+        says(units.roll_mm(part.foil_m * 1000)),
+        says(sayer(units).say(piece.shape)),
         says(f"{units.rough_mm(piece.length_mm)} × {units.rough_mm(piece.across_mm)}"),
         says(girths),
         units.whole_mm(piece.tape_mm) if piece.tape_mm >= 1 else "none",

@@ -8,9 +8,9 @@ from collections.abc import Iterator
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.drawing.elevation import View
+from windcrest_core.measures import INCH_MM, Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.drawn import Line, Map, Style, Word, turned_over
-from windcrest_core.prints.measures import INCH_MM, Units
 from windcrest_core.prints.placing import Placer, spread
 from windcrest_core.prints.run_marks import (
     bend_points,
@@ -21,6 +21,7 @@ from windcrest_core.prints.run_marks import (
     wire_words,
 )
 from windcrest_core.prints.type import LEAST_MM, READ_MM, broken, width_mm
+from windcrest_core.words import sayer
 
 EDGE_MM, GAP_MM, TOP_MM = 1.0, 14.0, 4.0
 RULER_MM = 14.0  # from the names of the heights to the scale
@@ -43,7 +44,7 @@ def layout_map(plan: Plan, units: Units, mirrored: bool = False) -> Map:
     """
     front, side = plan.drawing.front, plan.drawing.side
     marks = plan.character.posed_landmarks
-    names = [f"{mark.label} {units.fine_mm(mark.height_mm)}" for mark in marks]
+    names = [f"{sayer(units).say(mark.label)} {units.mark_mm(mark.height_mm)}" for mark in marks]
     column = max((width_mm(name, LEAST_MM) for name in names), default=0.0)
     scale_x = EDGE_MM + column + RULER_MM
 
@@ -136,7 +137,7 @@ def _key(plan: Plan, units: Units, width: float) -> Map:
         x += wide
     letters = run_letters(plan)
     named = [
-        f"{letters[run.id]}  {run.label}: {wire_words(run)}, cut {cut_words(run, units)}"
+        f"{letters[run.id]}  {run.label}: {wire_words(run, units)}, cut {cut_words(run, units)}"
         for run in plan.frame.runs
     ]
     lines, words_ = [], []

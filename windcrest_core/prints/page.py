@@ -10,17 +10,16 @@ from typing import Any
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text
+from windcrest_core.measures import INCH_MM, Units
 from windcrest_core.plan import Plan
-from windcrest_core.prints.measures import INCH_MM, Units
 from windcrest_core.prints.papers import PAPERS
 from windcrest_core.prints.pen import RULE_MM, Pen
 from windcrest_core.prints.type import LEAST_MM, READ_MM, REGULAR, fitted, width_mm
-from windcrest_core.units import inches_text
+from windcrest_core.words import sayer
 
 EDGE_MM = 6.5  # nothing is printed nearer to the edge of the paper
 HEAD_MM, FOOT_MM = 15.0, 9.0  # of the title block and of the bar, from that
-BAR_MM = 100.0
 TITLE_MM = 4.2
 
 
@@ -32,6 +31,10 @@ class Printing(Frozen):
     paper: str | None = None
     revision: int | None = None
 
+    def say(self, text: Text) -> str:
+        """What is said, in this person's units."""
+        return sayer(self.units).say(text)
+
     @property
     def page_mm(self) -> tuple[float, float]:
         return PAPERS[self.paper_name]
@@ -39,6 +42,12 @@ class Printing(Frozen):
     @property
     def paper_name(self) -> str:
         return self.paper or ("Letter" if self.units.inches else "A4")
+
+
+def printer_bar(units: Units) -> tuple[float, int, str]:
+    """The bar that tells whether a printer prints at true size: how long it is, mm, in how many parts it is
+    ticked, and what is written beside it."""
+    return (4 * INCH_MM, 8, "4 in") if units.inches else (100.0, 10, "100 mm")
 
 
 class Heading(Frozen):
@@ -130,17 +139,12 @@ class Pages(Canvas):  # type: ignore[misc]  # reportlab has no types
 
     def _bar(self) -> None:
         pen, x, y = Pen(self), EDGE_MM + 1, EDGE_MM + 3.0
-        pen.line(((x, y), (x + BAR_MM, y)), RULE_MM)
-        for tick in range(0, 101, 10):
-            high = 2.6 if tick % 50 == 0 else 1.6
-            pen.line(((x + tick, y), (x + tick, y + high)), RULE_MM)
-        words = "100 mm"
-        if self.units.inches:
-            words = f"100 mm = {inches_text(BAR_MM)}, inches below"
-            for inch in range(4):
-                at = x + inch * INCH_MM
-                pen.line(((at, y), (at, y - 1.8)), RULE_MM)
-        pen.write(x + BAR_MM + 3, y - 0.6, f"{words}. Print at 100 %, measure it.")
+        long, ticks, words = printer_bar(self.units)
+        pen.line(((x, y), (x + long, y)), RULE_MM)
+        for tick in range(ticks + 1):
+            at, high = x + long * tick / ticks, 2.6 if tick % (ticks // 2) == 0 else 1.6
+            pen.line(((at, y), (at, y + high)), RULE_MM)
+        pen.write(x + long + 3, y - 0.6, f"{words}. Print at 100 %, measure it.")
 
 
 def sheet_pdf(heading: Heading, printing: Printing, draw: Callable[[Pages], None]) -> bytes:

@@ -10,8 +10,8 @@ import numpy as np
 import shapely
 
 from windcrest_core.clay.patterns import Pattern
+from windcrest_core.measures import Units
 from windcrest_core.prints.drawn import Line, Map, Word, raised
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM
 from windcrest_core.prints.papers import PAPERS
 from windcrest_core.prints.portion_card import together

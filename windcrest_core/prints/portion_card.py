@@ -10,8 +10,8 @@ from reportlab.platypus import Flowable, KeepTogether, Paragraph
 
 from windcrest_core.clay.model import ClayTotal, PartClay
 from windcrest_core.clay.portions import Portion
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, frame_mm, says, table
 from windcrest_core.prints.pen import RULE_MM, Pen

@@ -11,9 +11,10 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.frame.bending import corners
 from windcrest_core.frame.cutting import Allowance
 from windcrest_core.frame.model import RunPlan
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.drawn import Line
-from windcrest_core.prints.measures import Units
+from windcrest_core.words import sayer
 
 IN_PLANE = 0.96  # of its true length, or the paper does not show a wire as it is bent [A]
 TURNS = 32
@@ -37,10 +38,10 @@ def run_letters(plan: Plan) -> dict[str, str]:
     return {run.id: lettered(n) for n, run in enumerate(plan.frame.runs)}
 
 
-def wire_words(run: RunPlan) -> str:
+def wire_words(run: RunPlan, units: Units) -> str:
     """What a run is of: metal beside gauge, strands before."""
     strands = f"{run.strands} strands twisted, " if run.strands > 1 else ""
-    return f"{strands}{run.chosen.label} ({run.gauge})"
+    return f"{strands}{run.chosen.label} ({sayer(units).say(run.gauge)})"
 
 
 def cut_words(run: RunPlan, units: Units) -> str:

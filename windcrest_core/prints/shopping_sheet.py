@@ -6,11 +6,12 @@ from datetime import date
 
 from reportlab.platypus import Flowable, Paragraph
 
-from windcrest_core.prints.measures import Units
+from windcrest_core.measures import Units
 from windcrest_core.prints.page import Heading, Printing, dated
 from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, says, table
 from windcrest_core.stock.kinds import Unit
 from windcrest_core.stock.shopping import ShoppingList, ToBuy
+from windcrest_core.words import sayer
 
 
 def amount_words(amount: float, unit: Unit, units: Units) -> str:
@@ -66,7 +67,7 @@ def shopping_sheet_pdf(
                     ["", "thing", "to use", "there"],
                     [
                         [
-                            Box(), says(line.label), amount_words(line.needed, line.unit, units),
+                            Box(), says(printing.say(line.label)), amount_words(line.needed, line.unit, units),
                             amount_words(line.left, line.unit, units) if line.left else "not kept",
                         ]
                         for line in lines
@@ -91,7 +92,7 @@ def _buy(line: ToBuy, units: Units) -> list[object]:
     )
     return [
         Box(),
-        says(line.label),
+        says(sayer(units).say(line.label)),
         amount_words(line.needed, line.unit, units),
         amount_words(line.left, line.unit, units) if line.left else "none",
         says(packs),

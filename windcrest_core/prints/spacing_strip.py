@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from windcrest_core.errors import SheetError
+from windcrest_core.measures import Units
 from windcrest_core.prints.drawn import Line, Map, Word
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.type import LEAST_MM, READ_MM, width_mm
+from windcrest_core.refused import beyond
 
 EDGE_MM, STRIP_MM, TAB_MM = 1.0, 14.0, 8.0
 MOST_MARKS = 400
@@ -33,13 +34,13 @@ def spacing_strip(length_mm: float, count: int, width_mm_: float, ring: bool, un
     SheetError : a length, number or breadth that cannot be; things that overlap.
     """
     if not 1 < length_mm <= MOST_STRIP_MM:
-        raise SheetError.one("length", length_mm, f"more than 1 and at most {MOST_STRIP_MM:.0f} mm")
+        raise beyond("length", length_mm, above=1, most=MOST_STRIP_MM, unit="mm")
     if not 2 <= count <= MOST_MARKS:
         raise SheetError.one("count", count, f"2 to {MOST_MARKS}")
     at = spaced(length_mm, count, ring)
     step = at[1] - at[0]
     if not 0 <= width_mm_ <= step:
-        raise SheetError.one("width", width_mm_, f"0 to {step:.1f} mm, or they overlap")
+        raise beyond("width", width_mm_, least=0, most=round(step, 1), unit="mm")
     low, high = EDGE_MM, EDGE_MM + STRIP_MM
     left = EDGE_MM + width_mm_ / 2
     end = left + length_mm

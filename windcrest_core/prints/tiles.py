@@ -6,7 +6,7 @@ import math
 
 import shapely
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.prints.drawn import Map
 from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM
 from windcrest_core.prints.papers import PAPERS

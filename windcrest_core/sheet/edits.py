@@ -8,7 +8,8 @@ from typing import Any
 from pydantic import Field, ValidationError
 
 from windcrest_core.errors import ConflictError, SheetError, UnitError
-from windcrest_core.findings import Frozen, Operation
+from windcrest_core.facts import Frozen
+from windcrest_core.findings import Operation
 from windcrest_core.refused import faults_of
 from windcrest_core.sheet.load import load_sheet
 from windcrest_core.sheet.model import FigureSheet

@@ -11,7 +11,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.ids import Hex, Id
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.insides import Light, Opening

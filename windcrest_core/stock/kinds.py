@@ -8,7 +8,7 @@ from typing import Literal, get_args
 
 from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue
 from windcrest_core.errors import SheetError, UnitError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.packs import PackSold
 from windcrest_core.units import length_mm, mass_g, volume_ml
@@ -55,7 +55,7 @@ class Sold(Frozen):
     """How a thing is sold: its packs, each with its price, and where that is from."""
 
     packs: list[PackSold]
-    source: str
+    source: Text
 
     @property
     def unit_price(self) -> float:
@@ -72,14 +72,16 @@ def sold(kind: StockKind, item: str) -> Sold:
     """How a thing is sold, by the catalogue where it is in it, else as its kind usually is."""
     shelf, usual = catalogue(), KINDS[kind]
     if kind == "clay" and item in shelf.clays:
-        return Sold(packs=list(shelf.clays[item].packs), source="catalogue, assumed")
+        return Sold(packs=list(shelf.clays[item].packs), source=said("stock.catalogue_assumed"))
     if kind == "wire" and item in shelf.wires:
         price = shelf.wires[item].price_per_m / 1000 * usual.pack
     elif kind == "foil" and item in shelf.foils:
         price = shelf.foils[item].price_per_m / 1000 * usual.pack
     else:
         return Sold(packs=[PackSold(size=usual.pack, price=usual.price)], source="assumed")
-    return Sold(packs=[PackSold(size=usual.pack, price=price)], source="catalogue, assumed")
+    return Sold(
+        packs=[PackSold(size=usual.pack, price=price)], source=said("stock.catalogue_assumed")
+    )
 
 
 def _listed(kind: StockKind) -> dict[str, str] | None:

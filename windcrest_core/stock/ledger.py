@@ -7,7 +7,7 @@ from datetime import date, datetime
 from typing import Literal
 
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.stores import BendTest
 from windcrest_core.stock.kinds import StockKind, Unit
 

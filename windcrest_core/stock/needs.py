@@ -6,7 +6,8 @@ from collections.abc import Iterable
 
 from windcrest_core.body.figure import figure
 from windcrest_core.catalogue import catalogue, is_putty
-from windcrest_core.findings import Frozen, Station
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Station
 from windcrest_core.given.load import Context
 from windcrest_core.order.joins import GLUED
 from windcrest_core.plan import Plan
@@ -24,7 +25,7 @@ class Need(Frozen):
 
     kind: StockKind
     item: str
-    label: str
+    label: Text
     amount: float
 
     @property
@@ -104,17 +105,25 @@ def _bought(sheet: FigureSheet, context: Context) -> list[Need]:
             continue
         _, half = piece.solid.half_extents
         sizes = sorted((2 * float(h) for h in half), reverse=True)
-        size = f"{sizes[0]:.0f} mm" if sizes[0] < 1.2 * sizes[-1] else (
-            f"{sizes[0]:.0f} × {sizes[1]:.0f} mm"
+        material = shelf.stock_materials[piece.part.stock].label
+        even = sizes[0] < 1.2 * sizes[-1]
+        size = f"{sizes[0]:.0f} mm" if even else f"{sizes[0]:.0f} × {sizes[1]:.0f} mm"
+        label = said(
+            "stock.piece_across" if even else "stock.piece_long",
+            material=material, long_mm=sizes[0], broad_mm=sizes[1],
         )  # fmt: skip
-        label = f"{shelf.stock_materials[piece.part.stock].label}, {size}"
-        needs.append(Need(kind="insert", item=item_key(label), label=label, amount=1))
+        needs.append(
+            Need(kind="insert", item=item_key(f"{material}, {size}"), label=label, amount=1)
+        )
     base = sheet.base
-    size = f"{base.width_mm:g} mm" if base.shape == "round" else (
-        f"{base.width_mm:g} × {base.depth_mm:g} mm"
+    wide, deep, thick = base.width_mm, base.depth_mm, base.thickness_mm
+    size = f"{wide:g} mm" if base.shape == "round" else f"{wide:g} × {deep:g} mm"
+    label = said(
+        "stock.round_base" if base.shape == "round" else "stock.base",
+        shape=base.shape, wide_mm=wide, deep_mm=deep, thick_mm=thick,
     )  # fmt: skip
-    label = f"base, {base.shape}, {size}, {base.thickness_mm:g} mm thick"
-    return [*needs, Need(kind="base", item=item_key(label), label=label, amount=1)]
+    key = item_key(f"Base, {base.shape}, {size}, {thick:g} mm thick")
+    return [*needs, Need(kind="base", item=key, label=label, amount=1)]
 
 
 def _paint(plan: Plan) -> list[Need]:

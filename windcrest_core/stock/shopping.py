@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections import defaultdict
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, by_code, said
 from windcrest_core.given.stores import Owned
 from windcrest_core.packs import Packs, cheapest
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, sold
@@ -44,7 +44,7 @@ class ToBuy(Frozen):
 
     kind: StockKind
     item: str
-    label: str
+    label: Text
     unit: Unit
     needed: float
     left: float
@@ -52,7 +52,7 @@ class ToBuy(Frozen):
     missing: float
     packs: list[Packs]
     cost: float
-    price_source: str
+    price_source: Text
     price_assumed: bool
     figures: list[str]
 
@@ -71,7 +71,7 @@ class Reserved(Frozen):
 
     kind: StockKind
     item: str
-    label: str
+    label: Text
     amount: float
     figures: list[str]
 
@@ -120,7 +120,7 @@ def shopping_list(
         line = _line(row, item, left, elsewhere.get(key, 0.0), missing if short else 0.0)
         (lines if short else unwritten if loose else enough).append(line)
     order = list(KINDS)
-    lines.sort(key=lambda line: (order.index(line.kind), line.label))
+    lines.sort(key=lambda line: (order.index(line.kind), by_code(line.label), line.item))
     return ShoppingList(
         lines=lines, enough=enough, unwritten=unwritten, cost=sum(line.cost for line in lines)
     )
@@ -147,6 +147,6 @@ def _line(row: Reserved, item: Item | None, left: float, elsewhere: float, missi
         packs=packs,
         cost=sum(pack.cost for pack in packs),
         price_assumed=paid is None,
-        price_source=way.source if paid is None else "what you paid before",
+        price_source=way.source if paid is None else said("stock.what_you_paid_before"),
         figures=row.figures,
     )

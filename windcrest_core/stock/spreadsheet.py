@@ -9,7 +9,7 @@ from datetime import date
 from typing import Literal
 
 from windcrest_core.errors import Fault, SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text
 from windcrest_core.stock.kinds import (
     KINDS,
     STOCK_KINDS,
@@ -199,7 +199,7 @@ class _Row:
     ) -> None:
         self.number, self.cells, self.faults, self.given = number, cells, faults, given
 
-    def _wrong(self, column: str, value: str, allowed: str) -> None:
+    def _wrong(self, column: str, value: str, allowed: Text) -> None:
         self.faults.append(Fault(f"row {self.number}/{column}", value, allowed))
 
     def text(self, column: str, most: int) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import statistics
 from typing import Literal
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 
 WINDOW_S = 1.5  # over which it must rest [A]
 LEAST_READINGS = 4

@@ -9,10 +9,12 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
+from windcrest_core.measures import Units
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.plan import Plan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.tests.support import EXAMPLES, example
+from windcrest_core.words import sayer
 
 KEPT = Path(__file__).parent / "kept" / "golden.json.gz"
 Numbers = dict[str, float]
@@ -30,7 +32,7 @@ def cases() -> Iterator[tuple[str, FigureSheet]]:
 def numbers(plan: Plan) -> Numbers:
     """Each number by its path, to nine digits; what is drawn as a count, a mean and a root mean square. Rows with a key or an id go by it, not by their place."""
     found: Numbers = {}
-    _walk(plan.model_dump(mode="json"), "", found)
+    _walk(plan.model_dump(mode="json", context=sayer(Units())), "", found)
     return found
 
 

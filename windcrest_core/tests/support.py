@@ -3,11 +3,16 @@
 from __future__ import annotations
 
 import json
+import re
 from collections import OrderedDict
+from collections.abc import Iterator
+from contextlib import contextmanager
 from datetime import date
 from pathlib import Path
 from typing import Any
 
+from windcrest_core.errors import SheetError
+from windcrest_core.facts import Text
 from windcrest_core.findings import Finding, Operation
 from windcrest_core.frame.cutting import Cutting
 from windcrest_core.frame.gauges import Demand, JointLoad
@@ -16,11 +21,13 @@ from windcrest_core.given.load import Context
 from windcrest_core.given.oven import Oven
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.stores import Stores
+from windcrest_core.measures import Units
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import End, Run
+from windcrest_core.words import sayer
 
 EXAMPLES = Path(__file__).resolve().parents[2] / "examples"
 TODAY = date(2026, 7, 1)
@@ -45,6 +52,24 @@ def context(stores: dict[str, Any] | None = None, **rules: Any) -> Context:
     return Context(
         rules=Rules(oven=Oven(**oven), **rules), stores=Stores.model_validate(stores or {})
     )
+
+
+def spoken(text: Text) -> str:
+    """What is said, in mm, g and °C."""
+    return sayer(Units()).say(text)
+
+
+@contextmanager
+def refused(pattern: str) -> Iterator[None]:
+    """What is done within is refused with a line that is like `pattern`, in mm, g and °C."""
+    try:
+        yield
+    except SheetError as error:
+        lines = [fault.told(spoken(fault.allowed)) for fault in error.faults]
+        if not any(re.search(pattern, line) for line in lines):
+            raise AssertionError(f"{pattern} is not in {lines}") from error
+    else:
+        raise AssertionError(f"nothing was refused: {pattern}")
 
 
 _plans: OrderedDict[tuple[str, str, str], Plan] = OrderedDict()

@@ -12,15 +12,23 @@ from hypothesis import strategies as st
 from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.catalogue import catalogue
 from windcrest_core.densities import FOIL_PACKED_G_CM3
-from windcrest_core.findings import Why
+from windcrest_core.facts import Why
 from windcrest_core.packs import PackSold, cheapest
-from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
+from windcrest_core.tests.support import (
+    biped,
+    changed,
+    context,
+    example,
+    findings_of,
+    planned,
+    spoken,
+)
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
 
 
 def given_in(why: Why, name: str) -> float:
-    return next(row.value for row in why.inputs if row.name == name)
+    return next(row.value for row in why.inputs if spoken(row.name) == name)
 
 
 class FoilTest(unittest.TestCase):

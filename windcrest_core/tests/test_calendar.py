@@ -14,9 +14,10 @@ from hypothesis import strategies as st
 from windcrest_core.given.house_rules import BenchDay, Rules
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Progress
+from windcrest_core.measures import Units
 from windcrest_core.plan import plan
 from windcrest_core.prints.agenda import Agenda, agenda_ics, agenda_of, work_of
-from windcrest_core.tests.support import TODAY, example, planned
+from windcrest_core.tests.support import TODAY, example, planned, spoken
 from windcrest_core.work.calendar import Calendar, Sitting, Task, Work, calendar
 
 MONDAY = datetime(2026, 11, 23, 8, 0)
@@ -134,7 +135,7 @@ class CalendarTest(unittest.TestCase):
         tasks = [Task(key="bake", label="Bake 1: long", minutes=200, oven_c=130)]
         found = calendar([work("a", tasks)], week(1.0, 1.0, 3.0, 1.0), MONDAY)
         self.assertEqual(found.sittings[0].start.weekday(), 2)
-        self.assertIn("longer than any of your days", found.remarks[0])
+        self.assertIn("longer than any of your days", spoken(found.remarks[0]))
 
     def test_two_bakes_at_one_temperature_share_a_load(self) -> None:
         def bake(name: str, dial: float) -> Work:
@@ -159,7 +160,7 @@ class CalendarTest(unittest.TestCase):
         ):
             found = calendar([work("a", tasks)], rules, MONDAY)
             self.assertEqual((found.sittings, found.finishes[0].day), ([], None))
-            self.assertIn(said, found.remarks[0])
+            self.assertIn(said, spoken(found.remarks[0]))
 
     def test_today_is_only_what_is_left_of_it(self) -> None:
         late = MONDAY.replace(hour=20, minute=30)
@@ -182,7 +183,7 @@ class CalendarTest(unittest.TestCase):
 
     def test_the_ics_file_holds_every_minute_of_work(self) -> None:
         found = self.demo()
-        events = self.events(agenda_of(found, Agenda(), MONDAY, set()))
+        events = self.events(agenda_of(found, Agenda(), MONDAY, set(), Units()))
         text = "\n".join(str(event["description"]) for event in events.values())
         self.assertEqual(len(text.splitlines()), len(found.sittings))
         for event in events.values():
@@ -200,7 +201,7 @@ class CalendarTest(unittest.TestCase):
             now = MONDAY + timedelta(days=n)
             left = [w.model_copy(update={"tasks": w.tasks[n // 2 :]}) for w in works]
             found = calendar(left, rules, now)
-            told = agenda_of(found, told, now, set())
+            told = agenda_of(found, told, now, set(), Units())
             for uid, event in self.events(told, now).items():
                 before = held.get(uid)
                 if before is not None and before["sequence"] < event["sequence"]:
@@ -217,14 +218,14 @@ class CalendarTest(unittest.TestCase):
         self.assertTrue(any(row.cancelled for row in told.told))
 
     def test_the_same_again_changes_no_sequence(self) -> None:
-        once = agenda_of(self.demo(), Agenda(), MONDAY, set())
-        self.assertEqual(agenda_of(self.demo(), once, MONDAY, set()), once)
+        once = agenda_of(self.demo(), Agenda(), MONDAY, set(), Units())
+        self.assertEqual(agenda_of(self.demo(), once, MONDAY, set(), Units()), once)
 
     def test_what_is_left_out_by_choice_stands(self) -> None:
         both = [work("a", chain(60, 90)), work("b", chain(45))]
-        once = agenda_of(calendar(both, week(2.0), MONDAY), Agenda(), MONDAY, set())
+        once = agenda_of(calendar(both, week(2.0), MONDAY), Agenda(), MONDAY, set(), Units())
         one = calendar(both[:1], week(2.0), MONDAY)
-        kept = agenda_of(one, once, MONDAY, {"b"})
-        gone = agenda_of(one, once, MONDAY, set())
+        kept = agenda_of(one, once, MONDAY, {"b"}, Units())
+        gone = agenda_of(one, once, MONDAY, set(), Units())
         self.assertFalse(any(row.cancelled for row in kept.told if row.figure == "b"))
         self.assertTrue(all(row.cancelled for row in gone.told if row.figure == "b"))

@@ -26,7 +26,7 @@ from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.tests.support import biped, changed, example, findings_of, planned
+from windcrest_core.tests.support import biped, changed, example, findings_of, planned, spoken
 from windcrest_core.tests.sweeps import some, sweep
 
 PX = (2400, 1600)
@@ -72,10 +72,10 @@ class FacePlanTest(unittest.TestCase):
         """Head 40 mm: eye line half-way up the head, nose half-way to the chin, mouth a third on."""
         plan = planned(biped(height_mm=300.0, body__heads_tall=7.5)).character
         assert plan.face is not None
-        lines = {line.label: line.above_chin_mm for line in plan.face.lines}
+        lines = {line.id: line.above_chin_mm for line in plan.face.lines}
         head = lines["crown"]
-        self.assertAlmostEqual(lines["eye line"], head / 2)
-        self.assertAlmostEqual(lines["base of the nose, foot of the ears"], head / 4)
+        self.assertAlmostEqual(lines["eyes"], head / 2)
+        self.assertAlmostEqual(lines["nose"], head / 4)
         self.assertAlmostEqual(lines["mouth"], head / 6)
         self.assertAlmostEqual(plan.face.face_mm, 5 * plan.face.eye_mm.value)
         self.assertAlmostEqual(plan.face.eyes_apart_mm, 2 * plan.face.eye_mm.value)
@@ -123,7 +123,7 @@ class PartTest(unittest.TestCase):
         plain, furred = planned(biped()), planned(biped(part__chest__texture="fur"))
         step = next(s for s in furred.order.steps if s.key == "chest.cover.1")
         before = next(s for s in plain.order.steps if s.key == "chest.cover.1")
-        self.assertIn("surface: fur", step.label)
+        self.assertIn("surface: fur", spoken(step.label))
         self.assertAlmostEqual(step.minutes / before.minutes, 1.8)
 
     def test_what_a_bought_piece_can_take_is_its_own_where_it_is_known(self) -> None:
@@ -145,7 +145,7 @@ class DecideTest(unittest.TestCase):
     def test_a_new_figure_has_open_questions_with_what_they_cost(self) -> None:
         found = findings_of(biped(), "character.decide.open")
         self.assertLessEqual({"hand_r", "mouth", "expression", "lights"}, self.open(biped()))
-        self.assertTrue(all(f.severity == "note" and len(f.reason) > 40 for f in found))
+        self.assertTrue(all(f.severity == "note" and len(spoken(f.reason)) > 40 for f in found))
 
     def test_words_settle_and_so_does_the_figure(self) -> None:
         sheet = biped(decided__lights="none", expression="wary")
@@ -405,7 +405,7 @@ class MeasuringTest(unittest.TestCase):
         found = measured(marked(sheet, pictured(sheet, "front")))
         notes = {m.id: m.note for m in found.readings[0].measures if m.note}
         self.assertIn("shoulder_r", notes)
-        self.assertIn("foreshortened", notes["shoulder_r"])
+        self.assertIn("foreshortened", spoken(notes["shoulder_r"]))
         residual = next(r for r in found.readings[0].residuals if r.label == "upper arm")
         self.assertGreater(residual.percent, 30)
         both = measured(marked(sheet, pictured(sheet, "front"), pictured(sheet, "side")))
@@ -432,7 +432,7 @@ class MeasuringTest(unittest.TestCase):
         )  # fmt: skip
         front["landmarks"]["tip_head"][1] -= 0.05
         found = measured(marked(sheet, front))
-        self.assertIn("right knee is above the right hip", found.readings[0].troubles[0])
+        self.assertIn("right knee is above the right hip", spoken(found.readings[0].troubles[0]))
         self.assertEqual(found.proposals, [])
         self.assertTrue(found.readings[0].measures)
 
@@ -465,7 +465,7 @@ class PosedLandmarksTest(unittest.TestCase):
                 for joint, angles in pose.items()}  # fmt: skip
         sheet = load_sheet({**biped(height_mm=300.0).model_dump(mode="json"), "pose": rest})
         marks = planned(sheet).character.posed_landmarks
-        return {mark.label: mark.height_mm for mark in marks}
+        return {spoken(mark.label): mark.height_mm for mark in marks}
 
     def test_at_rest_they_are_those_at_rest_and_pairs_are_told_once(self) -> None:
         sheet = load_sheet({**biped(height_mm=300.0).model_dump(mode="json"), "pose": {}})

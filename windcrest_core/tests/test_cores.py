@@ -15,7 +15,7 @@ from windcrest_core.bulk.walls import walls
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.sheet import FigureSheet
-from windcrest_core.tests.support import biped, changed, context, example, planned
+from windcrest_core.tests.support import biped, changed, context, example, planned, spoken
 
 
 def work_of(sheet: FigureSheet) -> Workpiece:
@@ -50,7 +50,7 @@ class PieceTest(unittest.TestCase):
         self.assertEqual(sorted(p.order for p in rows.values()), list(range(1, len(rows) + 1)))
         self.assertLess(rows["belly"].order, rows["thigh_r"].order)
         self.assertNotIn("shank_r", rows)  # 10 mm of foil under its wall: solid
-        self.assertEqual(rows["thigh_r"].shape, "sleeve round the wire")
+        self.assertEqual(spoken(rows["thigh_r"].shape), "sleeve round the wire")
         self.assertEqual(rows["skull"].shape, "ball")
 
 
@@ -65,14 +65,14 @@ class KindTest(unittest.TestCase):
         # less also by the wire that a lighter trunk asks for
         self.assertGreaterEqual(saved, chest.core_cm3 * (0.50 - 0.30) - 0.5)
         self.assertIn("bone dry", next(
-            step.label for step in light.order.steps if step.key == "chest.core.1"))  # fmt: skip
+            spoken(step.label) for step in light.order.steps if step.key == "chest.core.1"))  # fmt: skip
 
     def test_masses_add_up_whatever_is_inside(self) -> None:
         for core in ("foil", "foil_tape", "light", "air_dry", "pulled", "wire"):
             plan = planned(biped(part__chest__core=core, part__skull__core=core))
             clay = sum(part.grams for part in plan.clay.parts)
             core_g = sum(row.core_g for row in plan.bulk.parts)
-            stock = sum(i.value for i in plan.totals.mass.why.inputs if "bought" in i.name)
+            stock = sum(i.value for i in plan.totals.mass.why.inputs if "bought" in spoken(i.name))
             whole = clay + core_g + plan.frame.wire_g.value + stock
             self.assertAlmostEqual(plan.totals.mass.value / whole, 1, 3, core)
 

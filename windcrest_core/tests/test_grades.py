@@ -13,7 +13,7 @@ from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan
 from windcrest_core.sheet import FigureSheet
-from windcrest_core.tests.support import biped, context, findings_of, planned
+from windcrest_core.tests.support import biped, context, findings_of, planned, spoken
 from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.tests.test_live_bake import at_start
 
@@ -75,13 +75,13 @@ class WordsTest(unittest.TestCase):
             self.assertTrue(found)
             for finding in found:
                 with self.subTest(rules, title=finding.title):
-                    self.assertNotIn("%", finding.title + finding.reason)
+                    self.assertNotIn("%", spoken(finding.title) + spoken(finding.reason))
                     met = finding.numbers["minutes"] >= int(finding.numbers["rule_min"])
-                    soft = "soft" in finding.title
+                    soft = "soft" in spoken(finding.title)
                     self.assertEqual(finding.severity, "stop" if soft or not met else "note")
             note = next(f for f in found if f.severity == "note")
-            self.assertRegex(note.title, "set right through, not yet firm|firm, not yet")
-            self.assertIn("costs nothing", note.reason)
+            self.assertRegex(spoken(note.title), "set right through, not yet firm|firm, not yet")
+            self.assertIn("costs nothing", spoken(note.reason))
 
     def test_a_thick_wall_baked_half_an_hour_is_a_stop(self) -> None:
         """20 mm of wall: the label asks for 50 min."""
@@ -97,7 +97,7 @@ class WordsTest(unittest.TestCase):
         progress = Progress(bakes=[BakeDone(bake=1, minutes=20)])
         found = [f for f in planned(biped(), None, progress).findings if f.id == "bake.core.raw"]
         self.assertEqual([f.severity for f in found], ["note"])
-        self.assertIn("next bake", found[0].reason)
+        self.assertIn("next bake", spoken(found[0].reason))
 
 
 class MinutesTest(unittest.TestCase):
@@ -132,7 +132,7 @@ class MinutesTest(unittest.TestCase):
         self.assertLess(self.advised(plan)[1], 200)
         said = [f for f in plan.findings if f.id == "bake.core.raw"]
         self.assertEqual(len(said), 1)
-        self.assertIn("more than six hours", said[0].reason)
+        self.assertIn("more than six hours", spoken(said[0].reason))
 
     def test_the_school_rules_a_running_bake_too(self) -> None:
         for school, wanted in (("longer", None), ("label", "rule"), ("fixed_30", "half")):
@@ -150,6 +150,6 @@ class InAllTest(unittest.TestCase):
         progress = Progress(bakes=[BakeDone(bake=1, minutes=6), BakeDone(bake=2, minutes=30)])
         found = [f for f in planned(biped(), None, progress).findings if f.id == "bake.core.raw"]
         for finding in found:
-            if "soft" not in finding.title:
-                self.assertNotIn("crumbles", finding.reason)
-        self.assertTrue([f for f in found if "soft" not in f.title])
+            if "soft" not in spoken(finding.title):
+                self.assertNotIn("crumbles", spoken(finding.reason))
+        self.assertTrue([f for f in found if "soft" not in spoken(f.title)])

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from windcrest_core.frame.standing import circle, rectangle, standing, tips_all_round
-from windcrest_core.tests.support import example, planned
+from windcrest_core.tests.support import example, planned, spoken
 
 inside = st.floats(-35, 35)
 
@@ -28,7 +28,8 @@ class AllRoundTest(unittest.TestCase):
         """SCIENCE 2: centre at y 28, 139.9 high over 40 mm of depth: 4.90° forward."""
         y, z = 500 * 30 / 536, (500 * 150 + 36 * 4.5) / 536
         ways = {
-            w.words: w.tips_at_deg for w in tips_all_round(np.array([0, y, z]), rectangle(100, 80))
+            spoken(w.words): w.tips_at_deg
+            for w in tips_all_round(np.array([0, y, z]), rectangle(100, 80))
         }
         self.assertAlmostEqual(ways["forward"], 4.90, 2)
         self.assertEqual(min(ways, key=lambda words: ways[words]), "forward")

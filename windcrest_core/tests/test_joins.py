@@ -7,7 +7,7 @@ import unittest
 from windcrest_core.order.joins import HOLE_CLEARANCE_MM, Join
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.stock.needs import needs_of
-from windcrest_core.tests.support import biped, context, example, planned
+from windcrest_core.tests.support import biped, context, example, planned, spoken
 
 
 def joins(sheet: FigureSheet, **rules: object) -> dict[str, Join]:
@@ -24,15 +24,15 @@ class JoinTest(unittest.TestCase):
     def test_a_part_is_cured_to_cured_when_it_is_made_apart(self) -> None:
         row = joins(biped(part__hand_r__made_apart=True))["hand_r"]
         self.assertEqual(row.state, "cured to cured")
-        self.assertIn("epoxy", row.how)
+        self.assertIn("epoxy", spoken(row.how))
         other = joins(biped(part__hand_r__made_apart=True), glue="instant")["hand_r"]
-        self.assertIn("instant", other.how)
+        self.assertIn("instant", spoken(other.how))
 
     def test_nothing_is_needed_where_raw_meets_raw_or_a_key_holds(self) -> None:
         for row in joins(biped(), bond="key").values():
             self.assertEqual(row.grams, 0.0)
             if row.state == "raw to cured":
-                self.assertIn("key", row.how)
+                self.assertIn("key", spoken(row.how))
 
     def test_what_lies_on_something_of_its_own_bake_is_blended(self) -> None:
         """The thumb waits for the body to be cured, and yet is blended into the raw hand."""

@@ -25,7 +25,7 @@ from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.oven import Oven
 from windcrest_core.given.progress import Progress
-from windcrest_core.tests.support import context, example, planned
+from windcrest_core.tests.support import context, example, planned, spoken
 from windcrest_core.work.live import Before, Live, doors, follow
 
 SHEET = example("newt_drummer")
@@ -135,17 +135,17 @@ class LiveTest(unittest.TestCase):
         ]  # 12 °C a minute
         live = at(trace_of(rising), 4)
         self.assertLess(live.peak_c, live.maximum_c)
-        self.assertTrue(any("on its way" in remark for remark in live.remarks))
+        self.assertTrue(any("on its way" in spoken(remark) for remark in live.remarks))
 
     def test_past_the_maximum_it_says_what_to_do(self) -> None:
         live = at(measured(Oven(offset_c=25), 30), 30)
-        self.assertIn("oven off, windows open", live.remarks[0])
+        self.assertIn("oven off, windows open", spoken(live.remarks[0]))
 
     def test_silence_is_said_and_the_model_goes_on(self) -> None:
         live = at(measured(Oven(), 20), 30)
         self.assertIsNone(live.air_c)
         self.assertAlmostEqual((live.silent_s or 0) / 60, 10, delta=0.1)
-        self.assertTrue(any("silent for 10 min" in remark for remark in live.remarks))
+        self.assertTrue(any("silent for 10 min" in spoken(remark) for remark in live.remarks))
         self.assertAlmostEqual(live.to_go_min, at(measured(Oven(), 30), 30).to_go_min, delta=2)
 
     def test_an_open_door_is_noticed_once_and_counted(self) -> None:
@@ -214,7 +214,10 @@ class LiveTest(unittest.TestCase):
     def test_a_gap_is_told(self) -> None:
         rows = [row for row in measured(Oven(), 60).readings if not 600 < row.at_s < 2400]
         self.assertTrue(
-            any("from minute 10 to 40" in remark for remark in at(trace_of(rows), 60).remarks)
+            any(
+                "from minute 10 to 40" in spoken(remark)
+                for remark in at(trace_of(rows), 60).remarks
+            )
         )
 
 

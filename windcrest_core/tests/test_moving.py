@@ -16,7 +16,7 @@ from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.ordering import Move, Order
 from windcrest_core.steps import Need, Step
-from windcrest_core.tests.support import TODAY, biped, changed, context, planned
+from windcrest_core.tests.support import TODAY, biped, changed, context, planned, spoken
 from windcrest_core.work.moves import MoveAnswer, try_move
 
 
@@ -119,8 +119,8 @@ class MovingTest(unittest.TestCase):
     def test_a_forced_step_says_its_reason_and_what_comes_of_it(self) -> None:
         answer = tried("hand_r.cover.1", bake=1)
         self.assertEqual(answer.allowed, "forced")
-        self.assertIn("body cured before what handling would smear", answer.against[0])
-        self.assertIn("fingers smear", answer.consequences[0])
+        self.assertIn("body cured before what handling would smear", spoken(answer.against[0]))
+        self.assertIn("fingers smear", spoken(answer.consequences[0]))
         sheet, back = apply_edits(biped(), answer.operations)
         plan = planned(sheet)
         placed = {step.key: step.bake for step in plan.order.steps}
@@ -134,7 +134,7 @@ class MovingTest(unittest.TestCase):
         answer = tried("skull.cover.1", bake=2)
         self.assertEqual(answer.allowed, "free")
         self.assertEqual((answer.bakes_before, answer.bakes_after), (2, 3))
-        said = " ".join(answer.consequences)
+        said = " ".join(map(spoken, answer.consequences))
         self.assertIn("1 bake more", said)
         self.assertIn("raw to cured", said)
 
@@ -162,12 +162,12 @@ class MovingTest(unittest.TestCase):
         self.assertEqual(Move.model_validate(last).later, 1)
         gone = moved(biped(), {"step": "skull.cover.1", "cures": "no_such_part"})
         told = next(f for f in planned(gone).findings if f.id == "order.move.idle")
-        self.assertIn("into the bake of a part that is no longer there", told.title)
+        self.assertIn("into the bake of a part that is no longer there", spoken(told.title))
 
     def test_some_things_cannot_be_turned_round(self) -> None:
         answer = tried("spine.bend.1", before="frame.cut.1")
         self.assertEqual((answer.allowed, answer.operations), ("cannot", []))
-        self.assertIn("cut before it is bent", answer.against[0])
+        self.assertIn("cut before it is bent", spoken(answer.against[0]))
         self.assertEqual(tried("figure.prime.1", before="skull.core.1").allowed, "cannot")
         self.assertEqual(tried("figure.prime.1", bake=1).allowed, "cannot")
         self.assertEqual(tried("skull.cover.1", bake=9).allowed, "cannot")
@@ -251,7 +251,7 @@ class AfterABakeTest(unittest.TestCase):
     def test_nothing_is_put_into_a_bake_that_has_been_run(self) -> None:
         answer = try_move(biped(), Context(), self.ran(biped()), TODAY, "hand_r.cover.1", None, 1)
         self.assertEqual(answer.allowed, "cannot")
-        self.assertIn("has been run", answer.against[0])
+        self.assertIn("has been run", spoken(answer.against[0]))
 
     def test_a_bake_nobody_wrote_the_contents_of_is_as_planned(self) -> None:
         steps = planned(biped()).order.steps
@@ -266,10 +266,10 @@ class RestingTest(unittest.TestCase):
     def test_a_resting_part_bakes_in_place_and_is_put_on_at_the_end(self) -> None:
         plan = planned(biped(part__hand_r__rests=True))
         steps = {step.key: step for step in plan.order.steps}
-        self.assertIn("parting", steps["hand_r.cover.1"].label)
+        self.assertIn("parting", spoken(steps["hand_r.cover.1"].label))
         self.assertIsNotNone(steps["hand_r.cover.1"].bake)
         self.assertIsNone(steps["hand_r.join.1"].bake)
         join = next(join for join in plan.order.joins if join.part == "hand_r")
         self.assertEqual(join.state, "resting")
-        self.assertIn("lifts off", join.how)
+        self.assertIn("lifts off", spoken(join.how))
         self.assertGreater(join.grams, 0)

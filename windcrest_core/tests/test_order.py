@@ -20,7 +20,7 @@ from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.steps import StepKind
 from windcrest_core.stock.needs import needs_of
-from windcrest_core.tests.support import biped, changed, context, example, planned
+from windcrest_core.tests.support import biped, changed, context, example, planned, spoken
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
 SCHOOLS = ("one_bake", "save_progress", "short_sets")
@@ -66,7 +66,7 @@ class WaitingTest(unittest.TestCase):
                 for need in step.needs:
                     with self.subTest(name, step=step.key):
                         self.assertIn(need.key, known)
-                        self.assertGreater(len(need.reason), 5)
+                        self.assertGreater(len(spoken(need.reason)), 5)
 
     def test_what_is_covered_comes_before_what_covers_it(self) -> None:
         for school in SCHOOLS:
@@ -136,8 +136,8 @@ class BakeGroupTest(unittest.TestCase):
 
     def test_groups_say_why_they_end(self) -> None:
         groups = planned(biped()).order.bakes
-        self.assertIn("body cured before what handling would smear", groups[0].because)
-        self.assertEqual(groups[-1].because, "the last bake cures all")
+        self.assertIn("body cured before what handling would smear", spoken(groups[0].because))
+        self.assertEqual(spoken(groups[-1].because), "the last bake cures all")
 
     def test_one_bake_still_bakes_first_what_must_be_hard(self) -> None:
         given_rules = context(bake_school="one_bake")
@@ -225,7 +225,8 @@ class FinishingTest(unittest.TestCase):
                 self.assert_in_order(example(name))
         join = steps(planned(example("ferrywoman")).order)["oar_shaft.join.1"]
         self.assertIn(
-            "painted and sealed apart, then put on its bare spot", [n.reason for n in join.needs]
+            "painted and sealed apart, then put on its bare spot",
+            [spoken(n.reason) for n in join.needs],
         )
 
     def test_sanding_is_offered_and_not_compulsory(self) -> None:
@@ -244,7 +245,7 @@ class FinishingTest(unittest.TestCase):
         )
         state = planned(sheet).order.moves[0]
         self.assertEqual(state.state, "forced")
-        self.assertIn("on its base", state.consequences[0])
+        self.assertIn("on its base", spoken(state.consequences[0]))
 
 
 class BatchTest(unittest.TestCase):

@@ -24,7 +24,7 @@ from windcrest_core.given.stores import Owned, TestChip
 from windcrest_core.labels import clay_of
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.tests.support import biped, changed, context, example, planned
+from windcrest_core.tests.support import biped, changed, context, example, planned, spoken
 
 LOW = {"label_c": 110, "maximum_c": 125, "min_per_6mm": 30}
 
@@ -55,7 +55,7 @@ class OwnLabelTest(unittest.TestCase):
         self.assertEqual((last.label_c.value, last.maximum_c), (110, 125))
         self.assertFalse([f for f in plan.findings if f.id == "bake.labels.clash"])
         reasons = [n.reason for s in plan.order.steps if s.key == "nose.cover.1" for n in s.needs]
-        self.assertTrue(any("takes 125 °C" in reason for reason in reasons))
+        self.assertTrue(any("takes 125 °C" in spoken(reason) for reason in reasons))
 
     def test_labels_that_agree_share_a_bake_at_the_higher(self) -> None:
         near = {"label_c": 125, "maximum_c": 150, "min_per_6mm": 15}
@@ -149,7 +149,7 @@ class ChipsTest(unittest.TestCase):
     def test_a_chip_far_below_its_label_teaches_nothing_of_the_minutes(self) -> None:
         found = chip_rate(Owned(tried=[chip("snaps", 60, air_c=110)]), "rigid")
         self.assertEqual(found.rate, 1.0)
-        self.assertIn("below its label", found.words)
+        self.assertIn("below its label", spoken(found.words))
 
     def test_a_good_chip_opens_a_clay_for_use(self) -> None:
         self.assertTrue(chip_rate(Owned(tried=[chip("bends", 60)]), "rigid").opened)
@@ -174,7 +174,7 @@ class HoldTest(unittest.TestCase):
         leaf = changed(example("pelican_piper"), part__primaries_r__shape__thickness=0.0045)
         for air, told in (("fan", True), ("still", False)):
             bakes = planned(leaf, context(oven_air=air)).bake.bakes
-            words = " ".join(row.words for bake in bakes for row in bake.supports)
+            words = " ".join(spoken(row.words) for bake in bakes for row in bake.supports)
             self.assertEqual("screen of foil" in words, told)
 
     def fitted(self, height_mm: float, breadth_mm: float = 400, depth_mm: float = 340) -> Any:
@@ -196,9 +196,9 @@ class HoldTest(unittest.TestCase):
 
     def test_near_an_element_it_is_shielded(self) -> None:
         near, far = self.fitted(370), self.fitted(600)
-        self.assertIn("shield", near.words)
+        self.assertIn("shield", spoken(near.words))
         self.assertIn("45 mm", f"{far.below_mm:.0f} mm")
-        self.assertNotIn("shield", far.words)
+        self.assertNotIn("shield", spoken(far.words))
         self.assertAlmostEqual(near.above_mm, 370 - 45 - near.box_mm[2], 6)
 
 
@@ -289,10 +289,10 @@ class HeatGunTest(unittest.TestCase):
         found = gun_set(work(sheet), "skull", 200, 6)
         self.assertEqual(found.warmed[0].id, "eye_r")
         self.assertTrue(found.warmed[0].harmed)
-        self.assertTrue(any("Shield" in line for line in found.cautions))
+        self.assertTrue(any("Shield" in spoken(line) for line in found.cautions))
         self.assertNotIn("foot_r", [row.id for row in found.warmed])
-        self.assertTrue(any("alcohol" in line for line in found.cautions))
-        self.assertTrue(any("maker's" in line for line in found.cautions))
+        self.assertTrue(any("alcohol" in spoken(line) for line in found.cautions))
+        self.assertTrue(any("maker's" in spoken(line) for line in found.cautions))
 
     def test_what_no_heat_gun_does_is_refused(self) -> None:
         for part, air, minutes, path in (
@@ -323,7 +323,7 @@ class PassengersTest(unittest.TestCase):
     def test_every_way_out_of_an_acrylic_eye_settles_it(self) -> None:
         sheet = changed(biped(), part__eye_r__stock="acrylic")
         told = next(f for f in planned(sheet).findings if f.id == "bake.insert.melts")
-        labels = [remedy.label for remedy in told.fixes]
+        labels = [spoken(remedy.label) for remedy in told.fixes]
         self.assertEqual(len(labels), 4)
         self.assertIn("Swap it for glass", labels)
         self.assertTrue(any("of clay" in label for label in labels))
@@ -335,7 +335,7 @@ class PassengersTest(unittest.TestCase):
     def test_tape_under_clay_is_named_as_harmless_and_foam_is_not(self) -> None:
         taped = self.rows(biped(part__chest__core="foil_tape"))["tape chest"]
         self.assertGreater(taped.peak_c, taped.limit_c)
-        self.assertIn("no longer matters", taped.harmless)
+        self.assertIn("no longer matters", spoken(taped.harmless))
         foam = self.rows(biped(part__chest__core="foam"))["core chest"]
         self.assertEqual((foam.harmless, foam.limit_c), ("", 75))
 
@@ -355,4 +355,4 @@ class PassengersTest(unittest.TestCase):
             self.assertEqual(bool(found), told, way)
             if told:
                 self.assertIn("glue.hand_r", [f.subject for f in found])
-                self.assertTrue(all("no way out" in f.reason for f in found))
+                self.assertTrue(all("no way out" in spoken(f.reason) for f in found))

@@ -15,7 +15,7 @@ from windcrest_core.frame.packing import Laid, best_fit, least_waste, packed
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.stores import Stores
 from windcrest_core.prints.cut_list import cut_list_csv
-from windcrest_core.tests.support import biped, context, example, planned
+from windcrest_core.tests.support import biped, context, example, planned, spoken
 
 LENGTHS = st.lists(st.integers(30, 400).map(float), min_size=1, max_size=5)
 COILS = st.lists(st.integers(40, 900).map(float), min_size=1, max_size=3)
@@ -121,7 +121,7 @@ class BesideTest(unittest.TestCase):
         )  # fmt: skip
         frame = planned(sheet).frame
         run = next(run for run in frame.runs if run.id == "leg_l")
-        by_label = {piece.label.split(",")[0].split(" ")[0]: piece for piece in run.pieces}
+        by_label = {spoken(piece.label).split(",")[0].split(" ")[0]: piece for piece in run.pieces}
         # base 18 + 5 + max(25, 10 × 2.5) = 48, up to 50
         self.assertEqual((by_label["second"].length_mm, by_label["second"].count), (50, 1))
         self.assertEqual(by_label["grip"].wire, "st_0_5")

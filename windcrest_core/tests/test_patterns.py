@@ -15,8 +15,8 @@ from windcrest_core.clay.patterns import Pattern, developed, gore, patterns, sec
 from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
+from windcrest_core.measures import Units
 from windcrest_core.prints.drawn import map_svg
-from windcrest_core.prints.measures import Units
 from windcrest_core.prints.pattern_sheet import pattern_pages, pieces_of
 from windcrest_core.prints.spacing_strip import spaced, spacing_strip
 from windcrest_core.sheet import FigureSheet
@@ -122,7 +122,7 @@ class PatternTest(unittest.TestCase):
     def test_paper_has_them_at_true_size(self) -> None:
         found = [of(example("ferrywoman"))[key] for key in ("apron", "thigh_r")]
         (drawn,) = pattern_pages(found, Units(), "")
-        svg = map_svg(drawn, "x")
+        svg = map_svg(drawn, "x", Units())
         rings = re.findall(r'<polygon class="silhouette" points="([^"]+)"', svg)
         sizes = []
         for ring in rings:

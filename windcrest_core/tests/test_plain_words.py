@@ -22,6 +22,7 @@ from windcrest_core.tests.support import (
     context,
     findings_of,
     planned,
+    spoken,
 )
 from windcrest_core.tests.test_findings import BURIED, LAMP, PULLED, SITTING, plain
 from windcrest_core.work.mend import ways_on
@@ -31,7 +32,7 @@ class PlainWordsTest(unittest.TestCase):
     """What made people laugh, or shrug."""
 
     def labels(self, sheet: FigureSheet) -> list[str]:
-        return [step.label for step in planned(sheet).order.steps]
+        return [spoken(step.label) for step in planned(sheet).order.steps]
 
     def test_one_run_is_bound_to_nothing_and_none_is_not_cut(self) -> None:
         stem = new_sheet("x", "stem_cap", 200)
@@ -54,16 +55,16 @@ class PlainWordsTest(unittest.TestCase):
             for finding in planned(
                 new_sheet("x", body, 400), context({"wires": ["al_awg20"]})
             ).findings:
-                self.assertNotIn("legs", finding.title, body)
+                self.assertNotIn("legs", spoken(finding.title), body)
         mushroom = planned(new_sheet("x", "stem_cap", 200)).character.topics
         pose = next(topic for topic in mushroom if topic.id == "pose")
-        self.assertNotIn("stepping", pose.question)
+        self.assertNotIn("stepping", spoken(pose.question))
 
     def test_what_is_asked_is_answered_by_the_sheet(self) -> None:
         lit = plain(
             light__lamp=LAMP, **PULLED, part__chest__opening={"side": "under", "across_mm": 40}
         )
-        settled = {topic.id: topic.settled for topic in planned(lit).character.topics}
+        settled = {t.id: spoken(t.settled or "") for t in planned(lit).character.topics}
         self.assertEqual((settled["lights"], settled["hollow"]), ("lantern", "chest"))
         self.assertIsNone({t.id: t.settled for t in planned(biped()).character.topics}["lights"])
         lifted = biped(**SITTING)
@@ -83,7 +84,7 @@ class PlainWordsTest(unittest.TestCase):
     def test_no_hand_in_the_air_is_offered_a_peg(self) -> None:
         seated = biped(**SITTING, run__spine__end="cut", run__leg_l__end="cut")
         for finding in findings_of(seated, "finish.peg.none"):
-            self.assertFalse([fix.label for fix in finding.fixes if "hand" in fix.label])
+            self.assertFalse([fix.label for fix in finding.fixes if "hand" in spoken(fix.label)])
 
     def test_wings_on_four_legs_grow_from_the_shoulder(self) -> None:
         """They touched nothing, said eight times."""

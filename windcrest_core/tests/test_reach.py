@@ -16,7 +16,7 @@ from windcrest_core.order.reach import fingerprint, look
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import Box, Part
-from windcrest_core.tests.support import biped, changed, example, planned
+from windcrest_core.tests.support import biped, changed, example, planned, spoken
 
 EYE = np.eye(3)
 
@@ -117,7 +117,7 @@ class PaintedFirstTest(unittest.TestCase):
         plan = planned(self.ox, Context(reach=self.found))
         self.assertTrue(plan.order.reach.fresh)
         join = next(step for step in plan.order.steps if step.key == "pannier_r.join.1")
-        reasons = [need.reason for need in join.needs if need.key == "leather.coats.1"]
+        reasons = [spoken(need.reason) for need in join.needs if need.key == "leather.coats.1"]
         self.assertEqual(reasons, ["painted before it is out of reach: the pack strap"])
         keys = [step.key for step in plan.order.steps]
         self.assertLess(keys.index("leather.coats.1"), keys.index("pannier_r.join.1"))
@@ -155,20 +155,20 @@ class PaintedFirstTest(unittest.TestCase):
 
 
 class MissedTest(unittest.TestCase):
-    def told(self, sheet: FigureSheet) -> list[Finding]:
+    def spoken(self, sheet: FigureSheet) -> list[Finding]:
         found = look(sheet, 6.0, lambda share: None)
         findings = planned(sheet, Context(reach=found)).order.findings
         return [finding for finding in findings if finding.id == "order.reach.brush"]
 
     def test_what_a_broad_brush_misses_is_said_with_ways_to_get_there(self) -> None:
         sheet = changed(example("ferrywoman"), order__brush_mm=15.0)
-        found = self.told(sheet)
+        found = self.spoken(sheet)
         self.assertIn("pelvis", [finding.subject for finding in found])
         pelvis = next(finding for finding in found if finding.subject == "pelvis")
-        self.assertIn("oilskin apron is in the way", pelvis.reason)
-        lifted = next(remedy for remedy in pelvis.fixes if "rest" in remedy.label)
-        after = self.told(apply_edits(sheet, lifted.operations)[0])
+        self.assertIn("oilskin apron is in the way", spoken(pelvis.reason))
+        lifted = next(remedy for remedy in pelvis.fixes if "rest" in spoken(remedy.label))
+        after = self.spoken(apply_edits(sheet, lifted.operations)[0])
         self.assertNotIn("pelvis", [finding.subject for finding in after])
 
     def test_a_fine_brush_misses_nothing_worth_saying(self) -> None:
-        self.assertEqual(self.told(changed(example("ferrywoman"), order__brush_mm=1.5)), [])
+        self.assertEqual(self.spoken(changed(example("ferrywoman"), order__brush_mm=1.5)), [])

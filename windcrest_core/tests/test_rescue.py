@@ -10,7 +10,7 @@ from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Mishap, MishapKind, Progress
 from windcrest_core.order.ways import KINDS
-from windcrest_core.tests.support import TODAY, biped, context, example, planned
+from windcrest_core.tests.support import TODAY, biped, context, example, planned, spoken
 from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.work.mend import WayOn, ways_on
 
@@ -78,7 +78,7 @@ class WaysTest(unittest.TestCase):
         self.assertEqual((early["pin_bake"].bakes, late["pin_bake"].bakes), (0, 1))
         self.assertGreater(late["pin_bake"].oven_min, 20)
         plan = planned(SHEET, progress=taken(early["pin_bake"], baked(1)))
-        mends = [s for s in plan.order.steps if s.label.startswith("Mend")]
+        mends = [s for s in plan.order.steps if spoken(s.label).startswith("Mend")]
         self.assertEqual({s.bake for s in mends}, {2})
         keys = [s.key for s in mends]
         for step, other in zip(keys, mends[1:], strict=False):
@@ -90,7 +90,7 @@ class WaysTest(unittest.TestCase):
             self.assertEqual((way.bakes, way.oven_min), (0, 0))
             plan = planned(SHEET, progress=taken(way, progress))
             for step in plan.order.steps:
-                if step.label.startswith("Mend"):
+                if spoken(step.label).startswith("Mend"):
                     self.assertIsNone(step.bake)
             prime = next(s for s in plan.order.steps if s.key == "figure.prime.1")
             self.assertIn(f"forearm_r.{way.mishap.id}.2", [need.key for need in prime.needs])
@@ -140,7 +140,9 @@ class WaysTest(unittest.TestCase):
         finished = Progress(steps_done=every, bakes=bakes)
         found = ways_on(sheet, Context(), finished, TODAY, "broke", "forearm_l")
         spoils = {way.mishap.way: way.spoils for way in found}
-        self.assertTrue(any("glue under the right hand" in line for line in spoils["pin_bake"]))
+        self.assertTrue(
+            any("glue under the right hand" in spoken(line) for line in spoils["pin_bake"])
+        )
         self.assertEqual(spoils["pin_glue"], [])
 
     def test_several_mishaps_have_ids_of_their_own(self) -> None:

@@ -37,6 +37,7 @@ from windcrest_core.tests.support import (
     example,
     loaded,
     planned,
+    spoken,
 )
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
@@ -164,7 +165,9 @@ class RunPlanTest(unittest.TestCase):
                 for run in frame.runs
                 for j in run.joints
             )
-            shown = frame.hold.value / (wanted if "(upright)" in frame.hold.why.formula else 1)
+            shown = frame.hold.value / (
+                wanted if "(upright)" in spoken(frame.hold.why.formula) else 1
+            )
             self.assertAlmostEqual(shown, worst)
 
     def test_a_heavier_thing_in_the_hand_loads_the_shoulder(self) -> None:
@@ -207,7 +210,7 @@ class ChoiceTest(unittest.TestCase):
     def test_every_fault_names_its_number_and_what_is_wanted(self) -> None:
         thin = tried(Stores(), catalogue().wires["al_awg16"], self.DEMAND, 2.0)
         self.assertRegex(
-            thin.fails[0].words, r"holds [\d.]+ × upright at the right shoulder, 2 wanted"
+            spoken(thin.fails[0].words), r"holds [\d.]+ × upright at the right shoulder, 2 wanted"
         )
         thick = tried(Stores(), catalogue().wires["hs_4_0"], asked(room_mm=3), 2.0)
         self.assertIn("room", {fail.code for fail in thick.fails})
@@ -215,7 +218,7 @@ class ChoiceTest(unittest.TestCase):
 
     def test_what_bends_it(self) -> None:
         self.assertEqual(
-            [tool_for(effort) for effort in (250, 251, 800, 801, 2500, 2501)],
+            [spoken(tool_for(effort)) for effort in (250, 251, 800, 801, 2500, 2501)],
             ["fingers", "two hands", "two hands", "pliers", "pliers", "vice or bender"],
         )
 
@@ -267,10 +270,10 @@ class TippingTest(unittest.TestCase):
         return standing(500, np.array([x, y, z]), rectangle(100, 60))
 
     def test_it_goes_over_the_nearest_edge(self) -> None:
-        self.assertEqual(self.at(0, 20).towards_words, "forward")
-        self.assertEqual(self.at(0, -20).towards_words, "backward")
-        self.assertEqual(self.at(45, 0).towards_words, "to its right")
-        self.assertEqual(self.at(-45, 0).towards_words, "to its left")
+        self.assertEqual(spoken(self.at(0, 20).towards_words), "forward")
+        self.assertEqual(spoken(self.at(0, -20).towards_words), "backward")
+        self.assertEqual(spoken(self.at(45, 0).towards_words), "to its right")
+        self.assertEqual(spoken(self.at(-45, 0).towards_words), "to its left")
 
     @settings(max_examples=40)
     @given(st.floats(-45, 45), st.floats(-25, 25), st.floats(0, 360))

@@ -31,6 +31,7 @@ from windcrest_core.tests.support import (
     example,
     loaded,
     planned,
+    spoken,
 )
 
 
@@ -168,7 +169,7 @@ class PelicanTest(unittest.TestCase):
     def test_how_to_hold_it_is_said_with_its_number(self) -> None:
         ways = {way.how: way for way in planned(example("pelican_piper")).frame.holding}
         self.assertEqual(set(ways), {"rod", "clamp"})
-        self.assertRegex(ways["rod"].reason, r"holds 0\.\d × at the left hock")
+        self.assertRegex(spoken(ways["rod"].reason), r"holds 0\.\d × at the left hock")
         self.assertEqual(planned(example("barnacle_ox")).frame.holding[0].how, "stands")
 
 
@@ -209,7 +210,7 @@ class GaugeTableTest(unittest.TestCase):
         stiff = catalogue().wires["hs_4_0"]
         self.assertTrue(tried(Stores(), stiff, asked(bent=True), 2.0).fails)
         straight = tried(Stores(), stiff, asked(bent=False), 2.0)
-        self.assertEqual((straight.fails, straight.tool), ([], "no bend"))
+        self.assertEqual((straight.fails, spoken(straight.tool)), ([], "no bend"))
 
     def test_cured_clay_holds_what_wire_alone_does_not(self) -> None:
         run = next(r for r in planned(biped()).frame.runs if r.id == "arms")

@@ -17,11 +17,13 @@ from windcrest_core.errors import SheetError
 from windcrest_core.findings import STATIONS
 from windcrest_core.given.load import Context, load_progress, load_rules
 from windcrest_core.given.progress import Progress
+from windcrest_core.measures import Units
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.tests.support import biped, changed, context, example, planned
 from windcrest_core.tests.sweeps import some, sweep
-from windcrest_core.units import gauge_text
+from windcrest_core.units import nearest_gauge
+from windcrest_core.words import sayer
 
 NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
 
@@ -62,7 +64,7 @@ class EveryFigureTest(unittest.TestCase):
             totals = planned(example(name)).totals
             for q in (totals.mass, totals.foil, totals.clay, totals.hands):
                 assert q.low is not None and q.high is not None
-                self.assertTrue(q.low < q.value < q.high, f"{name} {q.why.formula}")
+                self.assertTrue(q.low < q.value < q.high, name)
 
     @settings(max_examples=12)
     @given(st.sampled_from(sorted(BODIES)), st.floats(120, 600), st.floats(2.5, 9), st.floats(2, 9))
@@ -186,10 +188,10 @@ class ContextTest(unittest.TestCase):
                 load_progress(data)
 
     def test_gauges_in_the_persons_words(self) -> None:
-        self.assertEqual(gauge_text(1.628, "awg"), "14 AWG, 1.63 mm")
-        self.assertEqual(gauge_text(1.628, "us_steel").split(",")[0], "about 16 US steel")
-        run = planned(biped(), context(gauge_words="imperial")).frame.runs[0]
-        self.assertIn("imperial", run.gauge)
+        self.assertEqual(Units().wire_mm(1.628), "14 AWG, 1.63 mm")
+        self.assertEqual(nearest_gauge(1.628, "us_steel"), "about 16 US steel")
+        run = planned(biped()).frame.runs[0]
+        self.assertIn("imperial", sayer(Units(gauge="imperial")).say(run.gauge))
 
     def test_colours_read_as_written(self) -> None:
         self.assertEqual(rgb_of_hex("#c9962f"), (201, 150, 47))

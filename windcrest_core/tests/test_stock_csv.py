@@ -53,7 +53,7 @@ class RoundTripTest(unittest.TestCase):
 
 
 class ChangesTest(unittest.TestCase):
-    def told(self, text: str) -> list[tuple[str, float | None, float]]:
+    def spoken(self, text: str) -> list[tuple[str, float | None, float]]:
         found = changes(read_rows((HEAD + text).encode()), shelf())
         return [(row.what, row.before, row.after) for row in found]
 
@@ -66,7 +66,7 @@ class ChangesTest(unittest.TestCase):
             "clay,rigid,whatever,1,454,g,,,,,\n"
         )
         self.assertEqual(
-            self.told(rows),
+            self.spoken(rows),
             [
                 ("other amount", 4.0, 3.0),
                 ("new lot", None, 6.0),
@@ -77,7 +77,7 @@ class ChangesTest(unittest.TestCase):
         )
 
     def test_details_alone_are_told_too(self) -> None:
-        [(what, _, _)] = self.told("insert,beads,glass beads,1,4,count,6,3,2026-05-02,,2\n")
+        [(what, _, _)] = self.spoken("insert,beads,glass beads,1,4,count,6,3,2026-05-02,,2\n")
         self.assertEqual(what, "other details")
 
     def test_the_catalogue_names_what_it_has(self) -> None:

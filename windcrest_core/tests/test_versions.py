@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import (
     CONTEXT,

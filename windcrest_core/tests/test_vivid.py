@@ -11,7 +11,7 @@ from windcrest_core.colour.gaps import aim_at, gaps
 from windcrest_core.colour.paint import film_of, masstone
 from windcrest_core.colour.recipes import Recipe, nearest, one_to_buy, with_one_more
 from windcrest_core.colour.spectra import rgb_of_hex
-from windcrest_core.tests.support import biped, changed, context, planned
+from windcrest_core.tests.support import biped, changed, context, planned, spoken
 
 LETTERS = {
     "W": "titanium_white", "K": "carbon_black", "U": "ultramarine", "Y": "hansa_yellow", "O": "yellow_ochre",
@@ -76,6 +76,6 @@ class VividTest(unittest.TestCase):
         sheet = changed(biped(), area__skin__target="#c2187a")
         given = context({"paints": list(OWNED)})
         [told] = [f for f in planned(sheet, given).findings if f.id == "colour.mix.off"]
-        self.assertIn("With quinacridone magenta it would be near", told.reason)
+        self.assertIn("With quinacridone magenta it would be near", spoken(told.reason))
         none = planned(sheet, context({"paints": list(catalogue().paints)})).findings
         self.assertFalse([f for f in none if f.id == "colour.mix.off"])

@@ -7,6 +7,7 @@ from typing import NamedTuple
 from windcrest_core.bake.firing import Before
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.errors import SheetError
+from windcrest_core.facts import said
 from windcrest_core.plan import Plan
 
 
@@ -29,7 +30,9 @@ def planned_bake(plan: Plan, number: int) -> PlannedBake:
     bakes = plan.bake.bakes
     found = next((bake for bake in bakes if bake.number == number), None)
     if found is None:
-        allowed = ", ".join(str(bake.number) for bake in bakes) or "none: nothing is baked"
+        allowed = ", ".join(str(bake.number) for bake in bakes) or said(
+            "work.none_nothing_is_baked"
+        )
         raise SheetError.one("number", number, f"one of {allowed}")
     raw = {part.id for part in found.parts if part.raw_in}
     earlier = [bake for bake in bakes if bake.number < number]

@@ -12,7 +12,7 @@ from typing import Annotated
 
 from pydantic import WithJsonSchema
 
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.house_rules import Rules
 
 LEAST_SITTING_MIN = 10.0  # of a step that is begun at the end of an evening [A]
@@ -24,7 +24,7 @@ class Task(Frozen):
     """A step still to be done. `oven_c` is the dial of a bake, which is not broken off."""
 
     key: str
-    label: str
+    label: Text
     minutes: float
     wait_min: float = 0.0
     needs: list[str] = []
@@ -51,7 +51,7 @@ class Sitting(Frozen):
     figure: str
     name: str
     key: str
-    label: str
+    label: Text
     start: LocalTime
     minutes: float
     more: bool = False
@@ -70,7 +70,7 @@ class Finish(Frozen):
 class Calendar(Frozen):
     sittings: list[Sitting]
     finishes: list[Finish]
-    remarks: list[str]
+    remarks: list[Text]
 
 
 @dataclass
@@ -237,16 +237,21 @@ def _same_load(
     return found
 
 
-def _remarks(works: list[Work], longest: float, rules: Rules) -> list[str]:
+def _remarks(works: list[Work], longest: float, rules: Rules) -> list[Text]:
     """What the hours do not allow, in words."""
     if all(day.hours <= 0 for day in rules.bench_week):
-        return ["There are no bench hours in any week: nothing can be laid out."]
+        return [said("work.there_are_no_bench_hours")]
     bakes = [(work, task) for work in works for task in work.tasks if task.oven_c is not None]
     if bakes and longest <= 0:
-        return ["There is no day with both bench hours and the oven: nothing can be baked."]
+        return [said("work.there_is_no_day_with")]
     return [
-        f"{work.name}: {task.label.split(':')[0]} takes {task.minutes:.0f} min, longer than any of "
-        f"your days ({longest:.0f} min). It is laid on the longest and ends later; stay with the oven."
+        said(
+            "work.takes_longer_than_any_of",
+            work=work.name,
+            task=task.label,
+            minutes_min=task.minutes,
+            longest_min=longest,
+        )
         for work, task in bakes
         if task.minutes > longest
     ]

@@ -18,7 +18,7 @@ from windcrest_core.bake.outcome import grade
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text, said
 
 HORIZON_MIN = 360.0
 POINTS = 120
@@ -80,7 +80,7 @@ class Live(Frozen):
     browning: list[str]
     parts: list[LivePart]
     points: list[LivePoint]
-    remarks: list[str]
+    remarks: list[Text]
 
 
 def follow(
@@ -231,34 +231,23 @@ def doors(trace: Trace) -> list[float]:
 
 def _remarks(
     trace: Trace, silent_s: float | None, coming_c: float, peak_c: float, maximum_c: float
-) -> list[str]:
+) -> list[Text]:
     """What has to be said, the most urgent first."""
-    said = []
+    told: list[Text] = []
     if peak_c > maximum_c:
-        said.append(
-            f"The air was at {peak_c:.0f} °C, above the maker's {maximum_c:.0f}. If it smokes: oven "
-            "off, windows open, leave the room."
-        )
+        told.append(said("work.the_air_was_at_above", peak_c=peak_c, maximum_c=maximum_c))
     elif coming_c > maximum_c:
-        said.append(
-            f"The air is on its way to {coming_c:.0f} °C, above the maker's {maximum_c:.0f}: turn the dial "
-            "down now, or open the door a hand's breadth."
-        )
+        told.append(said("work.the_air_is_on_its", coming_c=coming_c, maximum_c=maximum_c))
     if silent_s is not None:
         since = (
-            "not been heard yet"
+            said("work.not_been_heard_yet")
             if not trace.readings
-            else f"been silent for {silent_s / 60:.0f} min"
+            else said("work.been_silent_for", silent_s_min=silent_s / 60)
         )
-        said.append(f"The probe has {since}: what is shown goes by the model.")
-    said += [
-        f"The door was open at minute {minute:.0f}; that is counted." for minute in doors(trace)
-    ]
-    said += [
-        f"Nothing was heard from minute {a / 60:.0f} to {b / 60:.0f}: taken as a straight line."
-        for a, b in trace.gaps
-    ]
-    return said
+        told.append(said("work.the_probe_has_what_is", since=since))
+    told += [said("work.the_door_was_open_at", minute=minute) for minute in doors(trace)]
+    told += [said("work.nothing_was_heard_from_minute", a=a / 60, b=b / 60) for a, b in trace.gaps]
+    return told
 
 
 def _points(

@@ -6,7 +6,7 @@ from datetime import date
 
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen
+from windcrest_core.facts import Frozen, Text
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Mishap, MishapKind, Progress
 from windcrest_core.order.ways import Way, ways
@@ -23,9 +23,9 @@ class WayOn(Frozen):
     """
 
     mishap: Mishap
-    label: str
-    because: str
-    steps: list[str]
+    label: Text
+    because: Text
+    steps: list[Text]
     hands_min: float
     oven_min: float
     bakes: int
@@ -34,7 +34,7 @@ class WayOn(Frozen):
     scorch: float
     scorch_limit: float
     too_scorched: bool
-    spoils: list[str]
+    spoils: list[Text]
 
 
 def ways_on(

@@ -6,7 +6,8 @@ from datetime import date
 from typing import Literal
 
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen, Operation
+from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Operation
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.order.joins import Join
@@ -24,10 +25,10 @@ class MoveAnswer(Frozen):
     it goes past, `consequences` what comes of that, worked out from the two plans.
     """
 
-    label: str
+    label: Text
     allowed: Literal["free", "forced", "cannot"]
-    against: list[str]
-    consequences: list[str]
+    against: list[Text]
+    consequences: list[Text]
     bakes_before: int
     bakes_after: int
     operations: list[Operation]
@@ -68,7 +69,7 @@ def try_move(
         state = next(row for row in then.order.moves if row.id == move.id)
         if state.state != "idle":
             return MoveAnswer(
-                label=f"{labels[step]}: {state.where}",
+                label=said("work.moved", step=labels[step], where=state.where),
                 allowed="forced" if forced else "free",
                 against=state.against,
                 consequences=[*state.consequences, *_changes(now, then)],
@@ -77,7 +78,7 @@ def try_move(
                 operations=[operation],
             )
     return MoveAnswer(
-        label=f"{labels[step]}: {state.where}",
+        label=said("work.moved", step=labels[step], where=state.where),
         allowed="cannot",
         against=state.against,
         consequences=[],
@@ -100,16 +101,19 @@ def _bake_by_part(now: Plan, number: int) -> dict[str, object]:
     return {"cures": part, "later": number - upto[part]}
 
 
-def _changes(now: Plan, then: Plan) -> list[str]:
+def _changes(now: Plan, then: Plan) -> list[Text]:
     """What else changes: bakes, minutes in the oven, joins."""
-    found = []
+    found: list[Text] = []
     more = len(then.bake.bakes) - len(now.bake.bakes)
     if more:
         minutes = then.bake.total_min.value - now.bake.total_min.value
-        words = f"{abs(more)} bake{'s' if abs(more) > 1 else ''}"
         found.append(
-            f"{words} {'more' if more > 0 else 'fewer'}, {abs(minutes):.0f} min "
-            f"{'more' if minutes > 0 else 'less'} in the oven"
+            said(
+                "work.more_bakes" if more > 0 else "work.fewer_bakes",
+                bakes=abs(more),
+                minutes_min=abs(minutes),
+                way="more" if minutes > 0 else "less",
+            )
         )
     before = {join.part: join for join in now.order.joins}
     after = {join.part: join for join in then.order.joins}
@@ -118,13 +122,20 @@ def _changes(now: Plan, then: Plan) -> list[str]:
         if (was.state if was else "raw to raw") != join.state:
             found.append(_join_words(join))
     found += [
-        f"the {join.label} is joined raw to raw"
+        said("work.the_is_joined_raw_to", join=join.label)
         for part, join in before.items()
         if part not in after
     ]
     return found
 
 
-def _join_words(join: Join) -> str:
-    grams = f", {join.grams:.1f} g" if join.grams else ""
-    return f"the {join.label} is joined {join.state} to the {join.onto_label}{grams}: {join.how}"
+def _join_words(join: Join) -> Text:
+    grams = said("work.so_many_grams", held_g=join.grams) if join.grams else ""
+    return said(
+        "work.the_is_joined_to_the",
+        join=join.label,
+        state=join.state,
+        onto_label=join.onto_label,
+        grams=grams,
+        how=join.how,
+    )

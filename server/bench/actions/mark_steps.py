@@ -8,11 +8,16 @@ from server.bench.models import BakeRecord, StepDone
 from server.problems import Problem
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, kept_plan_of, plan_of
+from server.speaking import speaker_of
 from windcrest_core.errors import Fault
 from windcrest_core.given.load import Context
+from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.step_keys import bake_key
+from windcrest_core.words import sayer
 from windcrest_core.work.bakes import planned_bake
+
+METRIC = sayer(Units())
 
 
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
@@ -29,9 +34,11 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
         _pin(figure, None)
         return
     plan = plan_of(figure)
-    known = {step.key: step.model_dump(mode="json") for step in plan.order.steps}
+    known = {step.key: step.model_dump(mode="json", context=METRIC) for step in plan.order.steps}
     known |= {
-        item.key: item.model_dump() for item in plan.finish.checklist if item.key not in known
+        item.key: item.model_dump(mode="json", context=METRIC)
+        for item in plan.finish.checklist
+        if item.key not in known
     }
     for key in keys:
         if key not in known:
@@ -64,5 +71,9 @@ def _pin(figure: Figure, context: Context | None) -> None:
     pinned = context.model_dump(mode="json") if context else None
     if figure.pinned != pinned:
         figure.pinned = pinned
-        figure.pinned_plan = gzip.compress(kept_plan_of(figure).text.encode()) if context else None
+        figure.pinned_plan = gzip.compress(_text(figure).encode()) if context else None
         figure.save(update_fields=["pinned", "pinned_plan"])
+
+
+def _text(figure: Figure) -> str:
+    return kept_plan_of(figure).text(speaker_of(figure.owner_id))

@@ -8,6 +8,7 @@ from django.db import transaction
 
 from server.shelf.models import Figure, Revision
 from server.shelf.planning import kept_plan_of
+from server.speaking import speaker_of
 from windcrest_core.sheet.upgrades import SHEET
 
 
@@ -42,7 +43,7 @@ def keep_finished_plans() -> int:
     """How many figures that were finished before their plan was kept have it now."""
     kept = 0
     for figure in Figure.objects.filter(pinned__isnull=False, pinned_plan=None):
-        plan = gzip.compress(kept_plan_of(figure).text.encode())
+        plan = gzip.compress(kept_plan_of(figure).text(speaker_of(figure.owner_id)).encode())
         with transaction.atomic():
             kept += Figure.objects.filter(pk=figure.pk, pinned_plan=None).update(pinned_plan=plan)
     return kept

@@ -12,7 +12,9 @@ from django.core.management.base import BaseCommand, CommandParser
 from windcrest_core.errors import SheetError
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import load_rules
+from windcrest_core.measures import Units
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
+from windcrest_core.words import sayer
 
 
 def read(name: str) -> Any:
@@ -36,6 +38,9 @@ def sheet_text(sheet: FigureSheet) -> str:
     return json.dumps(sheet.model_dump(mode="json"), indent=1, ensure_ascii=False)
 
 
+SPEAKER = sayer(Units())
+
+
 class SheetCommand(BaseCommand):
     """Prints what `answer` gives."""
 
@@ -49,7 +54,7 @@ class SheetCommand(BaseCommand):
             found = self.answer(options)
         except SheetError as error:
             for fault in error.faults:
-                self.stderr.write(" ".join(str(fault).split()))
+                self.stderr.write(" ".join(fault.told(SPEAKER.say(fault.allowed)).split()))
             sys.exit(2)
         self.stdout.write(found)
 

@@ -3396,6 +3396,11 @@ export interface components {
         FaceLine: {
             /** Above Chin Mm */
             above_chin_mm: number;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "crown" | "brow" | "eyes" | "nose" | "mouth" | "chin";
             /** Label */
             label: string;
             /** Share */

@@ -10,7 +10,8 @@ from windcrest_core.catalogue import known
 from windcrest_core.character.library import dress, heads, limbs, things
 from windcrest_core.character.library.fit import Fit
 from windcrest_core.errors import SheetError
-from windcrest_core.findings import Frozen, Operation
+from windcrest_core.facts import Frozen
+from windcrest_core.findings import Operation
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges

@@ -13,6 +13,7 @@ from windcrest_core.given.progress import Progress
 from windcrest_core.given.stores import Stores
 from windcrest_core.order.reach import look
 from windcrest_core.plan import plan
+from windcrest_core.words import sayer
 
 
 class Command(SheetCommand):
@@ -36,6 +37,5 @@ class Command(SheetCommand):
         if options["reach"]:
             reach = look(sheet, context.rules.wall_mm, lambda share: None)
             context = context.model_copy(update={"reach": reach})
-        return plan(sheet, context, done, options["today"] or date.today()).model_dump_json(
-            indent=1
-        )
+        made = plan(sheet, context, done, options["today"] or date.today())
+        return made.model_dump_json(indent=1, context=sayer(context.rules.units))

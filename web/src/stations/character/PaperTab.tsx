@@ -73,7 +73,7 @@ export function PaperTab() {
       <PrintLink href={`${at}/layout-map?form=svg&mirrored=${mirrored}`}>
         The same as one drawing (SVG)
       </PrintLink>
-      <Note>Print at 100 % and measure the 100 mm bar before you bend.</Note>
+      <Note>Print at 100 % and measure the bar at its foot before you bend.</Note>
       <Heading size="sm">For the bench</Heading>
       <Box as="ul" listStyleType="none">
         {sheets.map((sheet) => (
