@@ -131,8 +131,10 @@ class Sayer:
         first = shown(self.units, low)
         if high is None:
             return first
-        number, _, unit = first.rpartition(" ")
         second = shown(self.units, high)
+        if ("/" in first) != ("/" in second):
+            first, second = self.units.fine_mm(low), self.units.fine_mm(high)
+        number, _, unit = first.rpartition(" ")
         return f"{number} to {second}" if second.endswith(f" {unit}") else f"{first} to {second}"
 
     def _listed(self, value: Value, between: str) -> str:

@@ -12,7 +12,7 @@ WORDS = {
     "clay.make_the_of_putty": "Make the {part} of putty",
     "clay.use_flexible_clay": "Use flexible clay",
     "clay.thin.breaks": "{part}: breaks at a push of {force_n}",
-    "clay.thin.breaks.why": "A thumb pushes with 1 to 3 N. Thin rigid clay without wire snaps when the figure is dusted; flexible clay gives.",
+    "clay.thin.breaks.why": "A thumb pushes with {1-3 N}. Thin rigid clay without wire snaps when the figure is dusted; flexible clay gives.",
     "clay.the_part_outside_others_core": "(the part outside others − core − wire) × density; ball = (6 × volume ÷ π)^⅓",
     "clay.outside_others_core_off": "outside others, core off",
     "clay.wire_in_it": "wire in it",

@@ -7,6 +7,7 @@ from dataclasses import replace
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.errors import SheetError
+from windcrest_core.facts import said
 from windcrest_core.findings import Fix, Operation, fix
 from windcrest_core.frame.bare import runs_into_bare_parts
 from windcrest_core.frame.routes import Parents, neighbours, route
@@ -143,7 +144,9 @@ def split_at_middle(sheet: FigureSheet, run: Run) -> list[Fix]:
     joint = run.path[len(run.path) // 2]
     label = joint_ranges(sheet.body)[joint].label
     operations = split(sheet, run.id, joint)
-    return [fix(f"Split it at the {label}", *((row.path, row.value) for row in operations))]
+    return [
+        fix(said("frame.split_it_at", label=label), *((row.path, row.value) for row in operations))
+    ]
 
 
 def joined(sheet: FigureSheet, run_id: str, other_id: str) -> list[Operation]:

@@ -149,4 +149,5 @@ WORDS = {
     "frame.loop_in_the_head": "at most {most_mm:fine}: the head less the clay on both sides of it",
     "frame.too_thick_here": "at most {most_mm:fine} thick here under its cover of clay; {strands} × {wire} is {thick_mm:fine}",
     "frame.more_droop": "more than {least_mm:fine}; wire that springs back droops {springs_mm:fine} under this, so hang more on it or on a longer piece",
+    "frame.split_it_at": "Split it at the {label}",
 }

@@ -16,7 +16,7 @@ const saved = () => Promise.resolve();
 
 test("a length is saved as it was typed, in the person's unit where none is named", async () => {
   const save = vi.fn(saved);
-  const { user } = show(<MeasureField label="Wall" mm={6} onCommit={save} />, { units: INCHES });
+  const { user } = show(<MeasureField label="Wall" mm={6.35} onCommit={save} />, { units: INCHES });
   const field = screen.getByLabelText("Wall");
   expect(field).toHaveProperty("value", "1/4 in");
   await user.clear(field);

@@ -2,6 +2,7 @@ import { describe, expect, test } from "vitest";
 import type { Quantity } from "../api/types";
 import {
   length,
+  area,
   lengthAsTyped,
   mass,
   METRIC,
@@ -18,6 +19,7 @@ import {
   value,
   type Units,
 } from "./format";
+import vectors from "./vectors.json";
 
 const INCHES: Units = { length_unit: "in", mass_unit: "oz", temperature_unit: "F" };
 
@@ -34,16 +36,18 @@ describe("lengths", () => {
     [304.8, "12 in"],
     [4.7625, "3/16 in"],
     [44.45, "1 3/4 in"],
-    [0.79375, "1/32 in"],
-    [0, "0 in"],
-    [25.0, "31/32 in"],
-  ])("%d mm as a rule shows it", (mm, shown) => expect(length(mm, INCHES)).toBe(shown));
+    [0.79375, "0.031 in"],
+    [0, "0.00 in"],
+    [25.0, "1 in"],
+  ])("%d mm as it is measured", (mm, shown) => expect(length(mm, INCHES)).toBe(shown));
 
   test("what somebody chose has no zeros that say nothing, and can be typed back", () => {
     expect(lengthAsTyped(6, METRIC)).toBe("6 mm");
     expect(lengthAsTyped(6.25, METRIC)).toBe("6.25 mm");
     expect(lengthAsTyped(1500, METRIC)).toBe("1500 mm");
     expect(lengthAsTyped(6.35, INCHES)).toBe("1/4 in");
+    expect(lengthAsTyped(5.55625, INCHES)).toBe("7/32 in");
+    expect(lengthAsTyped(4, INCHES)).toBe("0.16 in");
   });
 
   test("metres and feet", () => {
@@ -71,7 +75,7 @@ describe("weights, temperatures, times", () => {
   });
 
   test("ounces and Fahrenheit", () => {
-    expect(mass(454, INCHES)).toBe("16.0 oz");
+    expect(mass(454, INCHES)).toBe("16.01 oz");
     expect(temperature(135, INCHES)).toBe("275 °F");
     expect(temperature(135, METRIC)).toBe("135 °C");
   });
@@ -85,7 +89,7 @@ describe("weights, temperatures, times", () => {
 
   test("minutes become hours where that is easier to think in", () => {
     expect(minutes(89.4)).toBe("89 min");
-    expect(minutes(95)).toBe("1.6 h");
+    expect(minutes(95)).toBe("1 h 35 min");
   });
 });
 
@@ -113,4 +117,23 @@ describe("any answer", () => {
     expect(range({ ...q, low: 10, high: 10 }, METRIC)).toBeNull();
     expect(range({ ...q, low: 8, high: 12 }, METRIC)).toBe("8.00 g to 12.0 g");
   });
+});
+
+/** What the core shows of the same amounts. */
+const SHOWN: Record<string, (amount: number, units: Units) => string> = {
+  length,
+  mass,
+  temperature,
+  difference,
+  area,
+  metres,
+  minutes: (amount) => minutes(amount),
+  volume: (amount, units) => value(amount, "cm3", units),
+  moment: (amount, units) => value(amount, "Nmm", units),
+  force: (amount, units) => value(amount, "N", units),
+  wire: (amount, units) => across(amount, units),
+};
+
+test.each(vectors)("$of of $value in $units as the core has it", (row) => {
+  expect(SHOWN[row.of]?.(row.value, row.units === "metric" ? METRIC : INCHES)).toBe(row.shown);
 });

@@ -10,12 +10,14 @@ const digits = (value: number, places: number, most = places) =>
 const short = (value: number) =>
   digits(value, Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2);
 
-export function length(mm: number, units: Units): string {
-  if (units.length_unit === "mm") return `${short(mm)} mm`;
-  const total = Math.round((mm / 25.4) * 32);
-  const whole = Math.trunc(total / 32);
-  let top = Math.abs(total % 32);
-  let bottom = 32;
+const RULED_MM = 12.7;
+const AS_TYPED = 0.01;
+
+/** A fraction of an inch as a rule shows it. */
+function fraction(inches: number, bottom: number): string {
+  const total = Math.round(inches * bottom);
+  const whole = Math.trunc(total / bottom);
+  let top = total % bottom;
   if (top === 0) return `${whole} in`;
   while (top % 2 === 0) {
     top /= 2;
@@ -24,19 +26,53 @@ export function length(mm: number, units: Units): string {
   return `${whole === 0 ? "" : `${whole} `}${top}/${bottom} in`;
 }
 
+/** Inches as they are measured: to 1/16 with a ruler from half an inch on, or where it is such a fraction; in
+ * decimals below, as calipers show them. The core's `ruler_text`. */
+function ruled(mm: number): string {
+  const inches = Math.abs(mm) / 25.4;
+  const sign = mm < 0 ? "−" : "";
+  const near = Math.round(inches * 16) / 16;
+  if (Math.abs(mm) >= RULED_MM || (near > 0 && Math.abs(inches - near) <= AS_TYPED * inches))
+    return sign + fraction(inches, 16);
+  return `${sign}${digits(inches, inches >= 0.1 || inches === 0 ? 2 : 3)} in`;
+}
+
+export const length = (mm: number, units: Units): string =>
+  units.length_unit === "mm" ? `${short(mm)} mm` : ruled(mm);
+
 /** A length somebody chose: as they would write it, without zeros that say nothing. */
-export const lengthAsTyped = (mm: number, units: Units): string =>
-  units.length_unit === "mm" ? `${digits(mm, 0, 2).replace(",", "")} mm` : length(mm, units);
+export function lengthAsTyped(mm: number, units: Units): string {
+  if (units.length_unit === "mm") return `${digits(mm, 0, 2).replace(",", "")} mm`;
+  const inches = mm / 25.4;
+  const bottom = [16, 32, 64].find((n) => Math.abs(Math.round(inches * n) / n - inches) < 1e-4);
+  return bottom !== undefined && mm > 0 ? fraction(inches, bottom) : ruled(mm);
+}
 
 /** What calipers read, a wire or a drill: so many places of a millimetre at most, three of an inch. */
 export const across = (mm: number, units: Units, places = 2): string =>
   units.length_unit === "mm" ? `${digits(mm, 1, places)} mm` : `${digits(mm / 25.4, 3)} in`;
 
 export const area = (cm2: number, units: Units): string =>
-  units.length_unit === "in" ? `${(cm2 / 6.4516).toFixed(1)} sq in` : `${cm2.toFixed(1)} cm²`;
+  units.length_unit === "in" ? `${tenth(cm2 / 6.4516)} sq in` : `${tenth(cm2)} cm²`;
+
+const tenth = (value: number) => digits(value, Math.abs(value) < 100 ? 1 : 0).replace(",", "");
+
+/** To two places, three below a tenth of one: the core's `mass_g`. */
+function ounces(g: number): string {
+  const oz = g / 28.349523;
+  return `${digits(oz, oz < 0.1 ? 3 : oz < 100 ? 2 : 1).replace(",", "")} oz`;
+}
+
+/** Hours and minutes as they are said: the core's `minutes_words`. */
+export function minutes(min: number): string {
+  const whole = Math.round(min);
+  if (whole < 90) return `${whole} min`;
+  const rest = whole % 60;
+  return `${Math.trunc(whole / 60)} h${rest ? ` ${rest} min` : ""}`;
+}
 
 export const mass = (g: number, units: Units): string =>
-  units.mass_unit === "g" ? `${short(g)} g` : `${short(g / 28.349523)} oz`;
+  units.mass_unit === "g" ? `${short(g)} g` : ounces(g);
 
 /** A mass to be typed on: what a scale said, to a tenth of a gram. */
 export const massAsTyped = (g: number, units: Units): string =>
@@ -81,10 +117,7 @@ export function stockAmount(amount: number, unit: StockUnit, units: Units): stri
 
 export const money = (cost: number): string => `£${digits(cost, 2)}`;
 
-export function minutes(min: number): string {
-  if (min < 90) return `${digits(min, 0)} min`;
-  return `${digits(min / 60, 1)} h`;
-}
+const inches = (units: Units) => units.length_unit === "in";
 
 export function value(amount: number, unit: Quantity["unit"], units: Units): string {
   switch (unit) {
@@ -101,11 +134,13 @@ export function value(amount: number, unit: Quantity["unit"], units: Units): str
     case "deg":
       return `${digits(amount, 1)}°`;
     case "N":
-      return `${short(amount)} N`;
+      return inches(units)
+        ? `${Number((amount / 4.4482216).toPrecision(2))} lbf`
+        : `${short(amount)} N`;
     case "Nmm":
-      return `${short(amount)} N·mm`;
+      return inches(units) ? `${digits(amount / 112.984829, 1)} lbf·in` : `${short(amount)} N·mm`;
     case "cm3":
-      return `${short(amount)} cm³`;
+      return inches(units) ? `${tenth(amount / 16.387064)} cu in` : `${short(amount)} cm³`;
     case "ratio":
       return `${amount >= 99 ? "over 99" : digits(amount, 1)} ×`;
     case "count":
