@@ -94,9 +94,9 @@ class MeasureJourney(Journey):
 
     @staticmethod
     def _tiles(figure: Figure) -> int:
+        from windcrest_core.measures import Units
         from windcrest_core.prints.layout_map import layout_map
         from windcrest_core.prints.map_pages import map_tiling
-        from windcrest_core.prints.measures import Units
 
         return map_tiling(layout_map(plan_of(figure), Units()), "A4").pages - 1
 

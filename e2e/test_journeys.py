@@ -249,7 +249,7 @@ class HouseRulesJourney(Journey):
             expect(page.get_by_label("Wall over all foil")).to_have_value("1/8 in")
             page.get_by_role("link", name="House rules").click()
             page.get_by_role("button", name="Undo").click()
-            expect(page.get_by_label("Wall over foil")).to_have_value("1/4 in")
+            expect(page.get_by_label("Wall over foil")).to_have_value("0.24 in")
 
         self.expected_statuses.add(422)
         self.drive(work)

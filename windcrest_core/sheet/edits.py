@@ -14,7 +14,7 @@ from windcrest_core.refused import faults_of
 from windcrest_core.sheet.load import load_sheet
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.upgrades import OPERATIONS
-from windcrest_core.units import length_mm
+from windcrest_core.units import length_mm, mass_g
 
 _LISTS = {
     "part": ("parts",),
@@ -43,13 +43,15 @@ def _refuse(path: str) -> SheetError:
 
 
 def _measured(path: str, value: Any) -> Any:
-    """Text in a field of mm is read as a length in whatever unit it names."""
-    if path.endswith("_mm") and isinstance(value, str):
-        try:
+    """Text in a field of mm or g is read as a length or a weight in whatever unit it names."""
+    if not isinstance(value, str):
+        return value
+    try:
+        if path.endswith("_mm"):
             return length_mm(value, signed=True)  # the model says what may be below nought
-        except UnitError as error:
-            raise SheetError.one(path, value, error.allowed) from error
-    return value
+        return mass_g(value) if path.endswith("_g") else value
+    except UnitError as error:
+        raise SheetError.one(path, value, error.allowed) from error
 
 
 def _rows(document: dict[str, Any], kind: str) -> list[dict[str, Any]]:

@@ -78,8 +78,14 @@ class LoadTest(unittest.TestCase):
 class EditTest(unittest.TestCase):
     def test_typed_lengths_are_read(self) -> None:
         sheet, _ = apply_edits(
-            biped(), [op("height_mm", "12 in"), op("part/chest/wall_mm", "3/16 in")]
+            biped(),
+            [
+                op("height_mm", "12 in"),
+                op("part/chest/wall_mm", "3/16 in"),
+                op("base/counterweight_g", "2 oz"),
+            ],
         )
+        self.assertAlmostEqual(sheet.base.counterweight_g, 56.699, 3)
         self.assertAlmostEqual(sheet.height_mm, 304.8)
         self.assertAlmostEqual(sheet.part("chest").wall_mm or 0, 4.7625)
 

@@ -9,7 +9,14 @@ import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
 import { OvenInside } from "./OvenInside";
 import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
-import { across, lengthAsTyped, shownDifference, typedDifference } from "../units/format";
+import {
+  across,
+  lengthAsTyped,
+  shownDifference,
+  typedDifference,
+  shownSetting,
+  typedSetting,
+} from "../units/format";
 
 type Choices = { value: string; label: string }[];
 const choices = (rows: Record<string, string>): Choices =>
@@ -186,14 +193,14 @@ export function RulesPage() {
             onChange={choose("foil_packing")}
           />
           <WordsField
-            label="Sheet machine, mm at 1, 2, 3 …"
-            text={rules.sheet_settings_mm.join(" ")}
+            label={`Sheet machine, ${rules.length_unit} at 1, 2, 3 …`}
+            text={rules.sheet_settings_mm.map((mm) => shownSetting(mm, rules)).join(" ")}
             onCommit={(text) =>
               set({
                 sheet_settings_mm: text
                   .trim()
                   .split(/[\s;]+/)
-                  .map(readNumber),
+                  .map((word) => typedSetting(readNumber(word), rules)),
               })
             }
           />

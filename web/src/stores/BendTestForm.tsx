@@ -2,7 +2,10 @@ import { Box, Button, chakra, Flex, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { BendTest, Lot } from "../api/types";
 import { Note } from "../ui/fields";
-import { faultText, readNumber } from "../ui/useDraft";
+import { faultText } from "../ui/useDraft";
+import { readMeasure } from "../api/useReading";
+import { lengthAsTyped, massAsTyped, typedLength, typedMass } from "../units/format";
+import { useUnits } from "../ui/UnitsContext";
 
 interface Props {
   coil: Lot;
@@ -12,25 +15,28 @@ interface Props {
 /** Hang a weight on a length of this coil: what is read sets the yield it is counted with. */
 export function BendTestForm({ coil, onSave }: Props) {
   const test = coil.bend_test;
-  const [long, setLong] = useState(test ? String(test.length_mm) : "100");
-  const [mass, setMass] = useState(test ? String(test.mass_g) : "");
-  const [droop, setDroop] = useState(test?.droop_mm ? String(test.droop_mm) : "");
+  const units = useUnits();
+  const usual = units.length_unit === "in" ? 101.6 : 100;
+  const [long, setLong] = useState(lengthAsTyped(test?.length_mm ?? usual, units));
+  const [mass, setMass] = useState(test ? massAsTyped(test.mass_g, units) : "");
+  const [droop, setDroop] = useState(test?.droop_mm ? lengthAsTyped(test.droop_mm, units) : "");
   const [wrong, setWrong] = useState<string | null>(null);
-  const save = async (next: () => BendTest | null) => {
+  const save = async (next: () => Promise<BendTest | null>) => {
     try {
-      await onSave(next());
+      await onSave(await next());
       setWrong(null);
     } catch (error) {
       setWrong(faultText(error));
     }
   };
+  const mm = async (text: string) => (await readMeasure("length", typedLength(text, units))).value;
   const field = (label: string, value: string, onChange: (value: string) => void) => (
     <Flex align="center" gap="1.5">
       <chakra.label fontSize="sm">
         {label}{" "}
         <Input
           size="xs"
-          width="4.5rem"
+          width="6rem"
           bg="sheet"
           textAlign="right"
           value={value}
@@ -51,18 +57,18 @@ export function BendTestForm({ coil, onSave }: Props) {
           that bends it well and read how far its end droops. Eye protection: it may spring.
         </Text>
         <Flex gap="3" wrap="wrap" align="center">
-          {field("free length, mm", long, setLong)}
-          {field("weight, g", mass, setMass)}
-          {field("droop, mm", droop, setDroop)}
+          {field("free length", long, setLong)}
+          {field("weight", mass, setMass)}
+          {field("droop", droop, setDroop)}
           <Button
             size="xs"
             variant="outline"
             borderColor="hairline"
             onClick={() =>
-              void save(() => ({
-                length_mm: readNumber(long),
-                mass_g: readNumber(mass),
-                droop_mm: droop.trim() ? readNumber(droop) : null,
+              void save(async () => ({
+                length_mm: await mm(long),
+                mass_g: (await readMeasure("mass", typedMass(mass, units))).value,
+                droop_mm: droop.trim() ? await mm(droop) : null,
               }))
             }
           >
@@ -73,7 +79,7 @@ export function BendTestForm({ coil, onSave }: Props) {
               size="xs"
               variant="outline"
               borderColor="hairline"
-              onClick={() => void save(() => null)}
+              onClick={() => void save(() => Promise.resolve(null))}
             >
               Forget it
             </Button>

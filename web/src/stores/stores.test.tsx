@@ -119,6 +119,7 @@ describe("What is there", () => {
     const coil = clay({ kind: "wire", key: "al_awg12", label: "12 AWG", unit: "mm" });
     server({
       ...stocked(coil),
+      "GET /api/v1/read": { value: 10, unit: "g" },
       "PATCH /api/v1/stock/lots/7": problem(422, "It cannot be.", [
         { path: "bend_test/droop_mm", value: "0.1", allowed: "more than 2 mm" },
       ]),
@@ -126,8 +127,8 @@ describe("What is there", () => {
     const { user } = show(<StoresPage />);
     await user.click(await screen.findByRole("button", { name: /12 AWG/ }));
     await user.click(screen.getByText("Bend test"));
-    await user.type(screen.getByLabelText("weight, g"), "10");
-    await user.type(screen.getByLabelText("droop, mm"), "0.1");
+    await user.type(screen.getByLabelText("weight"), "10");
+    await user.type(screen.getByLabelText("droop"), "0.1");
     await user.click(screen.getByRole("button", { name: "Count with it" }));
     expect((await screen.findByRole("alert")).textContent).toContain("more than 2 mm");
   });

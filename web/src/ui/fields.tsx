@@ -1,7 +1,7 @@
 import { Box, chakra, Field, Flex, Input, NativeSelect, Text, Textarea } from "@chakra-ui/react";
 import { memo, useId, useState } from "react";
 import type { Measure } from "../api/useReading";
-import { lengthAsTyped, typedLength } from "../units/format";
+import { lengthAsTyped, massAsTyped, typedLength, typedMass } from "../units/format";
 import { DraftInput } from "./DraftInput";
 import { Reading } from "./Reading";
 import { tellProblem } from "./notices";
@@ -12,20 +12,43 @@ import { useUnits } from "./UnitsContext";
 
 interface MeasureProps {
   label: string;
-  mm: number;
+  mm: number | null;
   onCommit: (text: string) => Promise<unknown>;
+  /** What an empty field comes to, where it may be left empty. */
+  onEmpty?: () => Promise<unknown>;
 }
 
 /** A length typed in any unit. */
-export function MeasureField({ label, mm, onCommit }: MeasureProps) {
+export function MeasureField({ label, mm, onCommit, onEmpty }: MeasureProps) {
   const units = useUnits();
   return (
     <DraftInput
       label={label}
-      shown={lengthAsTyped(mm, units)}
+      shown={mm === null ? "" : lengthAsTyped(mm, units)}
       of="length"
       width="8.5rem"
       whole={(text) => typedLength(text, units)}
+      save={(text) => (onEmpty && text.trim() === "" ? onEmpty() : onCommit(text))}
+    />
+  );
+}
+
+interface MassProps {
+  label: string;
+  g: number;
+  onCommit: (text: string) => Promise<unknown>;
+}
+
+/** A weight typed in any unit. */
+export function MassField({ label, g, onCommit }: MassProps) {
+  const units = useUnits();
+  return (
+    <DraftInput
+      label={label}
+      shown={massAsTyped(g, units)}
+      of="mass"
+      width="8.5rem"
+      whole={(text) => typedMass(text, units)}
       save={onCommit}
     />
   );

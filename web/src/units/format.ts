@@ -170,6 +170,16 @@ export function readAs(amount: number, unit: "mm" | "g" | "ml" | "C", units: Uni
   return inside ? exact : `${own} (${exact})`;
 }
 
+const BARE = /^[\s\d.,/+−–¼-¾⅐-⅞-]+$/;
+
 /** What a person typed, with their unit where they named none. */
 export const typedLength = (text: string, units: Units): string =>
-  /^[\s\d.,/+−–¼-¾⅐-⅞-]+$/.test(text) ? `${text.trim()} ${units.length_unit}` : text;
+  BARE.test(text) ? `${text.trim()} ${units.length_unit}` : text;
+export const typedMass = (text: string, units: Units): string =>
+  BARE.test(text) ? `${text.trim()} ${units.mass_unit}` : text;
+
+/** What a sheet machine rolls at one of its settings, without its unit. */
+export const shownSetting = (mm: number, units: Units): string =>
+  units.length_unit === "mm" ? String(mm) : String(Number((mm / 25.4).toFixed(3)));
+export const typedSetting = (shown: number, units: Units): number =>
+  units.length_unit === "mm" ? shown : Math.round(shown * 25400) / 1000;

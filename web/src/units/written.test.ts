@@ -4,10 +4,6 @@ import { describe, expect, test } from "vitest";
 
 /** What is a measure in millimetres whoever looks: the bar that is printed, and boxes that take mm alone. */
 const MM_FOR_ALL = [
-  "Loop across, in mm",
-  "Sheet machine, mm at 1, 2, 3",
-  "free length, mm",
-  "droop, mm",
   "millimetres, grams, °C",
   '"300 mm"',
   "${i * step} mm",

@@ -6,7 +6,7 @@ import { set, useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { length, mass, metres } from "../../units/format";
 import { Answer } from "../../ui/Answer";
-import { ChoiceField, MeasureField, Note, NumberField } from "../../ui/fields";
+import { ChoiceField, MeasureField, Note, MassField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 import { PrintLink } from "../../ui/PrintLink";
@@ -45,12 +45,11 @@ export function CoresTab() {
             }
           />
           {planned.core_cm3 > 0 || part.ballast_g > 0 ? (
-            <NumberField
+            <MassField
               label="Steel let into it"
-              value={part.ballast_g}
-              unit="g"
-              onCommit={(grams) =>
-                change(`Weight in the ${part.label}`, [set(`part/${part.id}/ballast_g`, grams)])
+              g={part.ballast_g}
+              onCommit={(text) =>
+                change(`Weight in the ${part.label}`, [set(`part/${part.id}/ballast_g`, text)])
               }
             />
           ) : null}

@@ -147,12 +147,11 @@ export function RunEditor({ run }: { run: RunPlan }) {
             />
           ) : null}
           {looped ? (
-            <NumberField
-              label="Loop across, in mm"
-              value={row.loop_mm ?? null}
-              unit="mm"
-              empty={null}
-              onCommit={(mm) => change("Loop", [set(at("loop_mm"), mm)])}
+            <MeasureField
+              label="Loop across"
+              mm={row.loop_mm ?? null}
+              onCommit={(text) => change("Loop", [set(at("loop_mm"), text)])}
+              onEmpty={() => change("Loop", [set(at("loop_mm"), null)])}
             />
           ) : null}
           {pegged ? (

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, mass, value } from "../../units/format";
 import { Answer } from "../../ui/Answer";
-import { ChoiceField, MeasureField, Note, NumberField } from "../../ui/fields";
+import { ChoiceField, MeasureField, Note, MassField } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 import { PlanView } from "./PlanView";
@@ -76,11 +76,10 @@ export function StandTab() {
         onCommit={(text) => change("Thickness of the base", [set("base/thickness_mm", text)])}
       />
       <Answer label="Least width that stands" q={frame.least_base} />
-      <NumberField
+      <MassField
         label="Weight let into the base"
-        value={base.counterweight_g}
-        unit="g"
-        onCommit={(grams) => change("Counterweight", [set("base/counterweight_g", grams)])}
+        g={base.counterweight_g}
+        onCommit={(text) => change("Counterweight", [set("base/counterweight_g", text)])}
       />
       {base.counterweight_g > 0 ? (
         <>
