@@ -6,7 +6,7 @@ import { useCatalogue } from "../api/useRules";
 import { ChoiceField, Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { area, length, mass, type Units } from "../units/format";
+import { area, length, mass, value, type Units } from "../units/format";
 import { SpacingStrip } from "./SpacingStrip";
 import { TypedField } from "../ui/TypedField";
 
@@ -75,7 +75,7 @@ function Pieces() {
         ],
         [`cone ${how.cone_length} long`, `${length(r.cone_base_mm, units)} at its base`],
         ["weighs", mass(r.grams, units)],
-        ["volume", `${r.volume_cm3.toPrecision(3)} cm³`],
+        ["volume", value(r.volume_cm3, "cm3", units)],
         [
           `pack of ${how.pack}`,
           r.pack_pieces >= 1

@@ -9,7 +9,7 @@ import { useKept } from "../ui/useKept";
 import { TypedField } from "../ui/TypedField";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { length, lengthAsTyped, mass, massAsTyped, metres } from "../units/format";
+import { length, lengthAsTyped, mass, massAsTyped, metres, other } from "../units/format";
 import { Scales } from "./Scales";
 import { ScaleButton } from "./ScaleButton";
 import { UndoButtons } from "./UndoButtons";
@@ -39,6 +39,7 @@ export function Weigh({ stores, catalogue }: Props) {
 
 function WeighBall({ stores, catalogue }: Props) {
   const units = useUnits();
+  const density = (g_cm3: number, digits = 4) => other(g_cm3, "g/cm³", units, digits);
   const packing = useRules().data?.rules.foil_packing ?? "firm";
   const { set } = useStoresChanges();
   const [what, setWhat] = useState(`foil/${packing}`);
@@ -130,8 +131,8 @@ function WeighBall({ stores, catalogue }: Props) {
             aria-live="polite"
           >
             <Text data-density>
-              <b>{found.after.value.toFixed(3)} g/cm³</b> ({found.after.low.toFixed(2)}–
-              {found.after.high.toFixed(2)}); until now {found.before.value.toFixed(3)},{" "}
+              <b>{density(found.after.value)}</b> ({density(found.after.low, 3)} to{" "}
+              {density(found.after.high, 3)}); until now {density(found.before.value)},{" "}
               {found.before.source}.
             </Text>
             <Moves moves={found.moves} of={of} />

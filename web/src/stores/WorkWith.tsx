@@ -5,7 +5,7 @@ import type { Catalogue, Owned, StoresOut } from "../api/types";
 import { ChoiceField } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
-import { temperature } from "../units/format";
+import { other, temperature } from "../units/format";
 import { UndoButtons } from "./UndoButtons";
 
 type Kind = "wires" | "clays" | "paints";
@@ -53,8 +53,8 @@ export function WorkWith({ stores, catalogue }: { stores: StoresOut; catalogue: 
               onToggle={(on) => toggle("clays", clay.id, on)}
               swatch={clay.colour}
             >
-              <LabelTemperature c={clay.label_c.value} /> · {clay.density_g_cm3.low}–
-              {clay.density_g_cm3.high} g/cm³
+              <LabelTemperature c={clay.label_c.value} /> ·
+              <Density low={clay.density_g_cm3.low} high={clay.density_g_cm3.high} />
             </OwnedBox>
           ))}
           <ChoiceField
@@ -100,6 +100,15 @@ function yieldOf(catalogue: Catalogue, metal: string): string {
 
 function LabelTemperature({ c }: { c: number }) {
   return <>label {temperature(c, useUnits())}</>;
+}
+
+function Density({ low, high }: { low: number; high: number }) {
+  const units = useUnits();
+  return (
+    <>
+      {other(low, "g/cm³", units, 3)} to {other(high, "g/cm³", units, 3)}
+    </>
+  );
 }
 
 function Group({ title, children }: { title: string; children: ReactNode }) {

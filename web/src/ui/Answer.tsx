@@ -1,7 +1,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Quantity, Why } from "../api/types";
-import { quantity, range, value } from "../units/format";
+import { other, quantity, range, value } from "../units/format";
 import { useUnits } from "./UnitsContext";
 
 const INNER: Record<string, Quantity["unit"]> = {
@@ -33,7 +33,7 @@ export function WhyText({ why }: { why: Why }) {
         const unit = INNER[input.unit];
         const shown = unit
           ? value(input.value, unit, units)
-          : `${Number(input.value.toPrecision(4))} ${input.unit}`;
+          : other(input.value, input.unit, units);
         return (
           <Flex key={input.name} justify="space-between" gap="3">
             <Text>{input.name}</Text>

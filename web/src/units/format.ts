@@ -183,3 +183,18 @@ export const shownSetting = (mm: number, units: Units): string =>
   units.length_unit === "mm" ? String(mm) : String(Number((mm / 25.4).toFixed(3)));
 export const typedSetting = (shown: number, units: Units): number =>
   units.length_unit === "mm" ? shown : Math.round(shown * 25400) / 1000;
+
+/** What Why has besides the units of answers, by the unit it comes in: how many of which in inches and ounces. */
+const IN_INCHES: Record<string, [number, string]> = {
+  "g/m": [0.3048 / 28.349523, "oz/ft"],
+  "g/cm³": [16.387064 / 28.349523, "oz/cu in"],
+  kPa: [1 / 6.8947573, "psi"],
+  MPa: [1000 / 6.8947573, "psi"],
+  "per mm": [25.4, "per in"],
+};
+
+/** A measure of which no answer is, to so many digits that count. */
+export function other(amount: number, unit: string, units: Units, most = 4): string {
+  const [times, own] = (inches(units) ? IN_INCHES[unit] : undefined) ?? [1, unit];
+  return `${Number((amount * times).toPrecision(most))} ${own}`.trim();
+}

@@ -2,7 +2,7 @@ import { Box, Heading, Stack, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { BakePlan } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { length } from "../../units/format";
+import { length, other } from "../../units/format";
 import { Note } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 
@@ -65,8 +65,9 @@ export function HoldTab({ bake }: { bake: BakePlan }) {
         ))}
       </Box>
       <Note>
-        Self-weight against a yield of 4 kPa when hot, with a safety of 1.5 (assumed). Card and foil
-        take the oven; foam, wax and plastic do not. Supports are drawn on the elevations.
+        Self-weight against a yield of {other(4, "kPa", units, 1)} when hot, with a safety of 1.5
+        (assumed). Card and foil take the oven; foam, wax and plastic do not. Supports are drawn on
+        the elevations.
       </Note>
     </Stack>
   );

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { useAddPicture } from "../../api/usePictures";
 import type { Reference } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length } from "../../units/format";
+import { across, length } from "../../units/format";
 import { ChoiceField, Note, WordsField } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
 import { PanelTable } from "../../ui/Table";
@@ -141,7 +141,7 @@ function PictureBox({ reference, onMeasure }: { reference: Reference; onMeasure:
           />
           <Text fontSize="xs" color="inkSoft">
             {reading?.per_px_mm
-              ? `${marks} landmarks; a pixel is ${length(reading.per_px_mm, { ...units, length_unit: "mm" })}`
+              ? `${marks} landmarks; a pixel is ${across(reading.per_px_mm, units)}`
               : "No scale yet: mark two points and a length, or crown and sole."}
           </Text>
           <Flex gap="1" wrap="wrap">

@@ -33,9 +33,9 @@ export function RunFacts({ run, wanted }: Props) {
           {length(c.bundle_mm, units)} thick in {length(run.room_mm, units)} of room
         </Row>
         <Row name="bends">
-          {c.tool === "no bend" ? "no bend in it" : `by ${c.tool}`}
+          {run.card.bends.length === 0 ? "no bend in it" : `by ${c.tool}`}
           {typeof c.push_n === "number"
-            ? `; its end folds at ${value(c.push_n, "N", units)}, a thumb gives 1 to 3`
+            ? `; its end folds at ${value(c.push_n, "N", units)}, a thumb gives ${value(1, "N", units)} to ${value(3, "N", units)}`
             : ""}
         </Row>
       </Table.Body>
