@@ -99,7 +99,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
             numbers=numbers,
             fixes=[
                 fix(
-                    said("bake.give_it_a_foil_core"),
+                    said("bake.give_it_a_foil_core", wall_mm=6.0),
                     (f"part/{worst.id}/wall_mm", CORED_WALL_MM),
                     (f"part/{worst.id}/core", "foil"),
                 )
@@ -297,7 +297,7 @@ def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
             title=said("bake.crack.risk", number=bake.number, worst=worst.label),
             reason=said("bake.crack.risk.why"),
             numbers={"crack_index_c": worst.crack_index, "high_c": CRACK_HIGH},
-            fixes=[fix(said("bake.wall_of_there"), (f"part/{worst.id}/wall_mm", 4.0))]
+            fixes=[fix(said("bake.wall_of_there", wall_mm=4.0), (f"part/{worst.id}/wall_mm", 4.0))]
             if work.figure.piece(worst.id).core is not None and worst.clay_mm > 4
             else [],
         )

@@ -44,7 +44,7 @@ WORDS = {
     "character.and_more": "{labels:, } and {more} more",
     "character.what_does_it_do": "What does it do?",
     "character.a_pose_changed_after_the": "A pose changed after the wire is bent weakens every bend; after the clay it is a new figure.",
-    "character.bent_at_joints": "bent at {bent} joints",
+    "character.bent_at_joints": "bent at {bent} {bent:joint|joints}",
     "character.what_does_the_hand_do": "What does the {word} hand do: hold, point, rest?",
     "character.fingers_need_their_wires_in": "Fingers need their wires in the palm before it is filled, and a grip is bent round the thing it holds.",
     "character.holds": "holds {labels}",

@@ -64,7 +64,7 @@ def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
         severity="stop",
         subject=part.id,
         title=said("clay.putty.baked", part=part.label),
-        reason=said("clay.putty.baked.why", limit_c=limit, label=label),
+        reason=said("clay.putty.baked.why", limit_c=limit, label_c=label),
         numbers={"limit_c": limit, "label_c": label},
         fixes=[
             fix(said("clay.make_the_of_clay", below=below.label), (f"part/{below.id}/stock", None)),

@@ -7,7 +7,7 @@ WORDS = {
     "clay.stores.missing.why": "Buy it, or make these parts of a clay you have.",
     "clay.use": "Use {clays}",
     "clay.putty.baked": "{part}: its clay lies on putty, which cannot take the oven",
-    "clay.putty.baked.why": "The putty takes about {limit_c} and the clay wants {label:.0f}. Make what lies under it of clay too, or this of putty; the putty's label may allow more.",
+    "clay.putty.baked.why": "The putty takes about {limit_c} and the clay wants {label_c}. Make what lies under it of clay too, or this of putty; the putty's label may allow more.",
     "clay.make_the_of_clay": "Make the {below} of clay",
     "clay.make_the_of_putty": "Make the {part} of putty",
     "clay.use_flexible_clay": "Use flexible clay",

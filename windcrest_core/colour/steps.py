@@ -36,7 +36,6 @@ def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
                     "colour.paint_coat",
                     area=area.label,
                     coats=coats,
-                    coats2="s" if coats > 1 else "",
                 ),
                 minutes=12 * coats + 30 * area.share * coats,
                 wait_min=45.0 * coats,

@@ -80,9 +80,7 @@ class Cutting:
             case "peg":
                 return of(said("frame.peg_base"), self.base_mm + 5)
             case "rod":
-                return of(
-                    said("frame.rod_base_for_its_nut", nut_mm_mm=NUT_MM), self.base_mm + NUT_MM
-                )
+                return of(said("frame.rod_base_for_its_nut", nut_mm=NUT_MM), self.base_mm + NUT_MM)
             case "anchor" | "bound" | "taped" | "pushed":
                 where = {
                     "anchor": said("frame.in_the_core"),
@@ -100,7 +98,7 @@ class Cutting:
                     said("frame.loop_of_and_wraps", loop_mm=loop), math.pi * loop + 2 * wrap, loop
                 )
             case "hook":
-                label = said("frame.hook_half_a_turn_of", hook_mm_mm=HOOK_MM)
+                label = said("frame.hook_half_a_turn_of", hook_mm=HOOK_MM)
                 return of(label, math.pi * (HOOK_MM + diameter_mm) / 2, HOOK_MM)
             case "tail":
                 return of(said("frame.spare_tail"), TAIL_MM)

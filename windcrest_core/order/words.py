@@ -74,7 +74,7 @@ WORDS = {
     "order.apart.join.why": "Leave the clay bare where they meet: glue holds on clay, not on paint. Drill and pin it if anything pulls on it.",
     "order.build_it_on_the_figure": "Build it on the figure instead",
     "order.build_them_on_the_figure": "Build them on the figure instead",
-    "order.delicate.raw": "{delicate} delicate parts go on while the body is raw",
+    "order.delicate.raw": "{delicate} delicate {delicate:part goes|parts go} on while the body is raw",
     "order.delicate.raw.why": "With one bake at the end you hold a soft figure while you work on them, and fingers smear what is done. Baking in stages, or making them apart, avoids it.",
     "order.make_them_apart": "Make them apart",
     "order.pressed.raw": "{part}: pressed in raw, it loses its shape",

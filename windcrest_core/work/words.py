@@ -6,7 +6,7 @@ WORDS = {
     "work.none_nothing_is_baked": "none: nothing is baked",
     "work.there_are_no_bench_hours": "There are no bench hours in any week: nothing can be laid out.",
     "work.there_is_no_day_with": "There is no day with both bench hours and the oven: nothing can be baked.",
-    "work.takes_longer_than_any_of": "{work}: {task} takes {minutes_min}, longer than any of your days ({longest_min}). It is laid on the longest and ends later; stay with the oven.",
+    "work.takes_longer_than_any_of": "{work}: “{task}” takes {minutes_min}, longer than any of your days ({longest_min}). It is laid on the longest and ends later; stay with the oven.",
     "work.the_air_was_at_above": "The air was at {peak_c}, above the maker's {maximum_c}. If it smokes: oven off, windows open, leave the room.",
     "work.the_air_is_on_its": "The air is on its way to {coming_c}, above the maker's {maximum_c}: turn the dial down now, or open the door a hand's breadth.",
     "work.not_been_heard_yet": "not been heard yet",
