@@ -111,9 +111,11 @@ class ScreensJourney(Journey):
     def test_what_is_touched_is_large_enough(self) -> None:
         def look() -> dict[str, list[str]]:
             touch = self.open.browser.new_context(
-                viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True,
+                viewport={"width": 390, "height": 844},
+                has_touch=True,
+                is_mobile=True,
                 storage_state=self.context.storage_state(),
-            )  # fmt: skip
+            )
             self.page, found = touch.new_page(), {}
             for path in (self.pages()[8], f"/bench/{self.figure.id}", "/stores"):
                 self.open_at(path)
@@ -128,9 +130,11 @@ class ScreensJourney(Journey):
     def test_a_swipe_that_begins_on_a_slider_scrolls_and_changes_nothing(self) -> None:
         def swipe() -> tuple[str | None, str | None]:
             touch = self.open.browser.new_context(
-                viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True,
+                viewport={"width": 390, "height": 844},
+                has_touch=True,
+                is_mobile=True,
                 storage_state=self.context.storage_state(),
-            )  # fmt: skip
+            )
             self.page = touch.new_page()
             self.open_at(f"/figures/{self.figure.id}/character")
             slider = self.page.get_by_role("slider", name="Heads tall")

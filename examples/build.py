@@ -62,24 +62,96 @@ def ferrywoman() -> FigureSheet:
     sheet = new_sheet("The ferrywoman", "biped", 310.0, 6.0)
     apron = Sheet(
         centre=(0, 0.08, 0),
-        outline=[(-0.055, 0.16), (0.055, 0.16), (0.085, 0.02), (0.095, -0.16), (-0.095, -0.16), (-0.085, 0.02)],
+        outline=[
+            (-0.055, 0.16),
+            (0.055, 0.16),
+            (0.085, 0.02),
+            (0.095, -0.16),
+            (-0.095, -0.16),
+            (-0.085, 0.02),
+        ],
         thickness=0.011,
-    )  # fmt: skip
+    )
     extra = [
-        mid("apron", "oilskin apron", "hips", apron, layer=1, lies_on="belly", core="wire", delicate=True, area="oilskin"),
-        mid("hat_brim", "hat brim", "head", ball((0, -0.05, 0.74), 0.56, 0.66, 0.06),
-            scale="head", layer=1, lies_on="skull", core="wire", delicate=True, area="oilskin"),
-        mid("hat_crown", "hat crown", "head", ball((0, -0.02, 0.82), 0.38, 0.43, 0.3),
-            scale="head", layer=1, lies_on="skull", wall_mm=4.0, area="oilskin"),
-        mid("braid", "braid", "head", cone((0, -0.36, 0.45), (0.05, -0.5, -0.75), 0.11, 0.06),
-            scale="head", layer=1, lies_on=None, core="wire", area="hair"),
-        mid("oar_shaft", "oar shaft", "wrist_r", cone((0.033, -0.012, -0.777), (0.033, -0.012, 0.4), 0.011, 0.011),
-            orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
-        mid("oar_blade", "oar blade", "wrist_r", Box(centre=(0.033, -0.012, 0.5), half_sizes=(0.04, 0.007, 0.12)),
-            orient="world", stock="wood", core="wire", area="wood", layer=1, made_apart=True),
-        *pair("boot_cuff", "boot cuff", "knee", cone((0, 0, 0.3), (0, 0, 0.42), 0.045, 0.043),
-              layer=1, core="wire", area="oilskin"),
-    ]  # fmt: skip
+        mid(
+            "apron",
+            "oilskin apron",
+            "hips",
+            apron,
+            layer=1,
+            lies_on="belly",
+            core="wire",
+            delicate=True,
+            area="oilskin",
+        ),
+        mid(
+            "hat_brim",
+            "hat brim",
+            "head",
+            ball((0, -0.05, 0.74), 0.56, 0.66, 0.06),
+            scale="head",
+            layer=1,
+            lies_on="skull",
+            core="wire",
+            delicate=True,
+            area="oilskin",
+        ),
+        mid(
+            "hat_crown",
+            "hat crown",
+            "head",
+            ball((0, -0.02, 0.82), 0.38, 0.43, 0.3),
+            scale="head",
+            layer=1,
+            lies_on="skull",
+            wall_mm=4.0,
+            area="oilskin",
+        ),
+        mid(
+            "braid",
+            "braid",
+            "head",
+            cone((0, -0.36, 0.45), (0.05, -0.5, -0.75), 0.11, 0.06),
+            scale="head",
+            layer=1,
+            lies_on=None,
+            core="wire",
+            area="hair",
+        ),
+        mid(
+            "oar_shaft",
+            "oar shaft",
+            "wrist_r",
+            cone((0.033, -0.012, -0.777), (0.033, -0.012, 0.4), 0.011, 0.011),
+            orient="world",
+            stock="wood",
+            core="wire",
+            area="wood",
+            layer=1,
+            made_apart=True,
+        ),
+        mid(
+            "oar_blade",
+            "oar blade",
+            "wrist_r",
+            Box(centre=(0.033, -0.012, 0.5), half_sizes=(0.04, 0.007, 0.12)),
+            orient="world",
+            stock="wood",
+            core="wire",
+            area="wood",
+            layer=1,
+            made_apart=True,
+        ),
+        *pair(
+            "boot_cuff",
+            "boot cuff",
+            "knee",
+            cone((0, 0, 0.3), (0, 0, 0.42), 0.045, 0.043),
+            layer=1,
+            core="wire",
+            area="oilskin",
+        ),
+    ]
     extra = [
         p.model_copy(update={"lies_on": f"shank_{p.id[-1]}"}) if p.id.startswith("boot_cuff") else p
         for p in extra
@@ -96,8 +168,14 @@ def ferrywoman() -> FigureSheet:
             ("wood", "oiled ash", "#b98a54", "satin"),
         ],
         {
-            "chest": "jersey", "belly": "jersey", "shoulder": "jersey", "upper_arm": "jersey",
-            "forearm": "jersey", "pelvis": "trousers", "thigh": "trousers", "shank": "trousers",
+            "chest": "jersey",
+            "belly": "jersey",
+            "shoulder": "jersey",
+            "upper_arm": "jersey",
+            "forearm": "jersey",
+            "pelvis": "trousers",
+            "thigh": "trousers",
+            "shank": "trousers",
             "foot": "oilskin",
         },
         story="Rows the harbour crossing in any weather; stands with her oar planted while the "
@@ -108,11 +186,16 @@ def ferrywoman() -> FigureSheet:
         decided={"lights": "none", "hollow": "nothing", "mouth": "closed"},
         body={"build": 1.25, "limb_thickness": 1.15, "hip_breadth": 1.15},
         pose=angles(
-            shoulder_r=(44, 3, -37), elbow_r=(89, 0, 0), shoulder_l=(34, -8, -46),
-            elbow_l=(58, 0, 0), hip_r=(2, 7, 0), hip_l=(-2, 7, 0), head=(-4, 6, 12),
+            shoulder_r=(44, 3, -37),
+            elbow_r=(89, 0, 0),
+            shoulder_l=(34, -8, -46),
+            elbow_l=(58, 0, 0),
+            hip_r=(2, 7, 0),
+            hip_l=(-2, 7, 0),
+            head=(-4, 6, 12),
         ),
         base={"width_mm": 130.0, "depth_mm": 130.0},
-    )  # fmt: skip
+    )
     return locked(sheet, "arms", "al_awg14")
 
 
@@ -120,29 +203,99 @@ def newt_drummer() -> FigureSheet:
     sheet = new_sheet("The newt drummer", "tailed_biped", 260.0, 3.8)
     crest = Sheet(
         centre=(0, 0, 0),
-        outline=[(0.02, -0.3), (-0.16, -0.1), (-0.1, 0.1), (-0.22, 0.35), (-0.12, 0.55), (-0.2, 0.8), (0.02, 1.0)],
+        outline=[
+            (0.02, -0.3),
+            (-0.16, -0.1),
+            (-0.1, 0.1),
+            (-0.22, 0.35),
+            (-0.12, 0.55),
+            (-0.2, 0.8),
+            (0.02, 1.0),
+        ],
         thickness=0.012,
-    )  # fmt: skip
+    )
     extra = [
-        mid("snout", "snout", "head", ball((0, 0.5, 0.36), 0.27, 0.26, 0.17), scale="head",
-            wall_mm=4.0, area="skin"),
-        mid("crest", "crest", "head", crest.model_copy(update={
-            "centre": (0, -0.1, 0.15), "turns_deg": (0, 0, 90),
-            "outline": [(0.3, -0.2), (-0.5, -0.35), (-0.62, 0.1), (-0.45, 0.2), (-0.55, 0.55),
-                        (-0.25, 0.55), (-0.2, 0.9), (0.05, 0.72), (0.3, 0.95), (0.35, 0.6)],
-            "thickness": 0.06}),
-            scale="head", layer=1, lies_on="skull", core="wire", clay="flexible", delicate=True,
-            area="crest"),
-        mid("drum_shell", "drum", "hips", Sheet(
-            centre=(0, 0.19, 0.55), outline=DISC, thickness=0.13, turns_deg=(-55, 0, 0)),
-            layer=1, made_apart=True, wall_mm=5.0, area="drum"),
-        mid("drum_strap", "drum strap", "waist", cone((0.055, 0.072, 0.86), (-0.06, 0.1, -0.05), 0.015, 0.015, 0.6),
-            layer=1, lies_on="chest", core="wire", delicate=True, area="leather"),
-        *pair("stick", "drumstick", "wrist", cone((0, 0, 0.5), (-0.03, 0.17, 1.4), 0.009, 0.009),
-              stock="wood", core="wire", area="wood", layer=1, made_apart=True),
-        *pair("toes", "toes", "ball", ball((0, 0.0, 1.0), 0.034, 0.012, 0.035),
-              core="wire", area="skin"),
-    ]  # fmt: skip
+        mid(
+            "snout",
+            "snout",
+            "head",
+            ball((0, 0.5, 0.36), 0.27, 0.26, 0.17),
+            scale="head",
+            wall_mm=4.0,
+            area="skin",
+        ),
+        mid(
+            "crest",
+            "crest",
+            "head",
+            crest.model_copy(
+                update={
+                    "centre": (0, -0.1, 0.15),
+                    "turns_deg": (0, 0, 90),
+                    "outline": [
+                        (0.3, -0.2),
+                        (-0.5, -0.35),
+                        (-0.62, 0.1),
+                        (-0.45, 0.2),
+                        (-0.55, 0.55),
+                        (-0.25, 0.55),
+                        (-0.2, 0.9),
+                        (0.05, 0.72),
+                        (0.3, 0.95),
+                        (0.35, 0.6),
+                    ],
+                    "thickness": 0.06,
+                }
+            ),
+            scale="head",
+            layer=1,
+            lies_on="skull",
+            core="wire",
+            clay="flexible",
+            delicate=True,
+            area="crest",
+        ),
+        mid(
+            "drum_shell",
+            "drum",
+            "hips",
+            Sheet(centre=(0, 0.19, 0.55), outline=DISC, thickness=0.13, turns_deg=(-55, 0, 0)),
+            layer=1,
+            made_apart=True,
+            wall_mm=5.0,
+            area="drum",
+        ),
+        mid(
+            "drum_strap",
+            "drum strap",
+            "waist",
+            cone((0.055, 0.072, 0.86), (-0.06, 0.1, -0.05), 0.015, 0.015, 0.6),
+            layer=1,
+            lies_on="chest",
+            core="wire",
+            delicate=True,
+            area="leather",
+        ),
+        *pair(
+            "stick",
+            "drumstick",
+            "wrist",
+            cone((0, 0, 0.5), (-0.03, 0.17, 1.4), 0.009, 0.009),
+            stock="wood",
+            core="wire",
+            area="wood",
+            layer=1,
+            made_apart=True,
+        ),
+        *pair(
+            "toes",
+            "toes",
+            "ball",
+            ball((0, 0.0, 1.0), 0.034, 0.012, 0.035),
+            core="wire",
+            area="skin",
+        ),
+    ]
     runs = [
         run.model_copy(update={"wire": "st_3_2"}) if run.id == "leg_l" else run
         for run in sheet.runs
@@ -164,37 +317,100 @@ def newt_drummer() -> FigureSheet:
         mood="bright, bouncing",
         expression="mouth wide, eyes half shut with glee",
         decided={
-            "mouth": "open a little, no teeth", "lights": "none", "hollow": "the drum stays solid",
-            "hand_r": "grips its stick", "hand_l": "grips its stick",
+            "mouth": "open a little, no teeth",
+            "lights": "none",
+            "hollow": "the drum stays solid",
+            "hand_r": "grips its stick",
+            "hand_l": "grips its stick",
             "slender": "toes over the foot loops, fingers round the sticks",
         },
         pose=angles(
-            hip_r=(26, 4, 0), knee_r=(-14, 0, 0), ankle_r=(8, 0, 0), hip_l=(-16, 4, 0),
-            shoulder_r=(62, 32, 0), elbow_r=(78, 0, 0), shoulder_l=(96, 30, 0), elbow_l=(64, 0, 0),
-            tail_1=(8, 14, 0), tail_2=(14, 16, 0), tail_3=(18, 12, 0), head=(-8, 0, 14),
+            hip_r=(26, 4, 0),
+            knee_r=(-14, 0, 0),
+            ankle_r=(8, 0, 0),
+            hip_l=(-16, 4, 0),
+            shoulder_r=(62, 32, 0),
+            elbow_r=(78, 0, 0),
+            shoulder_l=(96, 30, 0),
+            elbow_l=(64, 0, 0),
+            tail_1=(8, 14, 0),
+            tail_2=(14, 16, 0),
+            tail_3=(18, 12, 0),
+            head=(-8, 0, 14),
         ),
         base={"width_mm": 150.0, "depth_mm": 170.0, "shape": "rectangle"},
         body={"tail_length": 0.62, "build": 1.1},
-    )  # fmt: skip
+    )
 
 
 def pelican_piper() -> FigureSheet:
     sheet = new_sheet("The pelican piper", "winged_biped", 280.0, 6.2)
     extra = [
-        mid("bill_upper", "upper bill", "head", cone((0, 0.3, 0.45), (0, 2.5, -0.35), 0.2, 0.06, 0.6),
-            scale="head", area="bill", wall_mm=4.0),
-        mid("bill_hook", "bill hook", "head", ball((0, 2.5, -0.45), 0.07, 0.08, 0.12),
-            scale="head", core="wire", area="bill", layer=1, lies_on="bill_upper"),
-        mid("pouch", "pouch", "head", cone((0, 0.35, 0.1), (0, 1.7, -0.35), 0.26, 0.09, 1.25),
-            scale="head", area="pouch", wall_mm=4.0),
-        mid("head_crest", "nape crest", "head", cone((0, -0.35, 0.7), (0, -0.85, 0.55), 0.11, 0.03),
-            scale="head", core="wire", delicate=True, area="feathers"),
-        mid("pipe", "pipe", "wing_r", cone((-0.02, 0.06, 0.4), (-0.1, 0.22, 0.25), 0.012, 0.018),
-            core="wire", stock="wood", layer=1, made_apart=True, area="wood"),
-        *pair("web", "webbed foot", "ball", Sheet(
-            centre=(0, 0, 0), outline=[(0, -0.02), (-0.06, 0.1), (0, 0.118), (0.06, 0.1)],
-            thickness=0.014), core="wire", area="bill", layer=0, contact=True),
-    ]  # fmt: skip
+        mid(
+            "bill_upper",
+            "upper bill",
+            "head",
+            cone((0, 0.3, 0.45), (0, 2.5, -0.35), 0.2, 0.06, 0.6),
+            scale="head",
+            area="bill",
+            wall_mm=4.0,
+        ),
+        mid(
+            "bill_hook",
+            "bill hook",
+            "head",
+            ball((0, 2.5, -0.45), 0.07, 0.08, 0.12),
+            scale="head",
+            core="wire",
+            area="bill",
+            layer=1,
+            lies_on="bill_upper",
+        ),
+        mid(
+            "pouch",
+            "pouch",
+            "head",
+            cone((0, 0.35, 0.1), (0, 1.7, -0.35), 0.26, 0.09, 1.25),
+            scale="head",
+            area="pouch",
+            wall_mm=4.0,
+        ),
+        mid(
+            "head_crest",
+            "nape crest",
+            "head",
+            cone((0, -0.35, 0.7), (0, -0.85, 0.55), 0.11, 0.03),
+            scale="head",
+            core="wire",
+            delicate=True,
+            area="feathers",
+        ),
+        mid(
+            "pipe",
+            "pipe",
+            "wing_r",
+            cone((-0.02, 0.06, 0.4), (-0.1, 0.22, 0.25), 0.012, 0.018),
+            core="wire",
+            stock="wood",
+            layer=1,
+            made_apart=True,
+            area="wood",
+        ),
+        *pair(
+            "web",
+            "webbed foot",
+            "ball",
+            Sheet(
+                centre=(0, 0, 0),
+                outline=[(0, -0.02), (-0.06, 0.1), (0, 0.118), (0.06, 0.1)],
+                thickness=0.014,
+            ),
+            core="wire",
+            area="bill",
+            layer=0,
+            contact=True,
+        ),
+    ]
     parts = [p for p in sheet.parts if not p.id.startswith("foot")]
     sheet = sheet.model_copy(update={"parts": parts})
     return dressed(
@@ -208,53 +424,141 @@ def pelican_piper() -> FigureSheet:
             ("wood", "black pipe", "#38302b", "gloss"),
         ],
         {
-            "skull": "feathers", "neck": "feathers", "chest": "feathers", "belly": "feathers",
-            "tail": "feathers", "wing": "feathers", "primaries": "quills", "secondaries": "quills",
-            "thigh": "feathers", "shank": "bill", "hock": "bill",
+            "skull": "feathers",
+            "neck": "feathers",
+            "chest": "feathers",
+            "belly": "feathers",
+            "tail": "feathers",
+            "wing": "feathers",
+            "primaries": "quills",
+            "secondaries": "quills",
+            "thigh": "feathers",
+            "shank": "bill",
+            "hock": "bill",
         },
         story="Pipes the winners in from the end of the mole, one eye on the fish stall.",
         mood="solemn, hungry",
         expression="one eye down, one eye sideways",
         decided={
-            "mouth": "bill shut on nothing", "lights": "none", "hollow": "the pouch stays solid",
+            "mouth": "bill shut on nothing",
+            "lights": "none",
+            "hollow": "the pouch stays solid",
             "slender": "feathers over a flat wire comb",
         },
         body={"limb_thickness": 0.8, "neck_length": 0.26, "wing_span": 0.85},
         pose=angles(
-            hips=(14, 0, 0), wing_r=(-12, 20, 0), wing_l=(-20, -20, 0), wing_tip_r=(-25, -10, 0),
-            wing_tip_l=(-45, -20, 0), neck=(-14, 0, 0), head=(12, 0, 0), hip_r=(-8, 3, 0),
-            hip_l=(-4, 3, 0), tail_1=(30, 0, 0),
+            hips=(14, 0, 0),
+            wing_r=(-12, 20, 0),
+            wing_l=(-20, -20, 0),
+            wing_tip_r=(-25, -10, 0),
+            wing_tip_l=(-45, -20, 0),
+            neck=(-14, 0, 0),
+            head=(12, 0, 0),
+            hip_r=(-8, 3, 0),
+            hip_l=(-4, 3, 0),
+            tail_1=(30, 0, 0),
         ),
         base={"width_mm": 100.0, "depth_mm": 100.0, "thickness_mm": 12.0},
-    )  # fmt: skip
+    )
 
 
 def barnacle_ox() -> FigureSheet:
     sheet = new_sheet("The barnacle ox", "quadruped", 190.0, 5.0)
     heap = [(0.21, 0.14, 0.5), (0.265, 0.15, 0.66), (0.215, 0.16, 0.84), (0.265, 0.14, 1.0)]
     extra = [
-        *pair("horn", "horn", "=head", Coil(
-            start=(0.28, 0.2, 0.1), bend_radius=0.8, sweep_deg=125, rise=0.35, start_radius=0.17,
-            end_radius=0.04, turns_deg=(0, 90, 0)), scale="head", area="horn", core="wire",
-            press_in=True, lies_on="skull", layer=1),
+        *pair(
+            "horn",
+            "horn",
+            "=head",
+            Coil(
+                start=(0.28, 0.2, 0.1),
+                bend_radius=0.8,
+                sweep_deg=125,
+                rise=0.35,
+                start_radius=0.17,
+                end_radius=0.04,
+                turns_deg=(0, 90, 0),
+            ),
+            scale="head",
+            area="horn",
+            core="wire",
+            press_in=True,
+            lies_on="skull",
+            layer=1,
+        ),
         mid("hump", "hump", "waist", ball((0, 0.13, 0.66), 0.12, 0.1, 0.17), area="skin"),
-        mid("dewlap", "dewlap", "neck", cone((0, -0.1, 0.1), (0, -0.09, 0.75), 0.05, 0.035, 1.4), area="skin"),
-        *pair("pannier", "pannier of shells", "=hips", Box(
-            centre=(0.235, 0.05, 0.75), half_sizes=(0.055, 0.11, 0.13), turns_deg=(0, 8, 0)),
-            layer=1, made_apart=True, wall_mm=5.0, area="wicker"),
-        *(part for n, at in enumerate(heap, start=1)
-          for part in pair(f"shell_{n}", f"shell {n}", "=hips", cone(
-              at, (at[0], at[1] + 0.06, at[2] + 0.03), 0.045, 0.014, 0.8),
-              layer=2, core="wire", area="shell", made_apart=True)),
-        mid("pack_strap", "pack strap", "hips", ball((0, 0.0, 0.75), 0.19, 0.2, 0.018),
-            layer=1, lies_on="belly", core="wire", area="leather"),
-        *pair("barnacles_fore", "barnacles", "elbow", ball((0.03, 0.03, 0.7), 0.03, 0.03, 0.05),
-              layer=1, core="wire", area="shell", delicate=True),
-        *pair("barnacles_knee", "barnacles at the knee", "elbow", ball((0.035, -0.005, 0.25), 0.028, 0.034, 0.034),
-              layer=1, core="wire", area="shell", delicate=True),
-        *pair("barnacles_hind", "barnacles", "knee", ball((0.035, 0.02, 0.6), 0.03, 0.03, 0.06),
-              layer=1, core="wire", area="shell", delicate=True),
-    ]  # fmt: skip
+        mid(
+            "dewlap",
+            "dewlap",
+            "neck",
+            cone((0, -0.1, 0.1), (0, -0.09, 0.75), 0.05, 0.035, 1.4),
+            area="skin",
+        ),
+        *pair(
+            "pannier",
+            "pannier of shells",
+            "=hips",
+            Box(centre=(0.235, 0.05, 0.75), half_sizes=(0.055, 0.11, 0.13), turns_deg=(0, 8, 0)),
+            layer=1,
+            made_apart=True,
+            wall_mm=5.0,
+            area="wicker",
+        ),
+        *(
+            part
+            for n, at in enumerate(heap, start=1)
+            for part in pair(
+                f"shell_{n}",
+                f"shell {n}",
+                "=hips",
+                cone(at, (at[0], at[1] + 0.06, at[2] + 0.03), 0.045, 0.014, 0.8),
+                layer=2,
+                core="wire",
+                area="shell",
+                made_apart=True,
+            )
+        ),
+        mid(
+            "pack_strap",
+            "pack strap",
+            "hips",
+            ball((0, 0.0, 0.75), 0.19, 0.2, 0.018),
+            layer=1,
+            lies_on="belly",
+            core="wire",
+            area="leather",
+        ),
+        *pair(
+            "barnacles_fore",
+            "barnacles",
+            "elbow",
+            ball((0.03, 0.03, 0.7), 0.03, 0.03, 0.05),
+            layer=1,
+            core="wire",
+            area="shell",
+            delicate=True,
+        ),
+        *pair(
+            "barnacles_knee",
+            "barnacles at the knee",
+            "elbow",
+            ball((0.035, -0.005, 0.25), 0.028, 0.034, 0.034),
+            layer=1,
+            core="wire",
+            area="shell",
+            delicate=True,
+        ),
+        *pair(
+            "barnacles_hind",
+            "barnacles",
+            "knee",
+            ball((0.035, 0.02, 0.6), 0.03, 0.03, 0.06),
+            layer=1,
+            core="wire",
+            area="shell",
+            delicate=True,
+        ),
+    ]
     blunt = cone((0, 0.03, 0.5), (0, 0.02, 0.98), 0.36, 0.37, 0.95)
     sheet = sheet.model_copy(
         update={
@@ -292,13 +596,23 @@ def barnacle_ox() -> FigureSheet:
         mood="immovable, content",
         expression="heavy lids",
         decided={
-            "mouth": "closed", "lights": "none", "hollow": "panniers are boxes over foil",
-            "slender": "ears over a loop each, tail on its own wire", "hair": "only the tail tuft",
-            "pose": "standing square", "apart": "horns and shells",
+            "mouth": "closed",
+            "lights": "none",
+            "hollow": "panniers are boxes over foil",
+            "slender": "ears over a loop each, tail on its own wire",
+            "hair": "only the tail tuft",
+            "pose": "standing square",
+            "apart": "horns and shells",
         },
-        pose=angles(neck=(-10, 0, 0), head=(-8, 0, 6), shoulder_r=(6, 0, 0), hip_l=(6, 0, 0), tail_1=(4, 10, 0)),
+        pose=angles(
+            neck=(-10, 0, 0),
+            head=(-8, 0, 6),
+            shoulder_r=(6, 0, 0),
+            hip_l=(6, 0, 0),
+            tail_1=(4, 10, 0),
+        ),
         base={"width_mm": 170.0, "depth_mm": 330.0, "shape": "rectangle", "thickness_mm": 20.0},
-    )  # fmt: skip
+    )
 
 
 def main() -> None:

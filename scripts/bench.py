@@ -91,13 +91,20 @@ def sixty(sheet: FigureSheet) -> FigureSheet:
             Operation(
                 path=f"part/button_{n}",
                 value={
-                    "id": f"button_{n}", "label": f"button {n}", "bone": "waist", "layer": 2,
-                    "lies_on": "chest", "core": "wire",
-                    "shape": {"kind": "ellipsoid", "semi_axes": [0.012, 0.01, 0.012],
-                              "centre": [0.03 * step - 0.08, 0.08, 0.1 + 0.13 * ring]},
+                    "id": f"button_{n}",
+                    "label": f"button {n}",
+                    "bone": "waist",
+                    "layer": 2,
+                    "lies_on": "chest",
+                    "core": "wire",
+                    "shape": {
+                        "kind": "ellipsoid",
+                        "semi_axes": [0.012, 0.01, 0.012],
+                        "centre": [0.03 * step - 0.08, 0.08, 0.1 + 0.13 * ring],
+                    },
                 },
             )
-        )  # fmt: skip
+        )
     return apply_edits(sheet, operations)[0]
 
 
@@ -127,11 +134,17 @@ def frame_ms(sheet: FigureSheet) -> float:
     more = [
         Operation(
             path=f"run/in_button_{n}",
-            value={"id": f"in_button_{n}", "label": f"button {n}", "path": ["waist"],
-                   "into": f"button_{n}", "start": "anchor", "end": "cut"},
+            value={
+                "id": f"in_button_{n}",
+                "label": f"button {n}",
+                "path": ["waist"],
+                "into": f"button_{n}",
+                "start": "anchor",
+                "end": "cut",
+            },
         )
         for n in range(12 - len(sheet.runs))
-    ]  # fmt: skip
+    ]
     wired = apply_edits(sheet, more)[0]
     works = [
         workpiece(moved(wired, "shoulder_r", turn), given, Progress()) for turn in range(-1, 25)

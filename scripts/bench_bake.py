@@ -30,14 +30,20 @@ def two_hundred() -> list[Step]:
     """A plan of 200 steps, each waiting for up to six before it."""
     return [
         Step(
-            key=f"step{n}", kind="form", station="clay", label=f"step {n}", minutes=5, into_oven=True,
+            key=f"step{n}",
+            kind="form",
+            station="clay",
+            label=f"step {n}",
+            minutes=5,
+            into_oven=True,
             needs=[
                 Need(key=f"step{n - back}", reason="a reason", cured=back == 34, kind="under")
-                for back in (1, 2, 5, 13, 21, 34) if n >= back
+                for back in (1, 2, 5, 13, 21, 34)
+                if n >= back
             ],
         )
         for n in range(200)
-    ]  # fmt: skip
+    ]
 
 
 def ordering_ms(median_ms: Callable[..., float]) -> float:
@@ -129,9 +135,11 @@ def probes(url: str, database: Path) -> tuple[int, float]:
                 for n in range(A_SECOND)
             ]
             sender.ask(
-                "POST", "/api/v1/probe/readings", {"readings": rows},
+                "POST",
+                "/api/v1/probe/readings",
+                {"readings": rows},
                 Authorization=f"Bearer {tokens[number]}",
-            )  # fmt: skip
+            )
 
     threads = [threading.Thread(target=send, args=(n,)) for n in range(PROBES)]
     for thread in threads:

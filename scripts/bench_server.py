@@ -50,8 +50,11 @@ def started(folder: Path, port: int) -> subprocess.Popen[bytes]:
     process = subprocess.Popen(
         [sys.executable, "manage.py", "serve", "--demo", f"--listen=127.0.0.1:{port}"],
         env={**os.environ, "WINDCREST_DATA": str(folder), "WINDCREST_DEMO": "1"},
-        cwd=ROOT, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, start_new_session=True,
-    )  # fmt: skip
+        cwd=ROOT,
+        stdout=subprocess.DEVNULL,
+        stderr=subprocess.DEVNULL,
+        start_new_session=True,
+    )
     while process.poll() is None:
         try:
             urllib.request.urlopen(f"http://127.0.0.1:{port}", timeout=2).read()

@@ -29,15 +29,30 @@ def main() -> int:
         )
         done = subprocess.run(
             [
-                str(Path(sys.executable).parent / "st"), "--config-file", str(config), "run",
-                str(ROOT / "web" / "openapi.json"), "--url", served.url, f"--max-time={SECONDS}",
-                "--phases=coverage,fuzzing", f"--checks={CHECKS}", "--seed=1", "--no-shrink",
-                "--request-timeout=20", "--warnings=off", "--continue-on-failure",
+                str(Path(sys.executable).parent / "st"),
+                "--config-file",
+                str(config),
+                "run",
+                str(ROOT / "web" / "openapi.json"),
+                "--url",
+                served.url,
+                f"--max-time={SECONDS}",
+                "--phases=coverage,fuzzing",
+                f"--checks={CHECKS}",
+                "--seed=1",
+                "--no-shrink",
+                "--request-timeout=20",
+                "--warnings=off",
+                "--continue-on-failure",
                 *(f"--exclude-path={path}" for path in LEFT_OUT),
-                "-H", f"Cookie: {cookies}", "-H", f"X-CSRFToken: {token}",
+                "-H",
+                f"Cookie: {cookies}",
+                "-H",
+                f"X-CSRFToken: {token}",
             ],
-            cwd=kept, check=False,
-        )  # fmt: skip
+            cwd=kept,
+            check=False,
+        )
         return done.returncode
 
 

@@ -262,8 +262,11 @@ def _brought_up_to_date(folder: Path, source: Path) -> None:
     done = subprocess.run(
         [sys.executable, str(ROOT / "manage.py"), "migrate", "-v0", "--noinput", "--skip-checks"],
         env={**os.environ, "WINDCREST_DATA": str(folder), "WINDCREST_SECRET": "unused"},
-        capture_output=True, text=True, check=False, cwd=ROOT,
-    )  # fmt: skip
+        capture_output=True,
+        text=True,
+        check=False,
+        cwd=ROOT,
+    )
     if done.returncode:
         last = (done.stderr.strip().splitlines() or ["no reason given"])[-1]
         raise Damaged(f"{source}: its database cannot be brought up to date ({last})")

@@ -12,8 +12,17 @@ from windcrest_core.units import inches_text
 
 CHOSEN_BY_KIND = {"body", "shape", "scale"}
 DIFFERENCES = {"offset_c", "swing_c", "ramp_c_min"}
-_UNITS = {"mm": "mm", "g": "g", "c": "°C", "min": "minutes", "h": "hours", "deg": "°",
-          "percent": "%", "ml": "ml", "heads": "heads"}  # fmt: skip
+_UNITS = {
+    "mm": "mm",
+    "g": "g",
+    "c": "°C",
+    "min": "minutes",
+    "h": "hours",
+    "deg": "°",
+    "percent": "%",
+    "ml": "ml",
+    "heads": "heads",
+}
 _NUMBERS = (
     {"int_parsing", "int_type", "int_from_float"},
     {"float_parsing", "float_type", "finite_number"},
@@ -88,9 +97,11 @@ def beyond(path: str, value: object, **limits: Any) -> SheetError:
 
 
 def limit_words(
-    limits: Limits, length: Literal["mm", "in"] = "mm", mass: Literal["g", "oz"] = "g",
+    limits: Limits,
+    length: Literal["mm", "in"] = "mm",
+    mass: Literal["g", "oz"] = "g",
     temperature: Literal["C", "F"] = "C",
-) -> str:  # fmt: skip
+) -> str:
     """What a number may be, in a person's units.
 
     Examples

@@ -107,19 +107,30 @@ def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:
     )
     new_parts = with_free_ids([part for part in starting_parts(body) if part.bone in come], left)
     return [
-        *(Operation(path=f"part/{part.id}/lies_on", value=None)
-          for part in left.parts if part.lies_on in lost_ids),
-        *(Operation(path=f"part/{part.id}/mirror_of", value=None)
-          for part in left.parts if part.mirror_of in lost_ids),
-        *(row for part in lost_parts
-          for gone_part in [Operation(path=f"part/{part.id}", value=None)]
-          for row in (*_runs_out_of(sheet, gone_part), gone_part)),
+        *(
+            Operation(path=f"part/{part.id}/lies_on", value=None)
+            for part in left.parts
+            if part.lies_on in lost_ids
+        ),
+        *(
+            Operation(path=f"part/{part.id}/mirror_of", value=None)
+            for part in left.parts
+            if part.mirror_of in lost_ids
+        ),
+        *(
+            row
+            for part in lost_parts
+            for gone_part in [Operation(path=f"part/{part.id}", value=None)]
+            for row in (*_runs_out_of(sheet, gone_part), gone_part)
+        ),
         *(Operation(path=f"joint/{joint}", value=None) for joint in sheet.pose if joint in gone),
         operation,
-        *(Operation(path=f"part/{part.id}", value=part.model_dump(mode="json"))
-          for part in new_parts),
+        *(
+            Operation(path=f"part/{part.id}", value=part.model_dump(mode="json"))
+            for part in new_parts
+        ),
         *_runs_along(sheet, body, gone, come),
-    ]  # fmt: skip
+    ]
 
 
 def _runs_along(

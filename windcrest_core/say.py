@@ -52,9 +52,21 @@ SHOWN: dict[str, dict[str, Shown]] = {
 """By unit and way of showing it."""
 
 ENDINGS = {
-    "mm": "mm", "m": "m", "cm2": "cm2", "cm3": "cm3", "ml": "ml", "g": "g", "c": "C", "k": "K", "min": "min",
-    "h": "h", "deg": "deg", "n": "N", "nmm": "Nmm", "kpa": "kPa",
-}  # fmt: skip
+    "mm": "mm",
+    "m": "m",
+    "cm2": "cm2",
+    "cm3": "cm3",
+    "ml": "ml",
+    "g": "g",
+    "c": "C",
+    "k": "K",
+    "min": "min",
+    "h": "h",
+    "deg": "deg",
+    "n": "N",
+    "nmm": "Nmm",
+    "kpa": "kPa",
+}
 """The ending of a value's name, to its unit."""
 
 _HOLE = re.compile(r"\{([^{}:]+)(?::([^{}]*))?\}")

@@ -9,9 +9,30 @@ from __future__ import annotations
 from typing import Literal
 
 What = Literal[
-    "bend", "bore", "card", "coats", "core", "cover", "cut", "drill", "fill", "get", "gloss", "join", "mount",
-    "photograph", "place", "prime", "pull", "putty", "sand", "seal", "test", "wash", "wire",
-]  # fmt: skip
+    "bend",
+    "bore",
+    "card",
+    "coats",
+    "core",
+    "cover",
+    "cut",
+    "drill",
+    "fill",
+    "get",
+    "gloss",
+    "join",
+    "mount",
+    "photograph",
+    "place",
+    "prime",
+    "pull",
+    "putty",
+    "sand",
+    "seal",
+    "test",
+    "wash",
+    "wire",
+]
 
 
 def step_key(thing: str, what: What) -> str:

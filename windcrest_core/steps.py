@@ -30,10 +30,33 @@ NeedKind = Literal[
 ]
 
 StepKind = Literal[
-    "cut", "bend", "bind", "core", "get", "form", "press", "bore", "bake", "pull", "putty", "mend",
-    "fill", "sand", "wash", "ground", "coats", "seal", "gloss", "wire", "test", "assemble", "drill",
-    "mount", "photograph", "card",
-]  # fmt: skip
+    "cut",
+    "bend",
+    "bind",
+    "core",
+    "get",
+    "form",
+    "press",
+    "bore",
+    "bake",
+    "pull",
+    "putty",
+    "mend",
+    "fill",
+    "sand",
+    "wash",
+    "ground",
+    "coats",
+    "seal",
+    "gloss",
+    "wire",
+    "test",
+    "assemble",
+    "drill",
+    "mount",
+    "photograph",
+    "card",
+]
 
 
 class Need(Frozen):

@@ -53,8 +53,12 @@ GAS_MARK_F = {
     **{float(mark): 250.0 + 25.0 * mark for mark in range(1, 11)},
 }
 _TABLES: dict[str, GaugeWords] = {
-    "awg": "awg", "swg": "imperial", "imperial": "imperial", "us": "us_steel", "us steel": "us_steel",
-}  # fmt: skip
+    "awg": "awg",
+    "swg": "imperial",
+    "imperial": "imperial",
+    "us": "us_steel",
+    "us steel": "us_steel",
+}
 _GAUGE = re.compile(
     r"^(?:(?P<before>awg|swg|imperial|us steel|us|gauge|ga|no|#)[\s.-]*)?"
     r"(?P<number>0{1,7}|[1-7]/0|[1-9]\d?)"

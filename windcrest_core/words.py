@@ -23,8 +23,19 @@ COMMON = {
     "reasons": "{texts:; }",
 }
 WORDS: dict[str, str] = {
-    **COMMON, **CHARACTER, **FRAME, **BULK, **CLAY, **ORDER, **BAKE, **COLOUR, **FINISH, **TOTALS, **WORK, **STOCK,
-}  # fmt: skip
+    **COMMON,
+    **CHARACTER,
+    **FRAME,
+    **BULK,
+    **CLAY,
+    **ORDER,
+    **BAKE,
+    **COLOUR,
+    **FINISH,
+    **TOTALS,
+    **WORK,
+    **STOCK,
+}
 
 
 @cache

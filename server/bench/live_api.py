@@ -258,9 +258,12 @@ def post_trace(
     trace = read_trace(file.read())
     ended = timezone.now()
     bake = LiveBake.objects.create(
-        figure=figure, number=number, contents=contents_of(figure),
-        started=ended - timedelta(seconds=trace.last_s), ended=ended,
-    )  # fmt: skip
+        figure=figure,
+        number=number,
+        contents=contents_of(figure),
+        started=ended - timedelta(seconds=trace.last_s),
+        ended=ended,
+    )
     BakeReading.objects.bulk_create(
         BakeReading(bake=bake, at_s=row.at_s, temp_c=row.temp_c) for row in trace.readings
     )

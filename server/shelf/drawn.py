@@ -72,10 +72,18 @@ def sketch(figure: Figure, view: str) -> None:
     kept = [part for part in sheet.parts if part.orient == "bone" and part.layer == 0]
     ids = {part.id for part in kept}
     model = sheet.model_copy(
-        update={"pose": {}, "body": body, "references": [],
-                "parts": [p if p.lies_on in ids or p.lies_on is None
-                          else p.model_copy(update={"lies_on": None}) for p in kept]}
-    )  # fmt: skip
+        update={
+            "pose": {},
+            "body": body,
+            "references": [],
+            "parts": [
+                p
+                if p.lies_on in ids or p.lies_on is None
+                else p.model_copy(update={"lies_on": None})
+                for p in kept
+            ],
+        }
+    )
     drawn = Drawing(getattr(drawing(placed(model, 6.0)), view))
     sent = SimpleUploadedFile("sketch.png", drawn.png(), "image/png")
     done, _ = add_reference(figure, sent, f"sketch, {view}", view)

@@ -58,8 +58,11 @@ def _found(key: _Key) -> Kept | None:
 
 def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Kept:
     key = (
-        sheet.model_dump_json(), context.model_dump_json(), progress.model_dump_json(), today,
-    )  # fmt: skip
+        sheet.model_dump_json(),
+        context.model_dump_json(),
+        progress.model_dump_json(),
+        today,
+    )
     if (found := _found(key)) is not None:
         return found
     with _planning:

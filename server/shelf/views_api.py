@@ -106,7 +106,10 @@ def get_model(request: HttpRequest, figure_id: str) -> HttpResponse:
     etag = etag_of(figure, "model")
     if request.headers.get("If-None-Match") == etag:
         return HttpResponse(status=304, headers={"ETag": etag})
-    answer = download(model_glb(plan_of(figure), figure.sheet, figure_context(figure)),
-                      "model/gltf-binary", figure.sheet.name)  # fmt: skip
+    answer = download(
+        model_glb(plan_of(figure), figure.sheet, figure_context(figure)),
+        "model/gltf-binary",
+        figure.sheet.name,
+    )
     answer["ETag"] = etag
     return answer

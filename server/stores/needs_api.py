@@ -103,9 +103,11 @@ def print_shopping(request: HttpRequest, figures: str = "", paper: str = "") -> 
     wanted = set(figures.split(","))
     names = [row.sheet.name for row in _figures(owner) if row.id in wanted]
     body = shopping_sheet_pdf(
-        get_shopping(request, figures), names, timezone.localdate(),
+        get_shopping(request, figures),
+        names,
+        timezone.localdate(),
         printing_for(context_of(owner).rules, paper),
-    )  # fmt: skip
+    )
     return download(body, PDF, "shopping list")
 
 

@@ -133,10 +133,18 @@ def post_lot(request: HttpRequest, body: NewLot) -> tuple[int, ledger.Lot]:
     """A lot as it is bought."""
     owner = _owner(request)
     lot = add_lot(
-        owner, body.kind, body.item, body.label, body.amount, _rules(owner), price=body.price,
-        lot_label=body.lot, opened_on=body.opened_on, best_before=body.best_before,
+        owner,
+        body.kind,
+        body.item,
+        body.label,
+        body.amount,
+        _rules(owner),
+        price=body.price,
+        lot_label=body.lot,
+        opened_on=body.opened_on,
+        best_before=body.best_before,
         on=On(client_key=body.client_key),
-    )  # fmt: skip
+    )
     return 201, lot_out(counted(Lot.objects.filter(pk=lot.pk)).get())
 
 
@@ -163,9 +171,11 @@ def _refuse_test(lot: Lot, test: BendTest | None) -> None:
     if test is None:
         return
     coil = {
-        "id": f"lot_{lot.pk}", "wire": lot.item.key, "length_mm": 1000,
+        "id": f"lot_{lot.pk}",
+        "wire": lot.item.key,
+        "length_mm": 1000,
         "bend_test": test.model_dump(mode="json"),
-    }  # fmt: skip
+    }
     refuse_impossible_tests(load_stores({"wires": [lot.item.key], "coils": [coil]}))
 
 
@@ -255,10 +265,17 @@ def get_movements_csv(request: HttpRequest) -> HttpResponse:
     for row in _movements(_owner(request), None, None):
         out, item = _movement_out(row), row.lot.item
         movement = ledger.Movement(
-            id=out.id, lot_id=out.lot_id, item=out.item, kind=row.kind, change=out.change,
-            figure=out.figure, step=out.step, note=out.note, made=row.made,
+            id=out.id,
+            lot_id=out.lot_id,
+            item=out.item,
+            kind=row.kind,
+            change=out.change,
+            figure=out.figure,
+            step=out.step,
+            note=out.note,
+            made=row.made,
             taken_back=out.taken_back,
-        )  # fmt: skip
+        )
         rows.append((movement, item.kind, item.label, out.unit))
     return _csv(movements_csv(rows), "movements")
 

@@ -137,10 +137,13 @@ def _warmed(
             harmed = limit is not None and hottest > limit
             found.append(
                 Warmed(
-                    id=other.part.id, label=other.part.label, peak_c=hottest, limit_c=limit,
+                    id=other.part.id,
+                    label=other.part.label,
+                    peak_c=hottest,
+                    limit_c=limit,
                     harmed=harmed,
                 )
-            )  # fmt: skip
+            )
     return sorted(found, key=lambda row: (not row.harmed, -row.peak_c))
 
 

@@ -72,18 +72,26 @@ def _cores(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[
         if kind.limit_c is not None:
             found.append(
                 Passenger(
-                    what="core", id=key, label=said("bake.core_of_the", part=piece.part.label),
-                    material=kind.label, limit_c=kind.limit_c.value, peak_c=peak,
+                    what="core",
+                    id=key,
+                    label=said("bake.core_of_the", part=piece.part.label),
+                    material=kind.label,
+                    limit_c=kind.limit_c.value,
+                    peak_c=peak,
                 )
-            )  # fmt: skip
+            )
         elif kind.taped:
             found.append(
                 Passenger(
-                    what="tape", id=key, label=said("bake.tape_round_the_core_of", part=piece.part.label),
-                    material=said("bake.masking_tape"), limit_c=TAPE_C, peak_c=peak,
+                    what="tape",
+                    id=key,
+                    label=said("bake.tape_round_the_core_of", part=piece.part.label),
+                    material=said("bake.masking_tape"),
+                    limit_c=TAPE_C,
+                    peak_c=peak,
                     harmless=said("bake.its_adhesive_lets_go_which"),
                 )
-            )  # fmt: skip
+            )
     return found
 
 
@@ -99,11 +107,14 @@ def _painted(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> lis
         if on and step_key(area.id, "coats") in work.progress.steps_done:
             found.append(
                 Passenger(
-                    what="paint", id=on[0], label=said("bake.paint", area=area.label),
-                    material=said("bake.dry_acrylic_paint"), limit_c=PAINT_C,
+                    what="paint",
+                    id=on[0],
+                    label=said("bake.paint", area=area.label),
+                    material=said("bake.dry_acrylic_paint"),
+                    limit_c=PAINT_C,
                     peak_c=_surface(on, sim, last),
                 )
-            )  # fmt: skip
+            )
     return found
 
 
@@ -116,22 +127,28 @@ def _glued(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[
             hosts = [part.id] if part.id in inside else inside
             found.append(
                 Passenger(
-                    what="glue", id=part.id, label=said("bake.glue_under_the", part=part.label),
-                    material=said("bake.glue", glue=glue), limit_c=GLUE_C[glue],
+                    what="glue",
+                    id=part.id,
+                    label=said("bake.glue_under_the", part=part.label),
+                    material=said("bake.glue", glue=glue),
+                    limit_c=GLUE_C[glue],
                     peak_c=_surface(hosts, sim, last),
                 )
-            )  # fmt: skip
+            )
     for mishap in work.progress.mishaps:
         glued = mend_key(mishap.part, mishap.id, 2) in work.progress.steps_done
         mended = next((p for p in work.sheet.parts if p.id == mishap.part), None)
         if mishap.way == "pin_glue" and glued and mended is not None:
             found.append(
                 Passenger(
-                    what="glue", id=mended.id, label=said("bake.glue_in_the_mended", mended=mended.label),
-                    material=said("bake.glue", glue=glue), limit_c=GLUE_C[glue],
+                    what="glue",
+                    id=mended.id,
+                    label=said("bake.glue_in_the_mended", mended=mended.label),
+                    material=said("bake.glue", glue=glue),
+                    limit_c=GLUE_C[glue],
                     peak_c=_surface([mended.id], sim, last),
                 )
-            )  # fmt: skip
+            )
     return found
 
 
@@ -146,8 +163,12 @@ def _wired(work: Workpiece, sim: OvenRun, last: int) -> list[Passenger]:
         limit = min(LED_C, cable.limit_c.value)
         found.append(
             Passenger(
-                what="cable", id=light.part, label=said("bake.light_and_cable", light=light.label),
-                material=cable.label, limit_c=limit, peak_c=air,
+                what="cable",
+                id=light.part,
+                label=said("bake.light_and_cable", light=light.label),
+                material=cable.label,
+                limit_c=limit,
+                peak_c=air,
             )
-        )  # fmt: skip
+        )
     return found

@@ -248,9 +248,13 @@ def ways_out(work: Workpiece, part_id: str, air_c: float) -> list[Fix]:
         if shelf[key].limit_c.value > max(air_c, 150.0)
     ]
     swaps = [
-        fix(said("bake.swap_it_for", shelf=shelf[key].label), (f"part/{part_id}/stock", key), (f"part/{part_id}/limit_c", None))
+        fix(
+            said("bake.swap_it_for", shelf=shelf[key].label),
+            (f"part/{part_id}/stock", key),
+            (f"part/{part_id}/limit_c", None),
+        )
         for key in takes
-    ]  # fmt: skip
+    ]
     later = fix(
         said("bake.leave_its_place_open_and"),
         (f"part/{part_id}/made_apart", True),

@@ -131,7 +131,7 @@ def fit(work: Workpiece, inside: Container[str]) -> Fit:
             box_mm=box,
             above_mm=None,
             below_mm=None,
-        )  # fmt: skip
+        )
     high = oven.height_mm - oven.rack_mm
     room = (oven.breadth_mm - 2 * ROOM_MM, oven.depth_mm - 2 * ROOM_MM, high - ROOM_MM)
     b, d, h = box
@@ -150,19 +150,19 @@ def fit(work: Workpiece, inside: Container[str]) -> Fit:
         words = said("bake.it_goes_in_only_in")
         return Fit(state="in parts", words=words, box_mm=box, above_mm=None, below_mm=None)
     return Fit(
-        state="not at all", words=said("bake.not_even_its_largest_part"), box_mm=box,
-        above_mm=None, below_mm=None,
-    )  # fmt: skip
+        state="not at all",
+        words=said("bake.not_even_its_largest_part"),
+        box_mm=box,
+        above_mm=None,
+        below_mm=None,
+    )
 
 
 def _fits(
     state: str, words: Text, box: tuple[float, float, float], above: float, below: float
 ) -> Fit:
     near = min(above, below)
-    shield = (
-        said("bake.only_from_an_element_shield", near_mm=near) if near < ELEMENT_MM
-        else ""
-    )  # fmt: skip
+    shield = said("bake.only_from_an_element_shield", near_mm=near) if near < ELEMENT_MM else ""
     return Fit.model_validate(
         {
             "state": state,

@@ -149,9 +149,10 @@ def read_trace(data: bytes) -> Trace:
         raise SheetError.one("file", f"{len(found)} readings", "at least two")
     if float(np.median([row.temp_c for row in found])) > FAHRENHEIT_FROM_C:
         raise SheetError.one(
-            "temp_c", f"{found[len(found) // 2].temp_c:g} in the middle",
+            "temp_c",
+            f"{found[len(found) // 2].temp_c:g} in the middle",
             "°C; these look like °F: turn them into °C, (F − 32) ÷ 1.8, and give them again",
-        )  # fmt: skip
+        )
     for row in found:
         refuse_unreal(row.at_s, row.temp_c)
     return trace_of(found)

@@ -165,8 +165,10 @@ class CoilSolid(Solid):
         return replace(self, segments=kept) if kept else None
 
     def scaled(self, by: float) -> Solid:
-        grown = [replace(s, origin=s.origin * by, r1=s.r1 * by, r2=s.r2 * by, h=s.h * by)
-                 for s in self.segments]  # fmt: skip
+        grown = [
+            replace(s, origin=s.origin * by, r1=s.r1 * by, r2=s.r2 * by, h=s.h * by)
+            for s in self.segments
+        ]
         return replace(self, segments=tuple(grown))
 
     def convex_rings(self, view: Array) -> list[Array]:

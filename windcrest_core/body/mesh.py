@@ -81,9 +81,21 @@ def _ellipsoid(solid: EllipsoidSolid, sides: int) -> Mesh:
 
 _CORNERS = np.array([[x, y, z] for x in (-1, 1) for y in (-1, 1) for z in (-1, 1)], dtype=float)
 _SIDES = np.array(
-    [[0, 1, 3], [0, 3, 2], [4, 6, 7], [4, 7, 5], [0, 4, 5], [0, 5, 1], [2, 3, 7], [2, 7, 6],
-     [0, 2, 6], [0, 6, 4], [1, 5, 7], [1, 7, 3]]
-)  # fmt: skip
+    [
+        [0, 1, 3],
+        [0, 3, 2],
+        [4, 6, 7],
+        [4, 7, 5],
+        [0, 4, 5],
+        [0, 5, 1],
+        [2, 3, 7],
+        [2, 7, 6],
+        [0, 2, 6],
+        [0, 6, 4],
+        [1, 5, 7],
+        [1, 7, 3],
+    ]
+)
 
 
 def _sheet(solid: SheetSolid) -> Mesh:

@@ -45,9 +45,15 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
 
 @lru_cache(maxsize=400)
 def _why(
-    whole_cm3: float, wall_mm: float, core_cm3: float, packed: float, roll: str, g_per_m: float,
-    source: str, assumed: bool,
-) -> Why:  # fmt: skip
+    whole_cm3: float,
+    wall_mm: float,
+    core_cm3: float,
+    packed: float,
+    roll: str,
+    g_per_m: float,
+    source: str,
+    assumed: bool,
+) -> Why:
     """Kept, since most parts stay as they are while one is moved."""
     return Why(
         formula=said("bulk.core_under_the_wall_less"),

@@ -20,9 +20,13 @@ BEYOND_MM = 1.5 * THICK_WALL_MM  # no core nearer than this: it is solid here
 
 WallClass = Literal["thin", "in range", "thick", "solid", "too thick to be solid", "bought"]
 LETTERS: dict[WallClass, str] = {
-    "thin": "t", "in range": "o", "thick": "T", "solid": "s", "too thick to be solid": "S",
+    "thin": "t",
+    "in range": "o",
+    "thick": "T",
+    "solid": "s",
+    "too thick to be solid": "S",
     "bought": "b",
-}  # fmt: skip
+}
 
 
 class WallMap(Frozen):
@@ -105,10 +109,13 @@ class _Seen:
             assert piece.core is not None
             low, high = piece.core.bounds
             near = (
-                (x > low[0] - BEYOND_MM) & (x < high[0] + BEYOND_MM)
-                & (y > low[1] - BEYOND_MM) & (y < high[1] + BEYOND_MM)
-                & (z > low[2] - BEYOND_MM) & (z < high[2] + BEYOND_MM)
-            )  # fmt: skip
+                (x > low[0] - BEYOND_MM)
+                & (x < high[0] + BEYOND_MM)
+                & (y > low[1] - BEYOND_MM)
+                & (y < high[1] + BEYOND_MM)
+                & (z > low[2] - BEYOND_MM)
+                & (z < high[2] + BEYOND_MM)
+            )
             at = np.flatnonzero(near)
             if len(at):
                 gap = np.asarray(piece.core.world_distance(x[at], y[at], z[at]), np.float32)

@@ -18,8 +18,11 @@ from windcrest_core.units import (
 
 NEAR = 0.03  # of a diameter: the same wire to a caliper [A]
 TABLES: dict[GaugeWords, str] = {
-    "awg": "AWG", "imperial": "imperial standard", "us_steel": "US steel", "mm": "mm",
-}  # fmt: skip
+    "awg": "AWG",
+    "imperial": "imperial standard",
+    "us_steel": "US steel",
+    "mm": "mm",
+}
 
 
 class WireReading(Frozen):

@@ -62,73 +62,85 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, Text, Text, Text | None]]:
         if abs(a.swing_deg) + abs(a.spread_deg) + abs(a.turn_deg) > 15
     ]
     yield (
-        "pose", POSES.get(sheet.body.plan, said("character.what_does_it_do")),
+        "pose",
+        POSES.get(sheet.body.plan, said("character.what_does_it_do")),
         said("character.a_pose_changed_after_the"),
         said("character.bent_at_joints", bent=len(bent)) if bent else None,
-    )  # fmt: skip
+    )
     for side, word in (("r", "right"), ("l", "left")):
         if f"wrist_{side}" not in bones or sheet.body.plan == "quadruped":
             continue
         holds = [p.label for p in parts if p.bone == f"wrist_{side}" and (p.made_apart or p.stock)]
         yield (
-            f"hand_{side}", said("character.what_does_the_hand_do", word=word),
+            f"hand_{side}",
+            said("character.what_does_the_hand_do", word=word),
             said("character.fingers_need_their_wires_in"),
             said("character.holds", labels=_labels(holds)) if holds else None,
-        )  # fmt: skip
+        )
     if "head" in bones:
         mouth = [p.label for p in parts if any(word in p.id for word in MOUTHS)]
         yield (
-            "mouth", said("character.is_the_mouth_open_and"),
+            "mouth",
+            said("character.is_the_mouth_open_and"),
             said("character.an_open_mouth_is_hollowed"),
             _labels(mouth) or None,
-        )  # fmt: skip
+        )
         yield (
-            "expression", said("character.what_does_its_face_say"),
+            "expression",
+            said("character.what_does_its_face_say"),
             said("character.brows_lids_and_cheeks_are"),
             sheet.expression.strip() or None,
-        )  # fmt: skip
+        )
     hair = [p for p in parts if p.texture in HAIR or "hair" in p.id or "braid" in p.id]
     if hair:
         free = [p.label for p in hair if p.lies_on is None]
         yield (
-            "hair", said("character.which_hair_flies_free"),
+            "hair",
+            said("character.which_hair_flies_free"),
             said("character.free_strands_need_wire_anchored"),
             said("character.free", labels=_labels(free)) if free else None,
-        )  # fmt: skip
+        )
     wired = {key for run in sheet.runs for key in (*run.path, run.into)}
     slender = [
-        p.part.label for p in work.clay_pieces
-        if not {p.part.bone, p.part.id} & wired and p.solid.thickness_mm < SLENDER * sheet.height_mm
+        p.part.label
+        for p in work.clay_pieces
+        if not {p.part.bone, p.part.id} & wired
+        and p.solid.thickness_mm < SLENDER * sheet.height_mm
         and p.part.lies_on is None
-    ]  # fmt: skip
+    ]
     if slender:
         yield (
-            "slender", said("character.which_wire_is_in_the", labels=_labels(slender)),
+            "slender",
+            said("character.which_wire_is_in_the", labels=_labels(slender)),
             said("character.what_is_thin_and_has"),
             None,
-        )  # fmt: skip
+        )
     yield (
-        "lights", said("character.are_there_lights_and_where"),
+        "lights",
+        said("character.are_there_lights_and_where"),
         said("character.a_cable_cannot_be_put"),
         _labels([light.label for light in sheet.lights]) or None,
-    )  # fmt: skip
+    )
     yield (
-        "hollow", said("character.what_stays_hollow"),
+        "hollow",
+        said("character.what_stays_hollow"),
         said("character.a_core_that_is_to"),
         _labels([p.label for p in parts if p.core == "pulled" or p.opening is not None]) or None,
-    )  # fmt: skip
+    )
     apart = [p.label for p in parts if p.made_apart]
     yield (
-        "apart", said("character.what_is_made_or_painted"),
+        "apart",
+        said("character.what_is_made_or_painted"),
         said("character.what_a_brush_cannot_reach"),
         _labels(apart) or None,
-    )  # fmt: skip
+    )
     held = _in_the_base(work)
     yield (
-        "base", said("character.how_does_it_meet_the"),
+        "base",
+        said("character.how_does_it_meet_the"),
         said("character.pegs_are_part_of_the"),
         said("character.into_it", held=held) if held else None,
-    )  # fmt: skip
+    )
 
 
 def topics(work: Workpiece) -> list[Topic]:
@@ -136,11 +148,14 @@ def topics(work: Workpiece) -> list[Topic]:
     answered = {key: words.strip() for key, words in work.sheet.decided.items() if words.strip()}
     return [
         Topic(
-            id=key, question=question, cost=cost, settled=answered.get(key) or by,
+            id=key,
+            question=question,
+            cost=cost,
+            settled=answered.get(key) or by,
             answered_by_hand=key in answered,
         )
         for key, question, cost, by in _asked(work)
-    ]  # fmt: skip
+    ]
 
 
 def open_topics(found: list[Topic]) -> list[Finding]:

@@ -77,9 +77,13 @@ def face_plan(work: Workpiece) -> FacePlan | None:
             value=lines.eye_mm,
             unit="mm",
             why=Why(
-                formula=said("character.the_eyes_as_they_are") if eyes else said("character.breadth_of_the_face_share"),
+                formula=said("character.the_eyes_as_they_are")
+                if eyes
+                else said("character.breadth_of_the_face_share"),
                 inputs=[
-                    Input(name=said("character.breadth_of_the_face"), value=lines.face_mm, unit="mm"),
+                    Input(
+                        name=said("character.breadth_of_the_face"), value=lines.face_mm, unit="mm"
+                    ),
                     Input(name=said("character.share_of_an_eye"), value=sheet.face.eye_breadth),
                 ],
                 source=canon,
@@ -91,15 +95,21 @@ def face_plan(work: Workpiece) -> FacePlan | None:
             unit="mm",
             why=Why(
                 formula=said("character.the_eye_to_the_nearest"),
-                inputs=[Input(name="eye", value=lines.eye_mm, unit="mm"),
-                        Input(name=said("character.bead_that_would_fill_it"), value=lines.bead_mm, unit="mm")],
+                inputs=[
+                    Input(name="eye", value=lines.eye_mm, unit="mm"),
+                    Input(
+                        name=said("character.bead_that_would_fill_it"),
+                        value=lines.bead_mm,
+                        unit="mm",
+                    ),
+                ],
                 source=said("character.a_bead_shows_less_than"),
                 assumed=True,
             ),
         ),
         behind_mm=min(behind.values(), default=None),
         findings=[*_deep(work, behind), *_wide(work)],
-    )  # fmt: skip
+    )
 
 
 def _named(lines: FaceLines) -> list[tuple[LineId, Text, float]]:
@@ -196,11 +206,27 @@ def _ways_out(work: Workpiece, eye: Piece, left: float) -> list[Fix]:
     wall = math.ceil(2 * (host.wall_mm + LEAST_BEHIND_MM + 0.1 - left)) / 2
     depth = _shallower(work, eye)
     return [
-        *([fix(said("character.make_the_wall_of_the", part=host.part.label, wall_mm=wall),
-               (f"part/{host.part.id}/wall_mm", wall))] if wall <= THICK_WALL_MM else []),
-        *([fix(said("character.sink_the_eyes_by_only", depth=depth), ("face/socket_depth", depth))]
-          if depth is not None else []),
-    ]  # fmt: skip
+        *(
+            [
+                fix(
+                    said("character.make_the_wall_of_the", part=host.part.label, wall_mm=wall),
+                    (f"part/{host.part.id}/wall_mm", wall),
+                )
+            ]
+            if wall <= THICK_WALL_MM
+            else []
+        ),
+        *(
+            [
+                fix(
+                    said("character.sink_the_eyes_by_only", depth=depth),
+                    ("face/socket_depth", depth),
+                )
+            ]
+            if depth is not None
+            else []
+        ),
+    ]
 
 
 def _wide(work: Workpiece) -> list[Finding]:

@@ -53,15 +53,31 @@ FITTED = (
     _Fitted("heads_tall", said("character.heads_tall"), ("head",), _between("head", "tip_head")),
     _Fitted("leg_share", "legs", ("hip", "knee"), _chain("hip_r", "knee_r", "ankle_r")),
     _Fitted("neck_length", "neck", ("neck",), _between("neck", "head")),
-    _Fitted("arm_length", "arms", ("shoulder", "elbow"), _chain("shoulder_r", "elbow_r", "wrist_r")),
-    _Fitted("shoulder_breadth", said("character.shoulder_breadth"), ("across_shoulder",),
-            _between("shoulder_r", "shoulder_l")),
-    _Fitted("hip_breadth", said("character.hip_breadth"), ("across_hip",), _between("hip_r", "hip_l")),
-    _Fitted("tail_length", "tail", ("tail_1", "tail_2", "tail_3"),
-            _chain("tail_1", "tail_2", "tail_3", "tip_tail_3")),
-    _Fitted("wing_span", said("character.wing_span"), ("wing", "wing_tip"),
-            _chain("wing_r", "wing_tip_r", "tip_wing_tip_r")),
-)  # fmt: skip
+    _Fitted(
+        "arm_length", "arms", ("shoulder", "elbow"), _chain("shoulder_r", "elbow_r", "wrist_r")
+    ),
+    _Fitted(
+        "shoulder_breadth",
+        said("character.shoulder_breadth"),
+        ("across_shoulder",),
+        _between("shoulder_r", "shoulder_l"),
+    ),
+    _Fitted(
+        "hip_breadth", said("character.hip_breadth"), ("across_hip",), _between("hip_r", "hip_l")
+    ),
+    _Fitted(
+        "tail_length",
+        "tail",
+        ("tail_1", "tail_2", "tail_3"),
+        _chain("tail_1", "tail_2", "tail_3", "tip_tail_3"),
+    ),
+    _Fitted(
+        "wing_span",
+        said("character.wing_span"),
+        ("wing", "wing_tip"),
+        _chain("wing_r", "wing_tip_r", "tip_wing_tip_r"),
+    ),
+)
 
 
 def proposals(sheet: FigureSheet, views: list[Seen], true: dict[str, float]) -> list[Proposal]:
@@ -84,9 +100,17 @@ def proposals(sheet: FigureSheet, views: list[Seen], true: dict[str, float]) -> 
         body = body.model_copy(update={row.key: value})
         if abs(value - now) > NO_CHANGE * max(1.0, abs(now)):
             found.append(
-                Proposal(id=row.key, label=row.label, now=now, measured=value,
-                         change=fix(said("character.take_the_from_the_pictures", row=row.label), (f"body/{row.key}", value)))
-            )  # fmt: skip
+                Proposal(
+                    id=row.key,
+                    label=row.label,
+                    now=now,
+                    measured=value,
+                    change=fix(
+                        said("character.take_the_from_the_pictures", row=row.label),
+                        (f"body/{row.key}", value),
+                    ),
+                )
+            )
     return found
 
 
@@ -98,9 +122,11 @@ def _measured(body: Body, row: _Fitted, views: list[Seen], true: dict[str, float
         sides = [k for k in (key, f"{key}_r", f"{key}_l") if k in by_id]
         known = [true[k] for k in sides if k in true]
         seen = [
-            length for view in views for k in sides
+            length
+            for view in views
+            for k in sides
             if (length := view.length(by_id[k].a, by_id[k].b)) is not None
-        ]  # fmt: skip
+        ]
         if known:
             total += sum(known) / len(known)
         elif seen:

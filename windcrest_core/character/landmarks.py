@@ -104,10 +104,18 @@ def _ends(body: Body) -> dict[str, str]:
     """The landmark at the far end of each bone: the joint that starts there, or its tip."""
     marks = landmark_ids(body)
     after = {
-        "shoulder": "elbow", "elbow": "wrist", "hip": "knee", "knee": "ankle", "ankle": "ball",
-        "neck": "head", "tail_1": "tail_2", "tail_2": "tail_3", "wing": "wing_tip",
-        "stem_1": "stem_2", "stem_2": "cap",
-    }  # fmt: skip
+        "shoulder": "elbow",
+        "elbow": "wrist",
+        "hip": "knee",
+        "knee": "ankle",
+        "ankle": "ball",
+        "neck": "head",
+        "tail_1": "tail_2",
+        "tail_2": "tail_3",
+        "wing": "wing_tip",
+        "stem_1": "stem_2",
+        "stem_2": "cap",
+    }
     found = {}
     for joint in joint_ranges(body):
         name, side = (joint[:-2], joint[-2:]) if joint[-2:] in ("_r", "_l") else (joint, "")

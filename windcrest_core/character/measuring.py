@@ -104,9 +104,13 @@ def _reading(
 ) -> Reading:
     if view is None:
         return Reading(
-            reference=reference.id, per_px_mm=None, place=None, measures=[], residuals=[],
+            reference=reference.id,
+            per_px_mm=None,
+            place=None,
+            measures=[],
+            residuals=[],
             troubles=[],
-        )  # fmt: skip
+        )
     stature = _stature_mm(sheet.body, view)
     measures = [
         row.model_copy(update={"of_stature": row.seen_mm / stature if stature else None})
@@ -149,9 +153,16 @@ def _lengths(body: Body, view: Seen, own: dict[str, float]) -> list[Measure]:
         if other is not None and seen < SHORT * other:
             note = said("character.foreshortened_beside", share=seen / other)
         found.append(
-            Measure(id=span.id, label=span.label, kind=span.kind, seen_mm=seen, true_mm=None,
-                    figure_mm=own[span.id], note=note)
-        )  # fmt: skip
+            Measure(
+                id=span.id,
+                label=span.label,
+                kind=span.kind,
+                seen_mm=seen,
+                true_mm=None,
+                figure_mm=own[span.id],
+                note=note,
+            )
+        )
     return found
 
 
@@ -189,11 +200,18 @@ def _heights(sheet: FigureSheet, view: Seen) -> list[Measure]:
     marks = landmark_ids(sheet.body)
     standing = rest_points(sheet.body)
     return [
-        Measure(id=f"height_{key}", label=f"{marks[key]}, height", kind="height",
-                seen_mm=float(point[1] - ground), true_mm=None,
-                figure_mm=float(standing[key][2]) * sheet.height_mm, note="")
-        for key, point in view.points.items() if not key.startswith("sole_") and key in standing
-    ]  # fmt: skip
+        Measure(
+            id=f"height_{key}",
+            label=f"{marks[key]}, height",
+            kind="height",
+            seen_mm=float(point[1] - ground),
+            true_mm=None,
+            figure_mm=float(standing[key][2]) * sheet.height_mm,
+            note="",
+        )
+        for key, point in view.points.items()
+        if not key.startswith("sole_") and key in standing
+    ]
 
 
 def _residuals(body: Body, view: Seen) -> list[Residual]:
@@ -204,11 +222,16 @@ def _residuals(body: Body, view: Seen) -> list[Residual]:
             by_pair.setdefault(span.pair, {})[span.id[-1]] = (span.label, seen)
     return [
         Residual(
-            label=sides["r"][0].removeprefix("right "), left_mm=sides["l"][1], right_mm=sides["r"][1],
-            percent=100 * abs(sides["l"][1] - sides["r"][1]) / max(sides["l"][1], sides["r"][1], 1e-9),
+            label=sides["r"][0].removeprefix("right "),
+            left_mm=sides["l"][1],
+            right_mm=sides["r"][1],
+            percent=100
+            * abs(sides["l"][1] - sides["r"][1])
+            / max(sides["l"][1], sides["r"][1], 1e-9),
         )
-        for sides in by_pair.values() if len(sides) == 2
-    ]  # fmt: skip
+        for sides in by_pair.values()
+        if len(sides) == 2
+    ]
 
 
 def _true_lengths(body: Body, views: list[Seen], own: dict[str, float]) -> list[Measure]:
@@ -228,7 +251,14 @@ def _true_lengths(body: Body, views: list[Seen], own: dict[str, float]) -> list[
         seen = max(float(np.linalg.norm(f)), float(np.linalg.norm(s)))
         note = said("character.foreshortened", share=seen / true) if seen < SHORT * true else ""
         found.append(
-            Measure(id=span.id, label=span.label, kind=span.kind, seen_mm=seen, true_mm=true,
-                    figure_mm=own[span.id], note=note)
-        )  # fmt: skip
+            Measure(
+                id=span.id,
+                label=span.label,
+                kind=span.kind,
+                seen_mm=seen,
+                true_mm=true,
+                figure_mm=own[span.id],
+                note=note,
+            )
+        )
     return found

@@ -27,9 +27,16 @@ from windcrest_core.sheet.landmarks import landmark_ids
 
 NAMED_ENDS = ("tip_head", "tip_wrist", "tip_tail", "tip_cap", "tip_wing", "tip_tier")
 BIPED_MARKS = {
-    "tip_head", "head", "shoulder_r", "elbow_r", "hip_r", "wrist_r", "tip_wrist_r", "knee_r",
+    "tip_head",
+    "head",
+    "shoulder_r",
+    "elbow_r",
+    "hip_r",
+    "wrist_r",
+    "tip_wrist_r",
+    "knee_r",
     "ankle_r",
-}  # fmt: skip
+}
 ALIKE_MM = 1.0
 SMALLEST_HEAD_MM = 18.0
 HEAVY_HEAD = 0.45

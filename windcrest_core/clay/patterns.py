@@ -173,15 +173,29 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
     settings = work.context.rules.sheet_settings_mm
 
     def made(
-        kind: Kind, outline: Points, thick: float, seam: Points | None = None,
-        overlap: float = 0.0, count: int = 1, stretch: float = 0.0,
-    ) -> Pattern:  # fmt: skip
+        kind: Kind,
+        outline: Points,
+        thick: float,
+        seam: Points | None = None,
+        overlap: float = 0.0,
+        count: int = 1,
+        stretch: float = 0.0,
+    ) -> Pattern:
         setting, layers = sheet_setting(thick, settings)
         return Pattern(
-            part=part.id, label=part.label, side=part.side, kind=kind, count=count, outline=outline,
-            seam=seam or [], thickness_mm=thick, overlap_mm=overlap, stretch_percent=stretch,
-            setting=setting, layers=layers,
-        )  # fmt: skip
+            part=part.id,
+            label=part.label,
+            side=part.side,
+            kind=kind,
+            count=count,
+            outline=outline,
+            seam=seam or [],
+            thickness_mm=thick,
+            overlap_mm=overlap,
+            stretch_percent=stretch,
+            setting=setting,
+            layers=layers,
+        )
 
     match solid:
         case SheetSolid():
@@ -198,9 +212,12 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
             x, y, z = (s - piece.wall_mm / 2 for s in solid.semi_axes)
             lens, stretch = gore((x, y, z))
             return made(
-                "gores", _points(lens - lens.min(axis=0)), piece.wall_mm, count=GORES,
+                "gores",
+                _points(lens - lens.min(axis=0)),
+                piece.wall_mm,
+                count=GORES,
                 stretch=stretch,
-            )  # fmt: skip
+            )
         case RoundConeSolid() | FrustumSolid():
             if piece.core is None and part.lies_on is None:
                 return None

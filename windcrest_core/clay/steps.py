@@ -141,8 +141,16 @@ def _nth_alike(work: Workpiece) -> dict[str, int]:
     found = {}
     for piece in work.figure.pieces:
         part = piece.part
-        like = (part.clay, part.stock, part.texture, part.delicate, part.press_in, part.made_apart,
-                part.shape.kind, f"{piece.solid.volume_mm3:.2e}")  # fmt: skip
+        like = (
+            part.clay,
+            part.stock,
+            part.texture,
+            part.delicate,
+            part.press_in,
+            part.made_apart,
+            part.shape.kind,
+            f"{piece.solid.volume_mm3:.2e}",
+        )
         found[part.id] = seen[like] = seen.get(like, 0) + 1
     return found
 
@@ -159,9 +167,17 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
             kind="under",
         )
         return [
-            Step(key=_first_key(part.id), kind="press", station="clay", part=part.id, minutes=3,
-                 needs=[under], into_oven=True, label=said("clay.press_in_the", part=part.label))
-        ]  # fmt: skip
+            Step(
+                key=_first_key(part.id),
+                kind="press",
+                station="clay",
+                part=part.id,
+                minutes=3,
+                needs=[under],
+                into_oven=True,
+                label=said("clay.press_in_the", part=part.label),
+            )
+        ]
     get = Step(
         key=step_key(part.id, "get"),
         kind="get",
@@ -180,27 +196,43 @@ def _bought_steps(work: Workpiece, piece: Piece, body: list[Need]) -> list[Step]
             else []
         )
         put = Step(
-            key=step_key(part.id, "join"), kind="assemble", station="finish", part=part.id, minutes=10,
-            needs=[got, *cured], after_bakes=True, label=said("clay.put_on_the", part=part.label),
-        )  # fmt: skip
+            key=step_key(part.id, "join"),
+            kind="assemble",
+            station="finish",
+            part=part.id,
+            minutes=10,
+            needs=[got, *cured],
+            after_bakes=True,
+            label=said("clay.put_on_the", part=part.label),
+        )
         if part.lies_on is None:
             return [get, put]
         under = Need(
             key=_first_key(part.lies_on), reason=said("clay.clay_before_the_place_in"), kind="under"
         )
         place = Step(
-            key=step_key(part.id, "place"), kind="press", station="clay", part=part.id, minutes=3,
-            needs=[got, under], into_oven=True,
+            key=step_key(part.id, "place"),
+            kind="press",
+            station="clay",
+            part=part.id,
+            minutes=3,
+            needs=[got, under],
+            into_oven=True,
             label=said("clay.press_the_place_for_the", part=part.label),
-        )  # fmt: skip
+        )
         return [get, place, put]
     held = any(p.part.delicate for p in work.on_bone.get(part.bone, []) if p.part.stock is None)
     wire = Need(key=JOIN, reason=said("clay.wire_before_what_it_holds"), kind="wire")
     fix = Step(
-        key=_first_key(part.id), kind="press", station="clay", part=part.id, minutes=8,
-        needs=[got, wire, *(body if held else [])], into_oven=True,
+        key=_first_key(part.id),
+        kind="press",
+        station="clay",
+        part=part.id,
+        minutes=8,
+        needs=[got, wire, *(body if held else [])],
+        into_oven=True,
         label=said("clay.fix_the_in_its_place", part=part.label),
-    )  # fmt: skip
+    )
     return [get, fix]
 
 
@@ -262,10 +294,19 @@ def _part_steps(
     surface = "" if part.texture == "smooth" else said("clay.surface", texture=part.texture)
     if not (part.assembled or part.press_in):
         return [
-            Step(key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes,
-                 needs=needs, into_oven=True, label=said("clay.cover_and_form_the", part=part.label, surface=surface)
-                 if cored or part.lies_on is None else said("clay.form_the", part=part.label, surface=surface))
-        ]  # fmt: skip
+            Step(
+                key=_first_key(part.id),
+                kind="form",
+                station="clay",
+                part=part.id,
+                minutes=minutes,
+                needs=needs,
+                into_oven=True,
+                label=said("clay.cover_and_form_the", part=part.label, surface=surface)
+                if cored or part.lies_on is None
+                else said("clay.form_the", part=part.label, surface=surface),
+            )
+        ]
     if part.rests:
         return _resting(piece, needs, minutes, surface)
     core = step_key(part.id, "core")
@@ -280,9 +321,15 @@ def _part_steps(
         kind="hard" if part.press_in else "apart",
     )
     form = Step(
-        key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes,
-        needs=own, into_oven=True, label=said("clay.form_the_apart", part=part.label, surface=surface),
-    )  # fmt: skip
+        key=_first_key(part.id),
+        kind="form",
+        station="clay",
+        part=part.id,
+        minutes=minutes,
+        needs=own,
+        into_oven=True,
+        label=said("clay.form_the_apart", part=part.label, surface=surface),
+    )
     if part.press_in and part.lies_on is None and (host := work.joined_to(piece)) is not None:
         bed = Need(
             key=_first_key(host.part.id), reason=said("clay.a_raw_bed_to_press"), kind="under"
@@ -314,11 +361,27 @@ def _resting(piece: Piece, needs: list[Need], minutes: float, surface: Text) -> 
         kind="apart",
     )
     return [
-        Step(key=_first_key(part.id), kind="form", station="clay", part=part.id, minutes=minutes + 3,
-             needs=needs, into_oven=True, label=said("clay.form_the_in_its_place", part=part.label, surface=surface)),
-        Step(key=step_key(part.id, "join"), kind="assemble", station="finish", part=part.id, minutes=10,
-             needs=[parts_again], after_bakes=True, label=said("clay.assemble_the", part=part.label)),
-    ]  # fmt: skip
+        Step(
+            key=_first_key(part.id),
+            kind="form",
+            station="clay",
+            part=part.id,
+            minutes=minutes + 3,
+            needs=needs,
+            into_oven=True,
+            label=said("clay.form_the_in_its_place", part=part.label, surface=surface),
+        ),
+        Step(
+            key=step_key(part.id, "join"),
+            kind="assemble",
+            station="finish",
+            part=part.id,
+            minutes=10,
+            needs=[parts_again],
+            after_bakes=True,
+            label=said("clay.assemble_the", part=part.label),
+        ),
+    ]
 
 
 def _putty_step(piece: Piece) -> Step:

@@ -115,9 +115,10 @@ def stance(work: Workpiece, weights: list[Weight]) -> Stance:
     figure: Masses = [_summed([(w.mass_g, w.centre) for w in weights])]
     apart = {part.id for part in work.sheet.parts if part.made_apart}
     later: Masses = [
-        (-mass.total_g, mass.centre) for key, mass in work.masses.items()
+        (-mass.total_g, mass.centre)
+        for key, mass in work.masses.items()
         if key in apart and mass.total_g > 0
-    ]  # fmt: skip
+    ]
     raw: Masses = [*figure, *later]
     total, centre = _summed(figure)
     feet = _feet(work)
@@ -245,9 +246,10 @@ def _counterweight(base: Base, figure: Masses) -> Counterweight | None:
     if mass is None:
         return None
     return Counterweight(
-        mass_g=min(HEAVIEST_G, math.ceil(mass / 5) * 5), right_mm=round(right, 1),
+        mass_g=min(HEAVIEST_G, math.ceil(mass / 5) * 5),
+        right_mm=round(right, 1),
         back_mm=round(back, 1),
-    )  # fmt: skip
+    )
 
 
 def _tips_quantity(work: Workpiece, balance: Standing, free: bool) -> Quantity:

@@ -114,9 +114,13 @@ def _run_into(work: Workpiece, piece: Piece) -> Run | None:
         return None
     taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
     return Run(
-        id=free_id(f"in_{part.id}", taken), label=part.label[:73] + ", wire",
-        path=[part.bone], into=part.id, start="anchor", end="cut",
-    )  # fmt: skip
+        id=free_id(f"in_{part.id}", taken),
+        label=part.label[:73] + ", wire",
+        path=[part.bone],
+        into=part.id,
+        start="anchor",
+        end="cut",
+    )
 
 
 def _slender_finding(work: Workpiece, piece: Piece, out: float) -> Finding:
@@ -188,9 +192,12 @@ def _joint_finding(
     assert parent is not None
     taken = {*(run.id for run in work.sheet.runs), *work.sheet.retired_ids}
     run = Run(
-        id=free_id(f"to_{joint}", taken), label=f"through the {label}",
-        path=route(parents, parent, _furthest(work, joint)), start="bound", end="cut",
-    )  # fmt: skip
+        id=free_id(f"to_{joint}", taken),
+        label=f"through the {label}",
+        path=route(parents, parent, _furthest(work, joint)),
+        start="bound",
+        end="cut",
+    )
     return Finding(
         id="frame.joint.bare",
         station="frame",

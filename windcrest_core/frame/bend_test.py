@@ -48,9 +48,13 @@ _M = _moment_over_cubed(_c)
 
 
 def droop_mm(
-    diameter_mm: float, yield_mpa: float, modulus_gpa: float, density_g_cm3: float,
-    length_mm: float, mass_g: float,
-) -> float:  # fmt: skip
+    diameter_mm: float,
+    yield_mpa: float,
+    modulus_gpa: float,
+    density_g_cm3: float,
+    length_mm: float,
+    mass_g: float,
+) -> float:
     """How far the end of a level wire hangs down under a weight, mm; infinite where it folds.
 
     Examples
@@ -121,9 +125,10 @@ def tested_yield_mpa(
     springs = droop(10 * at_root)
     if test.droop_mm <= springs * 1.02:
         raise SheetError.one(
-            "bend_test/droop_mm", test.droop_mm,
+            "bend_test/droop_mm",
+            test.droop_mm,
             said("frame.more_droop", least_mm=springs * 1.02, springs_mm=springs),
-        )  # fmt: skip
+        )
     low, high = at_root * math.pi * 3 / 32, at_root
     for _ in range(40):
         middle = (low + high) / 2
@@ -151,10 +156,11 @@ def _of_coil(wire: Wire, coil: WireCoil) -> float:
     least, most = metal.yield_mpa.low / BEYOND, metal.yield_mpa.high * BEYOND
     if not least <= found <= most:
         raise SheetError.one(
-            f"coils/{coil.id}/bend_test/mass_g", test.mass_g,
+            f"coils/{coil.id}/bend_test/mass_g",
+            test.mass_g,
             f"a weight that bends {wire.label} at {least:.0f} to {most:.0f} MPa; these readings "
             f"would be {found:.0f}: measure the length, the weight and the droop again",
-        )  # fmt: skip
+        )
     return found
 
 
@@ -183,9 +189,12 @@ def wire_yield(stores: Stores, wire: Wire) -> Yield:
     least = min(tests)
     coils = "coil" if len(tests) == 1 else said("frame.weakest_of_coils", tests=len(tests))
     return Yield(
-        value=least, low=least * (1 - READING), high=least * (1 + READING),
-        source=said("frame.bend_test_of_this_read", coils=coils, reading=READING), tested=True,
-    )  # fmt: skip
+        value=least,
+        low=least * (1 - READING),
+        high=least * (1 + READING),
+        source=said("frame.bend_test_of_this_read", coils=coils, reading=READING),
+        tested=True,
+    )
 
 
 def refuse_impossible_tests(stores: Stores) -> None:

@@ -108,9 +108,13 @@ def _rounded(value: float, step: float) -> float:
 
 
 def bend_card(
-    points: list[Array], names: list[Text], diameter_mm: float, before_mm: float, start_words: Text,
+    points: list[Array],
+    names: list[Text],
+    diameter_mm: float,
+    before_mm: float,
+    start_words: Text,
     tool: Text,
-) -> BendCard:  # fmt: skip
+) -> BendCard:
     """The card of a path.
 
     Parameters
@@ -141,9 +145,14 @@ def bend_card(
         last, behind = i, back
     tail = float(np.linalg.norm(points[-1] - points[last if found else 0])) - behind
     return BendCard(
-        start_words=start_words, before_mm=before_mm, bends=bends,
-        tail_mm=_rounded(tail, MARK_STEP_MM), radius_mm=radius, pin_mm=pin, tool=tool,
-    )  # fmt: skip
+        start_words=start_words,
+        before_mm=before_mm,
+        bends=bends,
+        tail_mm=_rounded(tail, MARK_STEP_MM),
+        radius_mm=radius,
+        pin_mm=pin,
+        tool=tool,
+    )
 
 
 def bent_back(card: BendCard) -> Array:

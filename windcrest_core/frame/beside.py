@@ -56,27 +56,38 @@ def beside(work: Workpiece, run: Run, chosen: GaugeOption, ends: tuple[End, End]
     if run.second_pins and pegs:
         found.append(
             CutPiece(
-                run=run.id, label=said("frame.second_pin", run=run.label), wire=chosen.wire,
+                run=run.id,
+                label=said("frame.second_pin", run=run.label),
+                wire=chosen.wire,
                 length_mm=rounded_up_mm(work.sheet.base.thickness_mm + 5 + anchor_mm(d)),
                 count=run.second_pins * pegs,
             )
-        )  # fmt: skip
+        )
     if run.grip is not None:
         points, _, _ = run_points(work, run)
         fine = wire_diameter(run.grip)
         around = chosen.bundle_mm - 2 * fine
         length = wrapped_mm(path_length_mm(points), around, fine, run.grip_pitch_mm)
         found.append(
-            CutPiece(run=run.id, label=said("frame.grip_round", run=run.label), wire=run.grip,
-                     length_mm=rounded_up_mm(length), count=1)
-        )  # fmt: skip
+            CutPiece(
+                run=run.id,
+                label=said("frame.grip_round", run=run.label),
+                wire=run.grip,
+                length_mm=rounded_up_mm(length),
+                count=1,
+            )
+        )
     bound = sum(1 for end in ends if end == "bound")
     if bound:
         found.append(
-            CutPiece(run=run.id, label=said("frame.binding_of", run=run.label), wire=rules.binding_wire,
-                     length_mm=rounded_up_mm(binding_mm(chosen.bundle_mm, chosen.bundle_mm)),
-                     count=bound)
-        )  # fmt: skip
+            CutPiece(
+                run=run.id,
+                label=said("frame.binding_of", run=run.label),
+                wire=rules.binding_wire,
+                length_mm=rounded_up_mm(binding_mm(chosen.bundle_mm, chosen.bundle_mm)),
+                count=bound,
+            )
+        )
     return found
 
 
@@ -90,17 +101,28 @@ def peg_holes(work: Workpiece, chosen: dict[str, GaugeOption]) -> list[PegHole]:
                 continue
             at = work.figure.bones[joint].start
             holes.append(
-                PegHole(run=run.id, label=run.label, right_mm=float(at[0]), forward_mm=float(at[1]),
-                        wire_mm=option.bundle_mm, kind="rod" if end == "rod" else "peg")
-            )  # fmt: skip
+                PegHole(
+                    run=run.id,
+                    label=run.label,
+                    right_mm=float(at[0]),
+                    forward_mm=float(at[1]),
+                    wire_mm=option.bundle_mm,
+                    kind="rod" if end == "rod" else "peg",
+                )
+            )
             apart = option.bundle_mm + PIN_CLEAR_MM
             for n in range(run.second_pins if end == "peg" else 0):
                 way = 1 if n == 0 else -1
                 holes.append(
-                    PegHole(run=run.id, label=said("frame.second_pin", run=run.label), right_mm=float(at[0]),
-                            forward_mm=float(at[1]) + way * apart, wire_mm=option.diameter_mm,
-                            kind="pin")
-                )  # fmt: skip
+                    PegHole(
+                        run=run.id,
+                        label=said("frame.second_pin", run=run.label),
+                        right_mm=float(at[0]),
+                        forward_mm=float(at[1]) + way * apart,
+                        wire_mm=option.diameter_mm,
+                        kind="pin",
+                    )
+                )
     return holes
 
 

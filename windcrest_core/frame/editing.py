@@ -121,10 +121,12 @@ def split(sheet: FigureSheet, run_id: str, joint: str) -> list[Operation]:
     first, second = run.path[: at + 1], run.path[at:]
     half = run.model_copy(
         update={
-            "path": first, "end": "anchor", "into": None,
+            "path": first,
+            "end": "anchor",
+            "into": None,
             "poseable": {k: v for k, v in run.poseable.items() if k in first},
         }
-    )  # fmt: skip
+    )
     other = run.model_copy(
         update={
             "id": free_id(run.id, _taken(sheet)),
@@ -170,10 +172,13 @@ def joined(sheet: FigureSheet, run_id: str, other_id: str) -> list[Operation]:
             into = other.into if b is other.path or not b_rest else None
             run = one.model_copy(
                 update={
-                    "path": [*a, *b_rest], "start": a_ends[0], "end": b_ends[1], "into": into,
+                    "path": [*a, *b_rest],
+                    "start": a_ends[0],
+                    "end": b_ends[1],
+                    "into": into,
                     "poseable": {**one.poseable, **other.poseable},
                 }
-            )  # fmt: skip
+            )
             return [Operation(path=f"run/{other.id}", value=None), _put(run)]
     raise SheetError.one(
         "other", other_id, f"a run with an end at {one.path[0]} or {one.path[-1]}, or next to one"

@@ -41,16 +41,18 @@ def _faults(work: Workpiece, run: Run, parents: dict[str, str | None]) -> list[F
     points, _, _ = run_points(work, run)
     if path_length_mm(points) < LEAST_RUN_MM:
         return [
-            Fault(f"{at}/path", " ".join(run.path),
-                  "a run with a length: a second joint, or an end that goes on into the limb")
-        ]  # fmt: skip
+            Fault(
+                f"{at}/path",
+                " ".join(run.path),
+                "a run with a length: a second joint, or an end that goes on into the limb",
+            )
+        ]
     faults = []
     room = head_room_mm(work)
     if run.loop_mm is not None and "head_loop" in (run.start, run.end) and run.loop_mm > room:
         faults.append(
-            Fault(f"{at}/loop_mm", run.loop_mm,
-                  said("frame.loop_in_the_head", most_mm=room))
-        )  # fmt: skip
+            Fault(f"{at}/loop_mm", run.loop_mm, said("frame.loop_in_the_head", most_mm=room))
+        )
     if run.wire is None:
         return faults
     room = room_mm(work, run)

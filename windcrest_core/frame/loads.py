@@ -99,10 +99,18 @@ def _load_on_rod(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End])
             continue
         label = joint_ranges(work.sheet.body)[joint].label
         found += [
-            JointLoad(joint, said("frame.rod_under_the", label=label), support.force_n / G_MM_N,
-                      float(np.linalg.norm(support.clamp_nmm)), None, 1.0, 0.0)
-            for support in loads.supports if support.bone == joint
-        ]  # fmt: skip
+            JointLoad(
+                joint,
+                said("frame.rod_under_the", label=label),
+                support.force_n / G_MM_N,
+                float(np.linalg.norm(support.clamp_nmm)),
+                None,
+                1.0,
+                0.0,
+            )
+            for support in loads.supports
+            if support.bone == joint
+        ]
     return found[:1]
 
 

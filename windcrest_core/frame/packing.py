@@ -80,8 +80,11 @@ class Laid:
             left for k in range(len(self.coils)) if (left := self.left_mm(k)) < self.keep_mm
         )
         return (
-            round(unplaced, 6), round(scrap, 6), len(used), round(sum(self.coils[k] for k in used), 6)
-        )  # fmt: skip
+            round(unplaced, 6),
+            round(scrap, 6),
+            len(used),
+            round(sum(self.coils[k] for k in used), 6),
+        )
 
 
 def best_fit(laid: Laid) -> Laid:
@@ -154,8 +157,18 @@ def packed(pieces: list[CutPiece], stores: Stores, rules: Rules) -> CutPlan:
         coils = sorted((c for c in stores.coils if c.wire == key), key=lambda c: c.length_mm)
         label = wires[key].label
         if key in stores.wires and not coils:
-            found.append(CoilCuts(coil=None, name="", wire=key, label=label, length_mm=None, cuts=cuts,
-                                  left_mm=None, keep=True))  # fmt: skip
+            found.append(
+                CoilCuts(
+                    coil=None,
+                    name="",
+                    wire=key,
+                    label=label,
+                    length_mm=None,
+                    cuts=cuts,
+                    left_mm=None,
+                    keep=True,
+                )
+            )
             continue
         laid = _laid(cuts, coils, rules)
         for k, coil in enumerate(coils):
@@ -165,24 +178,42 @@ def packed(pieces: list[CutPiece], stores: Stores, rules: Rules) -> CutPlan:
             left = laid.left_mm(k)
             keep = left >= rules.keep_offcut_mm
             scrap += rules.kerf_mm * len(on) + (0.0 if keep else left)
-            found.append(CoilCuts(coil=coil.id, name=coil.name or coil.id, wire=key, label=label, length_mm=coil.length_mm,
-                                  cuts=on, left_mm=left, keep=keep))  # fmt: skip
+            found.append(
+                CoilCuts(
+                    coil=coil.id,
+                    name=coil.name or coil.id,
+                    wire=key,
+                    label=label,
+                    length_mm=coil.length_mm,
+                    cuts=on,
+                    left_mm=left,
+                    keep=keep,
+                )
+            )
         lacking = [cut for cut, at in zip(cuts, laid.places, strict=True) if at is None]
         if lacking:
             needed = sum(cut.length_mm + rules.kerf_mm for cut in lacking)
             metres = math.ceil(needed / 1000 - 1e-9)
             buys.append(
-                Buy(wire=key, label=label, needed_mm=needed, longest=lacking[0].run,
-                    longest_mm=lacking[0].length_mm, metres=metres,
-                    cost=metres * wires[key].price_per_m)
-            )  # fmt: skip
+                Buy(
+                    wire=key,
+                    label=label,
+                    needed_mm=needed,
+                    longest=lacking[0].run,
+                    longest_mm=lacking[0].length_mm,
+                    metres=metres,
+                    cost=metres * wires[key].price_per_m,
+                )
+            )
     return CutPlan(coils=found, buy=buys, scrap_mm=scrap)
 
 
 def _laid(cuts: list[Cut], coils: list[WireCoil], rules: Rules) -> Laid:
     start = Laid(
-        [cut.length_mm for cut in cuts], [coil.length_mm for coil in coils],
-        rules.kerf_mm, rules.keep_offcut_mm,
-    )  # fmt: skip
+        [cut.length_mm for cut in cuts],
+        [coil.length_mm for coil in coils],
+        rules.kerf_mm,
+        rules.keep_offcut_mm,
+    )
     small = len(cuts) <= EXACT_PIECES and len(coils) <= EXACT_COILS
     return least_waste(start) if small else best_fit(start)

@@ -142,7 +142,7 @@ def _limb_by_limb(body: Body, runs: list[Run], fastening: End) -> list[Run]:
                     end=tip,
                 )
             )
-    return found  # fmt: skip
+    return found
 
 
 def _limb_word(joint: str) -> str:
@@ -154,8 +154,11 @@ def _limb_word(joint: str) -> str:
 def _nearest_trunk(bones: dict[str, RestBone], joint: str, trunk: set[str]) -> str | None:
     """Of the trunk's joints next to a limb, the one its root is nearest to; else what it hangs on."""
     parent = bones[joint].parent
-    near = [key for key, bone in bones.items()
-            if key in trunk and (key == parent or bone.parent == parent)]  # fmt: skip
+    near = [
+        key
+        for key, bone in bones.items()
+        if key in trunk and (key == parent or bone.parent == parent)
+    ]
     if not near:
         return parent
     at = np.asarray(bones[joint].offset)
@@ -175,18 +178,27 @@ def _on_a_rod(body: Body, runs: list[Run]) -> list[Run]:
     if any(_sided(run.path[-1]) == "" and run.end == "peg" for run in runs):
         return runs
     freed = [
-        run.model_copy(update={"start": "loop" if run.start == "peg" else run.start,
-                               "end": "loop" if run.end == "peg" else run.end})
+        run.model_copy(
+            update={
+                "start": "loop" if run.start == "peg" else run.start,
+                "end": "loop" if run.end == "peg" else run.end,
+            }
+        )
         for run in runs
-    ]  # fmt: skip
+    ]
     return [rod_run(body), *freed]
 
 
 def rod_run(body: Body) -> Run:
     """A straight rod from the base into the middle of the trunk."""
     root = next(bone.joint for bone in rest_bones(body) if bone.parent is None)
-    return Run(id="rod", label="rod through the base into the trunk", path=[root],
-               start="anchor", end="rod")  # fmt: skip
+    return Run(
+        id="rod",
+        label="rod through the base into the trunk",
+        path=[root],
+        start="anchor",
+        end="rod",
+    )
 
 
 def _standing_free(body: Body, run: Run) -> Run:
@@ -202,43 +214,87 @@ def _continuous_runs(body: Body) -> list[Run]:
     match body:
         case Biped():
             runs = [
-                _run("spine", "head, spine, right leg, peg",
-                     "head neck waist hips hip_r knee_r ankle_r", "head_loop", "peg"),
+                _run(
+                    "spine",
+                    "head, spine, right leg, peg",
+                    "head neck waist hips hip_r knee_r ankle_r",
+                    "head_loop",
+                    "peg",
+                ),
                 _run("leg_l", "left leg to the hips", "hips hip_l knee_l ankle_l", "anchor", "peg"),
-                _run("arms", "hand, shoulders, hand",
-                     "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l", "loop", "loop"),
-            ]  # fmt: skip
+                _run(
+                    "arms",
+                    "hand, shoulders, hand",
+                    "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l",
+                    "loop",
+                    "loop",
+                ),
+            ]
         case TailedBiped():
             runs = [
-                _run("spine", "head, spine, right leg, peg",
-                     "head neck waist hips hip_r knee_r ankle_r ball_r", "head_loop", "peg"),
-                _run("leg_l", "left leg to the hips",
-                     "hips hip_l knee_l ankle_l ball_l", "anchor", "peg"),
-            ]  # fmt: skip
+                _run(
+                    "spine",
+                    "head, spine, right leg, peg",
+                    "head neck waist hips hip_r knee_r ankle_r ball_r",
+                    "head_loop",
+                    "peg",
+                ),
+                _run(
+                    "leg_l",
+                    "left leg to the hips",
+                    "hips hip_l knee_l ankle_l ball_l",
+                    "anchor",
+                    "peg",
+                ),
+            ]
             if body.wing_span == 0:
                 runs.append(
-                    _run("arms", "hand, shoulders, hand",
-                         "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l", "loop", "loop")
-                )  # fmt: skip
+                    _run(
+                        "arms",
+                        "hand, shoulders, hand",
+                        "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l",
+                        "loop",
+                        "loop",
+                    )
+                )
         case Quadruped():
             runs = [
-                _run("spine", "head, spine, right hind leg, peg",
-                     "head neck waist hips hip_r knee_r ankle_r", "head_loop", "peg"),
-                _run("leg_l", "left hind leg to the hips",
-                     "hips hip_l knee_l ankle_l", "anchor", "peg"),
-                _run("forelegs", "foreleg, shoulders, foreleg",
-                     "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l", "peg", "peg"),
-            ]  # fmt: skip
+                _run(
+                    "spine",
+                    "head, spine, right hind leg, peg",
+                    "head neck waist hips hip_r knee_r ankle_r",
+                    "head_loop",
+                    "peg",
+                ),
+                _run(
+                    "leg_l",
+                    "left hind leg to the hips",
+                    "hips hip_l knee_l ankle_l",
+                    "anchor",
+                    "peg",
+                ),
+                _run(
+                    "forelegs",
+                    "foreleg, shoulders, foreleg",
+                    "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l",
+                    "peg",
+                    "peg",
+                ),
+            ]
         case ManyLimbed():
             runs = [
                 _run("spine", "head, spine", "head neck waist hips", "head_loop", "cut"),
                 *(
-                    _run(f"legs_{n}", f"legs {n}, foot to foot",
-                         f"foot_{n}_r knee_{n}_r hip_{n}_r hip_{n}_l knee_{n}_l foot_{n}_l",
-                         "peg", "peg")
+                    _run(
+                        f"legs_{n}",
+                        f"legs {n}, foot to foot",
+                        f"foot_{n}_r knee_{n}_r hip_{n}_r hip_{n}_l knee_{n}_l foot_{n}_l",
+                        "peg",
+                        "peg",
+                    )
                     for n in range(1, body.pairs + 1)
                 ),
-            ]  # fmt: skip
+            ]
         case Capsule():
             runs = [
                 _run("spine", "head, right leg, peg", "head hips hip_r ankle_r", "cut", "peg"),
@@ -247,16 +303,28 @@ def _continuous_runs(body: Body) -> list[Run]:
             ]
         case Bust():
             runs = [
-                _run("spine", "head, neck, rod into the foot", "head neck waist", "head_loop", "peg"),
+                _run(
+                    "spine", "head, neck, rod into the foot", "head neck waist", "head_loop", "peg"
+                ),
                 _run("arms", "shoulder to shoulder", "shoulder_r shoulder_l", "cut", "cut"),
-            ]  # fmt: skip
+            ]
         case Draped():
             runs = [
-                _run("spine", "head, spine, rod through the robe", "head neck waist hips hem",
-                     "head_loop", "peg"),
-                _run("arms", "hand, shoulders, hand",
-                     "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l", "loop", "loop"),
-            ]  # fmt: skip
+                _run(
+                    "spine",
+                    "head, spine, rod through the robe",
+                    "head neck waist hips hem",
+                    "head_loop",
+                    "peg",
+                ),
+                _run(
+                    "arms",
+                    "hand, shoulders, hand",
+                    "wrist_r elbow_r shoulder_r shoulder_l elbow_l wrist_l",
+                    "loop",
+                    "loop",
+                ),
+            ]
         case StemCap():
             runs = [
                 _run("spine", "cap, stem, rod into the base", "cap stem_2 stem_1", "cut", "peg")
@@ -274,12 +342,22 @@ def _continuous_runs(body: Body) -> list[Run]:
             runs = _free_runs(body)
     if body.tail_length > 0:
         runs.append(
-            _run("tail", "tail into the trunk", f"{_tail_root(body)} tail_1 tail_2 tail_3",
-                 "anchor", "cut")
-        )  # fmt: skip
+            _run(
+                "tail",
+                "tail into the trunk",
+                f"{_tail_root(body)} tail_1 tail_2 tail_3",
+                "anchor",
+                "cut",
+            )
+        )
     if body.wing_span > 0:
         runs.append(
-            _run("wings", "wing, shoulders, wing",
-                 "wing_tip_r wing_r wing_l wing_tip_l", "cut", "cut")
-        )  # fmt: skip
+            _run(
+                "wings",
+                "wing, shoulders, wing",
+                "wing_tip_r wing_r wing_l wing_tip_l",
+                "cut",
+                "cut",
+            )
+        )
     return runs

@@ -38,9 +38,15 @@ class Standing:
 
 
 WAYS: tuple[Text, ...] = (
-    "forward", said("frame.forward_and_to_its_right"), said("frame.to_its_right"), said("frame.back_and_to_its_right"),
-    "backward", said("frame.back_and_to_its_left"), said("frame.to_its_left"), said("frame.forward_and_to_its_left"),
-)  # fmt: skip
+    "forward",
+    said("frame.forward_and_to_its_right"),
+    said("frame.to_its_right"),
+    said("frame.back_and_to_its_right"),
+    "backward",
+    said("frame.back_and_to_its_left"),
+    said("frame.to_its_left"),
+    said("frame.forward_and_to_its_left"),
+)
 
 
 class Way(Frozen):
@@ -121,9 +127,13 @@ def least_enough(most: float, enough: Callable[[float], bool]) -> float | None:
 
 
 def righting_g(
-    mass_g: float, centre: Array, ground: Array, at: Array, wanted_deg: float = WANTED_TIP_DEG,
+    mass_g: float,
+    centre: Array,
+    ground: Array,
+    at: Array,
+    wanted_deg: float = WANTED_TIP_DEG,
     most_g: float = 5000.0,
-) -> float | None:  # fmt: skip
+) -> float | None:
     """Least mass at a place that lets the whole stand to a tilt every way, g; None where none does.
 
     Examples

@@ -96,12 +96,13 @@ def _lever_mm(
         return path_length_mm(points)
     found = [
         length
-        for bone, end, tip in zip((run.path[0], run.path[-1]), ends, (points[0], points[-1]),
-                                  strict=True)
+        for bone, end, tip in zip(
+            (run.path[0], run.path[-1]), ends, (points[0], points[-1]), strict=True
+        )
         for joint in run.path
         if not ENDS[end].held and joint not in TRUNK and bone in work.beyond[joint]
         if (length := float(np.linalg.norm(tip - bones[joint].start))) > 1.0
-    ]  # fmt: skip
+    ]
     return max(found, default=None)
 
 

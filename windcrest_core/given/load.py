@@ -129,9 +129,10 @@ def load_stores(data: Any) -> Stores:
             raise SheetError.one(f"coils/{coil.id}", coil.id, "an id only once")
         if coil.wire not in stores.wires:
             raise SheetError.one(
-                f"coils/{coil.id}/wire", coil.wire, "one of the wires in Stores: "
-                + ", ".join(stores.wires)
-            )  # fmt: skip
+                f"coils/{coil.id}/wire",
+                coil.wire,
+                "one of the wires in Stores: " + ", ".join(stores.wires),
+            )
     return stores
 
 

@@ -43,8 +43,21 @@ class PatchPlan(Frozen):
 
 def fingerprint(sheet: FigureSheet, wall_mm: float) -> str:
     """The same for two sheets whose reach is the same."""
-    shape = {"id", "bone", "shape", "scale", "girth", "side", "orient", "seat", "lies_on", "area",
-             "made_apart", "rests", "contact"}  # fmt: skip
+    shape = {
+        "id",
+        "bone",
+        "shape",
+        "scale",
+        "girth",
+        "side",
+        "orient",
+        "seat",
+        "lies_on",
+        "area",
+        "made_apart",
+        "rests",
+        "contact",
+    }
     of_parts = [part.model_dump_json(include=shape) for part in sheet.parts]
     of_body = sheet.model_dump_json(include={"height_mm", "body", "face", "pose"})
     text = "\n".join([of_body, f"{wall_mm} {sheet.order.brush_mm}", *of_parts])

@@ -184,9 +184,11 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
     raw = [
         step.part
         for step in making
-        if step.into_oven and placed.get(step.key) == number and step.part is not None
+        if step.into_oven
+        and placed.get(step.key) == number
+        and step.part is not None
         and step.kind == "form"
-    ]  # fmt: skip
+    ]
     reasons = {
         need.reason
         for step in making

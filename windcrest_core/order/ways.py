@@ -226,11 +226,17 @@ def _pinned_glued(of: _Of) -> Way:
         because=said("order.nothing_is_baked_again_right"),
         other_g=of.glue_g,
         tasks=[
-            Task(said("order.drill_both_sides_of_the", part=of.label, pin=of.pin), 12, DRILL, cold=True),
-            Task(said("order.glue_the_pin_and_the", part=of.label), 10, GLUE,
-                 wait_min=240, cold=True),
+            Task(
+                said("order.drill_both_sides_of_the", part=of.label, pin=of.pin),
+                12,
+                DRILL,
+                cold=True,
+            ),
+            Task(
+                said("order.glue_the_pin_and_the", part=of.label), 10, GLUE, wait_min=240, cold=True
+            ),
         ],
-    )  # fmt: skip
+    )
 
 
 def _wire_drilled(of: _Of) -> Way:
@@ -241,10 +247,9 @@ def _wire_drilled(of: _Of) -> Way:
         other_g=of.liquid_g,
         tasks=[
             Task(said("order.drill_along_the_into_what", part=of.label, pin=of.pin), 15, DRILL),
-            Task(said("order.set_the_wire_of_the", part=of.label), 8,
-                 oven=True),
+            Task(said("order.set_the_wire_of_the", part=of.label), 8, oven=True),
         ],
-    )  # fmt: skip
+    )
 
 
 def _wire_cut(of: _Of) -> Way:
@@ -255,12 +260,11 @@ def _wire_cut(of: _Of) -> Way:
         clay_g=2 * of.seam_g,
         other_g=of.liquid_g,
         tasks=[
-            Task(said("order.saw_the_through_in_the", part=of.label), 10,
-                 SAWN),
+            Task(said("order.saw_the_through_in_the", part=of.label), 10, SAWN),
             Task(said("order.drill_each_face_of_the", part=of.label, pin=of.pin), 15, DRILL),
             Task(said("order.set_the_pins_of_the", part=of.label), 15, oven=True),
         ],
-    )  # fmt: skip
+    )
 
 
 def _sanded_down(of: _Of) -> Way:
@@ -282,10 +286,9 @@ def _filled_baked(of: _Of) -> Way:
         other_g=LEAST_G,
         tasks=[
             Task(said("order.widen_the_crack_of_the", part=of.label), 6),
-            Task(said("order.wet_the_groove_of_the", part=of.label), 8,
-                 oven=True),
+            Task(said("order.wet_the_groove_of_the", part=of.label), 8, oven=True),
         ],
-    )  # fmt: skip
+    )
 
 
 def _filled_putty(of: _Of) -> Way:
@@ -295,10 +298,15 @@ def _filled_putty(of: _Of) -> Way:
         because=said("order.nothing_is_baked_again"),
         other_g=max(LEAST_G, 0.3 * of.seam_g),
         tasks=[
-            Task(said("order.widen_the_crack_of_the_2", part=of.label), 12,
-                 said("order.gloves_and_air_it_makes"), wait_min=720, cold=True),
+            Task(
+                said("order.widen_the_crack_of_the_2", part=of.label),
+                12,
+                said("order.gloves_and_air_it_makes"),
+                wait_min=720,
+                cold=True,
+            ),
         ],
-    )  # fmt: skip
+    )
 
 
 def _baked_again(of: _Of) -> Way:

@@ -21,8 +21,11 @@ READINGS = 7
 SWING_MIN = 4.0  # either way of a reading
 STEPS_MIN = (5, 10, 15, 20, 30, 60)
 GRADE_WORDS: dict[Grade, str] = {
-    "raw": "soft", "set": "set through", "firm": "firm", "fused": "fused",
-}  # fmt: skip
+    "raw": "soft",
+    "set": "set through",
+    "firm": "firm",
+    "fused": "fused",
+}
 
 
 def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
@@ -177,11 +180,15 @@ def _parts(canvas: Canvas, column: Column, bake: BakePlan, printing: Printing, f
     head = ["", "part", "clay to core or middle", "label", "model", "inside, at the end"]
     rows: list[list[object]] = [
         [
-            Box(), says(part.label), units.fine_mm(part.clay_mm), f"{part.rule_min:.0f} min",
-            f"{part.model_min:.0f} min" if part.model_min else "over 6 h", GRADE_WORDS[part.grade],
+            Box(),
+            says(part.label),
+            units.fine_mm(part.clay_mm),
+            f"{part.rule_min:.0f} min",
+            f"{part.model_min:.0f} min" if part.model_min else "over 6 h",
+            GRADE_WORDS[part.grade],
         ]
         for part in raw
-    ]  # fmt: skip
+    ]
     for shown in range(len(rows), 0, -1):
         drawn = table(head, rows[:shown], [7, 62, 40, 22, 22, 34], printing)
         _, high = drawn.wrap(column.wide * mm, 1e6)

@@ -181,9 +181,15 @@ class _Card:
         pen.line(((column.left, column.y), (right, column.y)))
 
     def _bend(
-        self, pen: Pen, at: list[float], foot: float, row_mm: float, number: int, bend: Bend,
+        self,
+        pen: Pen,
+        at: list[float],
+        foot: float,
+        row_mm: float,
+        number: int,
+        bend: Bend,
         feed_mm: float,
-    ) -> None:  # fmt: skip
+    ) -> None:
         middle, fine = foot + row_mm / 2 - 1.2, self.units.mark_mm
         pen.box(at[0], middle - 0.5, BOX_MM, BOX_MM, RULE_MM)
         pen.write(at[0] + 4.2, middle, f"{number}", READ_MM, bold=True)

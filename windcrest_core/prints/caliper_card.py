@@ -27,8 +27,13 @@ def caliper_card_pdf(plan: Plan, printing: Printing) -> bytes:
             "length shows as it is seen. Write down what you find.",
             LEAD,
         ),
-        table(["length", "true", "in front", "from the side", "measured"], rows, [66, 26, 26, 28, 28],
-              printing, *boxes),
-    ]  # fmt: skip
+        table(
+            ["length", "true", "in front", "from the side", "measured"],
+            rows,
+            [66, 26, 26, 28, 28],
+            printing,
+            *boxes,
+        ),
+    ]
     heading = heading_of(plan, "Caliper card", "no drawing to scale", printing)
     return card_pdf(heading, printing, story)

@@ -47,10 +47,12 @@ def cut_list_pdf(plan: Plan, printing: Printing) -> bytes:
         story += [
             Paragraph("Cut, in this order", HEAD),
             table(
-                ["", "from", "cut", "", "then left"], list(_cuts(plan, units)), [7, 56, 26, 60, 34],
+                ["", "from", "cut", "", "then left"],
+                list(_cuts(plan, units)),
+                [7, 56, 26, 60, 34],
                 printing,
             ),
-        ]  # fmt: skip
+        ]
     for buy in frame.cuts.buy:
         words = unbroken(
             f"<b>To buy:</b> {units.long_mm(buy.metres * 1000)} of {escaped(buy.label)}; "
@@ -132,9 +134,17 @@ def cut_list_csv(plan: Plan) -> str:
             order += 1
             at_end = "" if left is None or cut is not coil.cuts[-1] else f"{left:.1f}"
             table.writerow(
-                [order, safe_cell(coil.name), safe_cell(coil.label), safe_cell(runs[cut.run]), safe_cell(sayer(Units()).say(cut.label)),
-                 f"{cut.length_mm:.1f}", at_end, "cut"]
-            )  # fmt: skip
+                [
+                    order,
+                    safe_cell(coil.name),
+                    safe_cell(coil.label),
+                    safe_cell(runs[cut.run]),
+                    safe_cell(sayer(Units()).say(cut.label)),
+                    f"{cut.length_mm:.1f}",
+                    at_end,
+                    "cut",
+                ]
+            )
     for buy in plan.frame.cuts.buy:
         table.writerow(
             [

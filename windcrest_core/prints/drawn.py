@@ -12,17 +12,37 @@ from windcrest_core.prints.pen import HAIR_MM, Anchor
 from windcrest_core.prints.type import FAMILY, LEAST_MM
 
 Style = Literal[
-    "wire", "shade", "head", "ruler", "landmark", "leader", "clay", "core", "silhouette", "hole",
+    "wire",
+    "shade",
+    "head",
+    "ruler",
+    "landmark",
+    "leader",
+    "clay",
+    "core",
+    "silhouette",
+    "hole",
     "bar",
-]  # fmt: skip
+]
 WIDTHS_MM: dict[Style, float] = {
-    "wire": 0.5, "shade": 0.18, "head": 0.18, "ruler": 0.18, "landmark": 0.18, "leader": 0.18,
-    "clay": 0.2, "core": 0.3, "silhouette": 0.6, "hole": 0.18, "bar": 0.3,
-}  # fmt: skip
+    "wire": 0.5,
+    "shade": 0.18,
+    "head": 0.18,
+    "ruler": 0.18,
+    "landmark": 0.18,
+    "leader": 0.18,
+    "clay": 0.2,
+    "core": 0.3,
+    "silhouette": 0.6,
+    "hole": 0.18,
+    "bar": 0.3,
+}
 """In the order they are drawn, the last on top."""
 DASHES_MM: dict[Style, tuple[float, ...]] = {
-    "core": (2.0, 1.2), "head": (0.6, 1.6), "leader": (0.4, 0.8),
-}  # fmt: skip
+    "core": (2.0, 1.2),
+    "head": (0.6, 1.6),
+    "leader": (0.4, 0.8),
+}
 AWAY_MM = (3.0, 1.6)  # dashes of a wire that is not in the plane of the paper
 TUBE_MM = 0.8  # thinner wire is a plain line
 LEAST_SVG_MM = 128.0

@@ -78,13 +78,22 @@ def drilling_template(plan: Plan, units: Units) -> Map:
     rows = []
     for n, hole in enumerate(holes):
         letter = lettered(n)
-        placer.put(letter, at(hole.right_mm, hole.forward_mm), READ_MM, bold=True,
-                   off_mm=hole.hole_mm / 2 + 1.2)  # fmt: skip
+        placer.put(
+            letter,
+            at(hole.right_mm, hole.forward_mm),
+            READ_MM,
+            bold=True,
+            off_mm=hole.hole_mm / 2 + 1.2,
+        )
         rows.append(_row(letter, hole, units))
     return Map(
-        width, height, (*lines, *placer.leaders), tuple(placer.words),
-        note=_note(plan, units), table=(HEAD, *rows) if rows else (),
-    )  # fmt: skip
+        width,
+        height,
+        (*lines, *placer.leaders),
+        tuple(placer.words),
+        note=_note(plan, units),
+        table=(HEAD, *rows) if rows else (),
+    )
 
 
 def _note(plan: Plan, units: Units) -> str:

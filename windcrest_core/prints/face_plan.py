@@ -87,9 +87,10 @@ class _Head:
         if lies(sheet):
             along, chin = -along, bone.end
         pieces = [
-            piece for piece in placed.pieces
+            piece
+            for piece in placed.pieces
             if piece.part.bone == FACED and not piece.part.made_apart
-        ]  # fmt: skip
+        ]
         self.bone_mm = bone.length_mm
         self.views = []
         for view in (np.array([-across, along]), np.array([ahead, along])):

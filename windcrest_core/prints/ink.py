@@ -17,9 +17,14 @@ def ink_lines(pen: Pen, lines: Iterable[Line]) -> None:
         fill = SHADE if line.style == "shade" else None
         for broad, grey in line.strokes:
             pen.line(
-                line.points, broad, line.dashes_mm, grey=grey, fill=fill, closed=line.closed,
+                line.points,
+                broad,
+                line.dashes_mm,
+                grey=grey,
+                fill=fill,
+                closed=line.closed,
                 cap=not line.dashes_mm,
-            )  # fmt: skip
+            )
 
 
 def ink_words(pen: Pen, words: Iterable[Word]) -> None:

@@ -99,11 +99,15 @@ def layout_map(plan: Plan, units: Units, mirrored: bool = False) -> Map:
         for y in (ground + n * plan.drawing.head_mm for n in range(1, heads + 1))
     ]
     found = Map(
-        width, height, (*lines, *placer.leaders), tuple(placer.words),
+        width,
+        height,
+        (*lines, *placer.leaders),
+        tuple(placer.words),
         note="MIRRORED: for tracing paper that is turned over. Left and right are exchanged."
-        if mirrored else "",
+        if mirrored
+        else "",
         key=_key(plan, units, min(width, KEY_MM)),
-    )  # fmt: skip
+    )
     return turned_over(found) if mirrored else found
 
 
@@ -119,9 +123,12 @@ def _middle(view: View) -> float:
 def _key(plan: Plan, units: Units, width: float) -> Map:
     """What each line is, and which run each letter; from the foot up."""
     samples: list[tuple[Style, str]] = [
-        ("silhouette", "outline"), ("clay", "clay of a part"), ("core", "core"),
-        ("head", "head by head"), ("wire", "wire at its true thickness"),
-    ]  # fmt: skip
+        ("silhouette", "outline"),
+        ("clay", "clay of a part"),
+        ("core", "core"),
+        ("head", "head by head"),
+        ("wire", "wire at its true thickness"),
+    ]
     thick = min(1.6, max((run.chosen.bundle_mm for run in plan.frame.runs), default=1.6))
     entries = [(Line(style, (), wire_mm=thick), words) for style, words in samples]
     away = "broken wire: not in this plane, use the bend card"

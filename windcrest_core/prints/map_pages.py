@@ -33,8 +33,11 @@ CUT_MM = (2.0, 1.4)
 SHOWN_SMALL = ("silhouette", "wire", "hole")
 Side = Literal["left", "above", "right", "below"]
 AWAY: dict[Side, tuple[int, int]] = {
-    "left": (0, -1), "above": (-1, 0), "right": (0, 1), "below": (1, 0),
-}  # fmt: skip
+    "left": (0, -1),
+    "above": (-1, 0),
+    "right": (0, 1),
+    "below": (1, 0),
+}
 
 
 def _name(row: int, column: int) -> str:

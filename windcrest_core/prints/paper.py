@@ -77,9 +77,12 @@ def frame_mm(page_mm: tuple[float, float]) -> tuple[float, float, float, float]:
 
 
 def table(
-    head: list[str], rows: list[list[object]], shares: list[float], printing: Printing,
+    head: list[str],
+    rows: list[list[object]],
+    shares: list[float],
+    printing: Printing,
     *more: tuple[object, ...],
-) -> Table:  # fmt: skip
+) -> Table:
     """A table as broad as its card, its columns by their shares; the head on every page."""
     wide = frame_mm(printing.page_mm)[2] * mm
     whole = sum(shares)
@@ -101,9 +104,15 @@ def card_pdf(heading: Heading, printing: Printing, story: list[Flowable]) -> byt
     )
     left, foot, across, up = frame_mm(printing.page_mm)
     frame = Frame(
-        left * mm, foot * mm, across * mm, up * mm,
-        leftPadding=0, rightPadding=0, topPadding=0, bottomPadding=0,
-    )  # fmt: skip
+        left * mm,
+        foot * mm,
+        across * mm,
+        up * mm,
+        leftPadding=0,
+        rightPadding=0,
+        topPadding=0,
+        bottomPadding=0,
+    )
     document.addPageTemplates([PageTemplate(frames=[frame])])
 
     def canvas(out: object, **options: object) -> Pages:

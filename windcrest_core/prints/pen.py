@@ -22,9 +22,16 @@ class Pen:
         self.canvas = canvas
 
     def line(
-        self, points: Sequence[Point], wide: float = HAIR_MM, dash: Sequence[float] = (), *,
-        grey: float = 0.0, fill: float | None = None, closed: bool = False, cap: bool = False,
-    ) -> None:  # fmt: skip
+        self,
+        points: Sequence[Point],
+        wide: float = HAIR_MM,
+        dash: Sequence[float] = (),
+        *,
+        grey: float = 0.0,
+        fill: float | None = None,
+        closed: bool = False,
+        cap: bool = False,
+    ) -> None:
         """A line through points; `fill` and `grey` from 0, black, to 1; `cap` rounds its ends."""
         canvas = self.canvas
         path = canvas.beginPath()
@@ -46,9 +53,14 @@ class Pen:
         canvas.setDash([])
 
     def box(
-        self, x: float, y: float, wide: float, high: float, pen: float = HAIR_MM,
+        self,
+        x: float,
+        y: float,
+        wide: float,
+        high: float,
+        pen: float = HAIR_MM,
         fill: float | None = None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         corners = ((x, y), (x + wide, y), (x + wide, y + high), (x, y + high))
         self.line(corners, pen, fill=fill, closed=True)
 
@@ -64,9 +76,14 @@ class Pen:
         self.canvas.circle(x * mm, y * mm, radius * mm)
 
     def write(
-        self, x: float, y: float, text: str, size: float = LEAST_MM, bold: bool = False,
+        self,
+        x: float,
+        y: float,
+        text: str,
+        size: float = LEAST_MM,
+        bold: bool = False,
         anchor: Anchor = "start",
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Words with their foot at y; `anchor` is the end that stands at x."""
         put = {
             "start": self.canvas.drawString,

@@ -65,9 +65,13 @@ class Placer:
         self.taken.append(box)
 
     def put(
-        self, text: str, at: tuple[float, float], size_mm: float = LEAST_MM, bold: bool = False,
+        self,
+        text: str,
+        at: tuple[float, float],
+        size_mm: float = LEAST_MM,
+        bold: bool = False,
         off_mm: float = 1.2,
-    ) -> Word | None:  # fmt: skip
+    ) -> Word | None:
         """Words beside a point; None where there is no room for them at all.
 
         Rings of growing size round the point are tried, to its right first.
@@ -83,8 +87,14 @@ class Placer:
         return word
 
     def _free(
-        self, text: str, at: tuple[float, float], size_mm: float, bold: bool, off_mm: float, clear: bool
-    ) -> Word | None:  # fmt: skip
+        self,
+        text: str,
+        at: tuple[float, float],
+        size_mm: float,
+        bold: bool,
+        off_mm: float,
+        clear: bool,
+    ) -> Word | None:
         """The nearest place for words; `clear` of what is to be avoided, and then not very far."""
         wide = width_mm(text, size_mm, bold)
         left, low, right, top = self.bounds

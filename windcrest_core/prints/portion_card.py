@@ -188,9 +188,12 @@ def _total(total: ClayTotal, units: Units) -> list[object]:
     if not packs:
         packs = "there is enough"
     return [
-        Box(), says(total.label), units.mass_g(total.net_g), units.mass_g(total.with_waste.value),
+        Box(),
+        says(total.label),
+        units.mass_g(total.net_g),
+        units.mass_g(total.with_waste.value),
         says(packs),
-    ]  # fmt: skip
+    ]
 
 
 def _piece(row: Row, units: Units) -> list[object]:

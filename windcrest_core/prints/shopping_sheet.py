@@ -67,7 +67,9 @@ def shopping_sheet_pdf(
                     ["", "thing", "to use", "there"],
                     [
                         [
-                            Box(), says(printing.say(line.label)), amount_words(line.needed, line.unit, units),
+                            Box(),
+                            says(printing.say(line.label)),
+                            amount_words(line.needed, line.unit, units),
                             amount_words(line.left, line.unit, units) if line.left else "not kept",
                         ]
                         for line in lines
@@ -75,7 +77,7 @@ def shopping_sheet_pdf(
                     [7, 100, 38, 38],
                     printing,
                 ),
-            ]  # fmt: skip
+            ]
     return card_pdf(heading, printing, story)
 
 

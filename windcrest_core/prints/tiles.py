@@ -81,10 +81,16 @@ def tiling(paper: str, drawn: Map, beside_mm: float = 0.0) -> Tiling:
         left = _shifted(drawn.width_mm, window[0], columns, along)
         low = _shifted(drawn.height_mm, window[1], rows, up)
         tiles = Tiling(
-            paper=paper, page_mm=page, window_mm=window, columns=columns, rows=rows, printed=[],
+            paper=paper,
+            page_mm=page,
+            window_mm=window,
+            columns=columns,
+            rows=rows,
+            printed=[],
             single=single,
-            origin_mm=(left, low + rows * window[1]), pages=0,
-        )  # fmt: skip
+            origin_mm=(left, low + rows * window[1]),
+            pages=0,
+        )
         printed = _with_something(drawn, tiles)
         found.append(
             tiles.model_copy(

@@ -118,9 +118,12 @@ def _picture_faults(sheet: FigureSheet) -> list[Fault]:
             )
             if apart < LEAST_SCALE_PX:
                 faults.append(
-                    Fault(f"{at}/scale", f"{apart:.1f} pixels apart",
-                          f"two points at least {LEAST_SCALE_PX} pixels apart")
-                )  # fmt: skip
+                    Fault(
+                        f"{at}/scale",
+                        f"{apart:.1f} pixels apart",
+                        f"two points at least {LEAST_SCALE_PX} pixels apart",
+                    )
+                )
             if scale.kind == "stature" and scale.crown[1] >= scale.sole[1]:
                 faults.append(Fault(f"{at}/scale/crown", "below the sole", "above the sole"))
         for name in sorted(set(reference.landmarks) - set(known)):

@@ -14,8 +14,18 @@ from windcrest_core.packs import PackSold
 from windcrest_core.units import length_mm, mass_g, volume_ml
 
 StockKind = Literal[
-    "wire", "foil", "tape", "clay", "liquid", "insert", "paint", "glue", "base", "consumable", "tool"
-]  # fmt: skip
+    "wire",
+    "foil",
+    "tape",
+    "clay",
+    "liquid",
+    "insert",
+    "paint",
+    "glue",
+    "base",
+    "consumable",
+    "tool",
+]
 STOCK_KINDS: tuple[StockKind, ...] = get_args(StockKind)
 Unit = Literal["mm", "g", "ml", "count"]
 MOST = 1e7  # of any one amount, in its unit: ten kilometres, ten tonnes

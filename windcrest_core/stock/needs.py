@@ -110,8 +110,10 @@ def _bought(sheet: FigureSheet, context: Context) -> list[Need]:
         size = f"{sizes[0]:.0f} mm" if even else f"{sizes[0]:.0f} × {sizes[1]:.0f} mm"
         label = said(
             "stock.piece_across" if even else "stock.piece_long",
-            material=material, long_mm=sizes[0], broad_mm=sizes[1],
-        )  # fmt: skip
+            material=material,
+            long_mm=sizes[0],
+            broad_mm=sizes[1],
+        )
         needs.append(
             Need(kind="insert", item=item_key(f"{material}, {size}"), label=label, amount=1)
         )
@@ -120,8 +122,11 @@ def _bought(sheet: FigureSheet, context: Context) -> list[Need]:
     size = f"{wide:g} mm" if base.shape == "round" else f"{wide:g} × {deep:g} mm"
     label = said(
         "stock.round_base" if base.shape == "round" else "stock.base",
-        shape=base.shape, wide_mm=wide, deep_mm=deep, thick_mm=thick,
-    )  # fmt: skip
+        shape=base.shape,
+        wide_mm=wide,
+        deep_mm=deep,
+        thick_mm=thick,
+    )
     key = item_key(f"Base, {base.shape}, {size}, {thick:g} mm thick")
     return [*needs, Need(kind="base", item=key, label=label, amount=1)]
 

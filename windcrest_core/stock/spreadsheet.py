@@ -22,9 +22,18 @@ from windcrest_core.stock.kinds import MOST as MOST_OF_ONE
 from windcrest_core.stock.ledger import Item, Lot, Movement
 
 COLUMNS = (
-    "kind", "item", "label", "lot", "left", "unit", "bought", "price", "opened_on", "best_before",
+    "kind",
+    "item",
+    "label",
+    "lot",
+    "left",
+    "unit",
+    "bought",
+    "price",
+    "opened_on",
+    "best_before",
     "low_at",
-)  # fmt: skip
+)
 MOST_ROWS = 20_000
 MOST_FAULTS = 50
 FORMULA = ("=", "+", "@", "\t", "\r")
@@ -95,12 +104,19 @@ def stock_csv(items: list[Item]) -> str:
         for lot in item.lots:
             writer.writerow(
                 [
-                    item.kind, item.key, safe_cell(item.label), safe_cell(lot.label),
-                    _number_text(lot.left), item.unit, _number_text(lot.bought),
-                    _number_text(lot.price), lot.opened_on or "", lot.best_before or "",
+                    item.kind,
+                    item.key,
+                    safe_cell(item.label),
+                    safe_cell(lot.label),
+                    _number_text(lot.left),
+                    item.unit,
+                    _number_text(lot.bought),
+                    _number_text(lot.price),
+                    lot.opened_on or "",
+                    lot.best_before or "",
                     _number_text(item.low_at),
                 ]
-            )  # fmt: skip
+            )
     return out.getvalue()
 
 
@@ -114,11 +130,17 @@ def movements_csv(rows: list[tuple[Movement, str, str, str]]) -> str:
     for movement, kind, label, unit in rows:
         writer.writerow(
             [
-                movement.made.isoformat(timespec="seconds"), kind, safe_cell(label), movement.kind,
-                _number_text(movement.change), unit, safe_cell(movement.figure or ""),
-                safe_cell(movement.step), safe_cell(movement.note),
+                movement.made.isoformat(timespec="seconds"),
+                kind,
+                safe_cell(label),
+                movement.kind,
+                _number_text(movement.change),
+                unit,
+                safe_cell(movement.figure or ""),
+                safe_cell(movement.step),
+                safe_cell(movement.note),
             ]
-        )  # fmt: skip
+        )
     return out.getvalue()
 
 
@@ -136,9 +158,11 @@ def read_rows(data: bytes) -> list[LotRow]:
     first = text.partition("\n")[0]
     if ";" in first and "," not in first:
         raise SheetError.one(
-            "row 1", first.strip()[:60], "columns parted by commas and numbers with a point: 1.5; "
-            "in the spreadsheet choose comma as the separator when saving"
-        )  # fmt: skip
+            "row 1",
+            first.strip()[:60],
+            "columns parted by commas and numbers with a point: 1.5; "
+            "in the spreadsheet choose comma as the separator when saving",
+        )
     reader = csv.reader(io.StringIO(text, newline=""), strict=True)
     try:
         rows = [row for _, row in zip(range(MOST_ROWS + 2), reader, strict=False)]
@@ -169,9 +193,12 @@ def _typed(rows: list[list[str]]) -> list[LotRow]:
             break
         if len(cells) > len(head):
             faults.append(
-                Fault(f"row {number}", f"{len(cells)} cells",
-                      f"{len(head)}, as in the heading; a comma in a number? write 1.5")
-            )  # fmt: skip
+                Fault(
+                    f"row {number}",
+                    f"{len(cells)} cells",
+                    f"{len(head)}, as in the heading; a comma in a number? write 1.5",
+                )
+            )
             continue
         row = _Row(number, dict(zip(head, cells, strict=False)), faults, given)
         lot = row.lot()

@@ -55,9 +55,10 @@ def every_sheet(
         "holes",
         lambda: map_pdf(
             drilling_template(plan, units),
-            heading_of(plan, "Holes in the base", "scale 1:1", printing), printing,
+            heading_of(plan, "Holes in the base", "scale 1:1", printing),
+            printing,
         ),
-    )  # fmt: skip
+    )
     if plan.character.face is not None:
         drawn, times = face_plan_map(sheet, plan, units)
         heading = heading_of(plan, "Face plan", f"scale {times}:1", printing)
@@ -70,9 +71,10 @@ def every_sheet(
         "patterns",
         lambda: maps_pdf(
             pattern_pages(found, units, printing.paper_name),
-            heading_of(plan, "Patterns", "scale 1:1", printing), printing,
+            heading_of(plan, "Patterns", "scale 1:1", printing),
+            printing,
         ),
-    )  # fmt: skip
+    )
     for bake in plan.bake.bakes:
         yield f"bake card {bake.number}", lambda n=bake.number: bake_card_pdf(plan, n, printing)  # type: ignore[misc]
     work = calendar([work_of(plan, "figure")], Rules(), EVENING)

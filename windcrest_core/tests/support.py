@@ -91,9 +91,13 @@ def planned(
 
 
 def loaded(
-    upright_nmm: float, any_way_nmm: float | None, label: str = "right elbow", mass_g: float = 10.0,
-    root: float = 1.0, cured_nmm: float = 0.0,
-) -> JointLoad:  # fmt: skip
+    upright_nmm: float,
+    any_way_nmm: float | None,
+    label: str = "right elbow",
+    mass_g: float = 10.0,
+    root: float = 1.0,
+    cured_nmm: float = 0.0,
+) -> JointLoad:
     return JointLoad("elbow_r", label, mass_g, upright_nmm, any_way_nmm, root, cured_nmm)
 
 
@@ -103,9 +107,14 @@ def cutting(path_mm: float = 100.0, ends: tuple[End, End] = ("cut", "cut"), **ru
 
 
 def asked(
-    *joints: JointLoad, room_mm: float = 20.0, column_mm: float = 0.0, column_n: float = 0.0,
-    lever_mm: float | None = None, bent: bool = True, **run: Any,
-) -> Demand:  # fmt: skip
+    *joints: JointLoad,
+    room_mm: float = 20.0,
+    column_mm: float = 0.0,
+    column_n: float = 0.0,
+    lever_mm: float | None = None,
+    bent: bool = True,
+    **run: Any,
+) -> Demand:
     """What a run of these loads asks of its wire."""
     return Demand(
         list(joints), column_mm, column_n, room_mm, 0.0, lever_mm, bent, cutting(100.0, **run)

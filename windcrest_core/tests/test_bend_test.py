@@ -75,10 +75,14 @@ class YieldTest(unittest.TestCase):
 
     def test_the_weakest_of_several_coils_counts(self) -> None:
         coils = [
-            {"id": f"c{mass}", "wire": "al_awg12", "length_mm": 900,
-             "bend_test": {"length_mm": 100, "mass_g": mass}}
+            {
+                "id": f"c{mass}",
+                "wire": "al_awg12",
+                "length_mm": 900,
+                "bend_test": {"length_mm": 100, "mass_g": mass},
+            }
             for mass in (30, 40)
-        ]  # fmt: skip
+        ]
         stores = Stores.model_validate({"wires": ["al_awg12"], "coils": coils})
         found = wire_yield(stores, catalogue().wires["al_awg12"])
         alone = Stores.model_validate({"wires": ["al_awg12"], "coils": coils[:1]})
@@ -108,8 +112,9 @@ class YieldTest(unittest.TestCase):
 
     def test_a_coil_has_to_be_of_an_owned_wire(self) -> None:
         with self.assertRaisesRegex(SheetError, r"coils/a/wire: 'st_2_5'"):
-            load_stores({"wires": ["al_awg12"],
-                         "coils": [{"id": "a", "wire": "st_2_5", "length_mm": 10}]})  # fmt: skip
+            load_stores(
+                {"wires": ["al_awg12"], "coils": [{"id": "a", "wire": "st_2_5", "length_mm": 10}]}
+            )
 
 
 class WordsTest(unittest.TestCase):

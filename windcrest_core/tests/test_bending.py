@@ -49,8 +49,9 @@ class BendCardTest(unittest.TestCase):
     @settings(max_examples=examples(150, 40))
     @given(
         st.lists(st.tuples(*[st.floats(-90, 90)] * 3), min_size=3, max_size=9),
-        st.floats(0.6, 3.5), st.floats(0, 60),
-    )  # fmt: skip
+        st.floats(0.6, 3.5),
+        st.floats(0, 60),
+    )
     def test_bent_back_it_is_the_run_within_half_a_millimetre(
         self, rows: list[tuple[float, float, float]], diameter_mm: float, before_mm: float
     ) -> None:

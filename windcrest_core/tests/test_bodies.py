@@ -21,9 +21,13 @@ from windcrest_core.tests.support import changed, planned
 from windcrest_core.tests.sweeps import some, sweep
 
 BUILDS = {
-    "build": (0.85, 1.4), "limb_thickness": (0.85, 1.4), "shoulder_breadth": (0.85, 1.15),
-    "hip_breadth": (0.85, 1.15), "head_breadth": (0.9, 1.2), "head_depth": (0.9, 1.2),
-}  # fmt: skip
+    "build": (0.85, 1.4),
+    "limb_thickness": (0.85, 1.4),
+    "shoulder_breadth": (0.85, 1.15),
+    "hip_breadth": (0.85, 1.15),
+    "head_breadth": (0.9, 1.2),
+    "head_depth": (0.9, 1.2),
+}
 bodies = st.sampled_from(sorted(BODIES))
 
 
@@ -126,6 +130,9 @@ class FreeBodyTest(unittest.TestCase):
         cycle = self.faults(root, {"id": "a", "parent": "b"}, {"id": "b", "parent": "a"})
         self.assertIn("body/bones/a/parent", cycle)
         self.assertIn("does not hang on this one", cycle)
-        self.assertIn("only once", self.faults(root, {"id": "a", "parent": "root"}, {"id": "a", "parent": "root"}))  # fmt: skip
+        self.assertIn(
+            "only once",
+            self.faults(root, {"id": "a", "parent": "root"}, {"id": "a", "parent": "root"}),
+        )
         still = self.faults(root, {"id": "a", "parent": "root", "direction": [0, 0, 0]})
         self.assertIn("not nought", still)

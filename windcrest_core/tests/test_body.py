@@ -40,14 +40,29 @@ class CanonTest(unittest.TestCase):
         # Drillis & Contini (1966), heights over stature
         c = canon(7.5)
         expected = {
-            "chin": 0.870, "shoulder": 0.818, "elbow": 0.630, "hip": 0.530, "wrist": 0.485,
-            "fingertip": 0.377, "knee": 0.285, "ankle": 0.039,
-        }  # fmt: skip
+            "chin": 0.870,
+            "shoulder": 0.818,
+            "elbow": 0.630,
+            "hip": 0.530,
+            "wrist": 0.485,
+            "fingertip": 0.377,
+            "knee": 0.285,
+            "ankle": 0.039,
+        }
         for name, ratio in expected.items():
             self.assertAlmostEqual(getattr(c, name), ratio, 9, name)
 
     def test_the_leg_share_of_every_canon(self) -> None:
-        for heads, share in ((9, 0.53), (7, 0.53), (6, 0.50), (5, 0.46), (4, 0.42), (3, 0.36), (2.5, 0.30), (5.5, 0.48)):  # fmt: skip
+        for heads, share in (
+            (9, 0.53),
+            (7, 0.53),
+            (6, 0.50),
+            (5, 0.46),
+            (4, 0.42),
+            (3, 0.36),
+            (2.5, 0.30),
+            (5.5, 0.48),
+        ):
             self.assertAlmostEqual(share_of_legs(heads), share)
 
     def test_ratios_within_the_leg_stay(self) -> None:
@@ -76,9 +91,11 @@ class SkeletonTest(unittest.TestCase):
 
     def test_forward_and_outward_mean_the_same_on_both_sides(self) -> None:
         sheet = biped(
-            joint__shoulder_r__swing_deg=0, joint__shoulder_l__swing_deg=0,
-            joint__shoulder_r__spread_deg=60, joint__shoulder_l__spread_deg=60,
-        )  # fmt: skip
+            joint__shoulder_r__swing_deg=0,
+            joint__shoulder_l__swing_deg=0,
+            joint__shoulder_r__spread_deg=60,
+            joint__shoulder_l__spread_deg=60,
+        )
         bones = posed(sheet)
         right, left = bones["elbow_r"].start, bones["elbow_l"].start
         self.assertGreater(right[0], 0)

@@ -119,9 +119,11 @@ class ClayTest(unittest.TestCase):
         st.floats(1, 2500),
         st.lists(
             st.tuples(st.sampled_from([57.0, 227.0, 400.0, 454.0, 1000.0]), st.integers(1, 30)),
-            min_size=1, max_size=3, unique_by=lambda pack: pack[0],
+            min_size=1,
+            max_size=3,
+            unique_by=lambda pack: pack[0],
         ),
-    )  # fmt: skip
+    )
     def test_no_choice_of_packs_costs_less(
         self, grams: float, sold: list[tuple[float, int]]
     ) -> None:

@@ -32,11 +32,14 @@ def week(*hours: float, from_h: float = 19.0) -> Rules:
 def chain(*minutes: float, wait: float = 0.0) -> list[Task]:
     return [
         Task(
-            key=f"s{n}", label=f"s{n}", minutes=m, wait_min=wait,
+            key=f"s{n}",
+            label=f"s{n}",
+            minutes=m,
+            wait_min=wait,
             needs=[f"s{n - 1}"] if n else [],
         )
         for n, m in enumerate(minutes)
-    ]  # fmt: skip
+    ]
 
 
 def work(name: str, tasks: list[Task]) -> Work:
@@ -57,11 +60,14 @@ def works(draw: st.DrawFn) -> list[Work]:
             bake = draw(st.booleans()) and n % 3 == 2
             tasks.append(
                 Task(
-                    key=f"s{n}", label=f"s{n}", minutes=draw(st.integers(1, 110)),
-                    wait_min=draw(st.sampled_from([0, 0, 45, 1500])), needs=needs,
+                    key=f"s{n}",
+                    label=f"s{n}",
+                    minutes=draw(st.integers(1, 110)),
+                    wait_min=draw(st.sampled_from([0, 0, 45, 1500])),
+                    needs=needs,
                     oven_c=135.0 if bake else None,
                 )
-            )  # fmt: skip
+            )
         found.append(work(name, tasks))
     return found
 

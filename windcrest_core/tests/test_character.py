@@ -54,9 +54,14 @@ def pictured(sheet: FigureSheet, view: str, kind: str = "length") -> dict[str, A
     if kind == "stature":
         scale = {"kind": "stature", "crown": at([0, 0, sheet.height_mm]), "sole": at([0, 0, 0])}
     return {
-        "id": f"p_{view}", "label": view, "view": view, "width_px": PX[0], "height_px": PX[1],
-        "scale": scale, "landmarks": {key: at(point) for key, point in points.items()},
-    }  # fmt: skip
+        "id": f"p_{view}",
+        "label": view,
+        "view": view,
+        "width_px": PX[0],
+        "height_px": PX[1],
+        "scale": scale,
+        "landmarks": {key: at(point) for key, point in points.items()},
+    }
 
 
 def marked(sheet: FigureSheet, *references: dict[str, Any]) -> FigureSheet:
@@ -244,8 +249,10 @@ class LibraryTest(unittest.TestCase):
 
     def test_refusals_name_what_is_allowed(self) -> None:
         for item, count, words in (
-            ("halo", None, "item"), ("hand", 9, "1 to 6"), ("horn", 3, "1 to 1"),
-        ):  # fmt: skip
+            ("halo", None, "item"),
+            ("hand", 9, "1 to 6"),
+            ("horn", 3, "1 to 1"),
+        ):
             with self.assertRaisesRegex(SheetError, words):
                 add_from_library(biped(), item, count)
         with self.assertRaisesRegex(SheetError, "limbs"):
@@ -347,8 +354,9 @@ class ReshapeTest(unittest.TestCase):
         mirror = next(p for p in both.parts if p.mirror_of == "horn_r")
         np.testing.assert_allclose(
             placed.piece(mirror.id).solid.centre,
-            placed.piece("horn_r").solid.centre * np.array([-1, 1, 1]), atol=1e-6,
-        )  # fmt: skip
+            placed.piece("horn_r").solid.centre * np.array([-1, 1, 1]),
+            atol=1e-6,
+        )
         with self.assertRaisesRegex(SheetError, "no mirror image yet"):
             copied(both, "horn_r", "mirror")
 
@@ -366,16 +374,19 @@ class MeasuringTest(unittest.TestCase):
     @settings(max_examples=20)
     @given(
         st.sampled_from(["biped", "tailed_biped", "quadruped", "draped", "capsule", "many_limbed"]),
-        st.floats(150, 450), st.floats(0.8, 1.2), st.floats(0.85, 1.15),
-    )  # fmt: skip
+        st.floats(150, 450),
+        st.floats(0.8, 1.2),
+        st.floats(0.85, 1.15),
+    )
     def test_a_picture_of_a_figure_gives_its_lengths_back(
         self, body: str, height_mm: float, shoulders: float, hips: float
     ) -> None:
         """Marked in front and from the side, every length is the sheet's own within 1 %."""
         sheet = changed(
             new_sheet("x", body, height_mm),
-            body__shoulder_breadth=round(shoulders, 3), body__hip_breadth=round(hips, 3),
-        )  # fmt: skip
+            body__shoulder_breadth=round(shoulders, 3),
+            body__hip_breadth=round(hips, 3),
+        )
         found = measured(marked(sheet, pictured(sheet, "front"), pictured(sheet, "side")))
         self.assertEqual(len(found.true_lengths), len(spans(sheet.body)))
         for row in found.true_lengths:
@@ -388,9 +399,12 @@ class MeasuringTest(unittest.TestCase):
         self, heads: float, shoulders: float, hips: float, arms: float
     ) -> None:
         model = biped(
-            height_mm=300.0, body__heads_tall=round(heads, 2), body__hip_breadth=round(hips, 2),
-            body__shoulder_breadth=round(shoulders, 2), body__arm_length=round(arms, 2),
-        )  # fmt: skip
+            height_mm=300.0,
+            body__heads_tall=round(heads, 2),
+            body__hip_breadth=round(hips, 2),
+            body__shoulder_breadth=round(shoulders, 2),
+            body__arm_length=round(arms, 2),
+        )
         front = pictured(model, "front", "stature")
         side = pictured(model, "side", "stature")
         mine = marked(biped(height_mm=300.0), front, side)
@@ -428,8 +442,9 @@ class MeasuringTest(unittest.TestCase):
         sheet = biped()
         front = pictured(sheet, "front")
         front["landmarks"]["knee_r"], front["landmarks"]["hip_r"] = (
-            front["landmarks"]["hip_r"], front["landmarks"]["knee_r"],
-        )  # fmt: skip
+            front["landmarks"]["hip_r"],
+            front["landmarks"]["knee_r"],
+        )
         front["landmarks"]["tip_head"][1] -= 0.05
         found = measured(marked(sheet, front))
         self.assertIn("right knee is above the right hip", spoken(found.readings[0].troubles[0]))
@@ -461,8 +476,10 @@ class PosedLandmarksTest(unittest.TestCase):
     """Heights in the pose, against where the joints' own turns put them."""
 
     def heights(self, **pose: dict[str, float]) -> dict[str, float]:
-        rest = {joint: {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0, **angles}
-                for joint, angles in pose.items()}  # fmt: skip
+        rest = {
+            joint: {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0, **angles}
+            for joint, angles in pose.items()
+        }
         sheet = load_sheet({**biped(height_mm=300.0).model_dump(mode="json"), "pose": rest})
         marks = planned(sheet).character.posed_landmarks
         return {spoken(mark.label): mark.height_mm for mark in marks}

@@ -64,8 +64,10 @@ class KindTest(unittest.TestCase):
         saved = foil.totals.mass.value - light.totals.mass.value
         # less also by the wire that a lighter trunk asks for
         self.assertGreaterEqual(saved, chest.core_cm3 * (0.50 - 0.30) - 0.5)
-        self.assertIn("bone dry", next(
-            spoken(step.label) for step in light.order.steps if step.key == "chest.core.1"))  # fmt: skip
+        self.assertIn(
+            "bone dry",
+            next(spoken(step.label) for step in light.order.steps if step.key == "chest.core.1"),
+        )
 
     def test_masses_add_up_whatever_is_inside(self) -> None:
         for core in ("foil", "foil_tape", "light", "air_dry", "pulled", "wire"):
@@ -127,8 +129,9 @@ class BallastTest(unittest.TestCase):
 class WallMapTest(unittest.TestCase):
     def test_a_wall_as_it_is_asked_for_is_seen_so(self) -> None:
         for wall in (4.0, 6.0, 8.0):
-            sheet = changed(biped(), **{
-                f"part__{key}__wall_mm": wall for key in ("chest", "thigh_r")})  # fmt: skip
+            sheet = changed(
+                biped(), **{f"part__{key}__wall_mm": wall for key in ("chest", "thigh_r")}
+            )
             seen = {part.id: part for part in walls(work_of(sheet)).parts}
             for key in ("chest", "thigh_r"):
                 self.assertAlmostEqual(seen[key].middling_mm, wall, delta=0.4, msg=(key, wall))

@@ -36,30 +36,63 @@ SHORT_COILS = {
 }
 LONG_COIL = {"wires": ["st_2_5"], "coils": [{"id": "b", "wire": "st_2_5", "length_mm": 4000}]}
 FIN = {
-    "id": "fin", "label": "fin", "bone": "head", "core": "wire", "layer": 1, "scale": "head",
-    "shape": {"kind": "round_cone", "start": [0, -0.3, 0.5], "end": [0, -1.6, 0.9],
-              "start_radius": 0.04, "end_radius": 0.03, "depth": 1.0},
-}  # fmt: skip
+    "id": "fin",
+    "label": "fin",
+    "bone": "head",
+    "core": "wire",
+    "layer": 1,
+    "scale": "head",
+    "shape": {
+        "kind": "round_cone",
+        "start": [0, -0.3, 0.5],
+        "end": [0, -1.6, 0.9],
+        "start_radius": 0.04,
+        "end_radius": 0.03,
+        "depth": 1.0,
+    },
+}
 TOOTH = {
-    "id": "tooth_r", "label": "tooth", "bone": "head", "core": "wire", "layer": 1, "scale": "head",
+    "id": "tooth_r",
+    "label": "tooth",
+    "bone": "head",
+    "core": "wire",
+    "layer": 1,
+    "scale": "head",
     "lies_on": "skull",
     "shape": {"kind": "ellipsoid", "centre": [0.1, 0.42, 0.2], "semi_axes": [0.03, 0.03, 0.06]},
-}  # fmt: skip
+}
 BURIED = {
-    "id": "heart", "label": "heart", "bone": "waist", "layer": 0,
+    "id": "heart",
+    "label": "heart",
+    "bone": "waist",
+    "layer": 0,
     "shape": {"kind": "ellipsoid", "centre": [0, 0, 0.4], "semi_axes": [0.02, 0.02, 0.02]},
-}  # fmt: skip
+}
 SETTLED = {
     "expression": "calm",
-    **{f"decided__{k}": "none" for k in ("pose", "hand_r", "hand_l", "mouth", "hair", "slender",
-                                         "lights", "hollow", "apart", "base")},
-}  # fmt: skip
+    **{
+        f"decided__{k}": "none"
+        for k in (
+            "pose",
+            "hand_r",
+            "hand_l",
+            "mouth",
+            "hair",
+            "slender",
+            "lights",
+            "hollow",
+            "apart",
+            "base",
+        )
+    },
+}
 LAMP = {"id": "lamp", "label": "lantern", "part": "skull", "cell": "three_aaa"}
 DEEP_BASE = {"base__thickness_mm": 40}
 SITTING = {
     f"joint__{joint}_{side}__swing_deg": degrees
-    for joint, degrees in (("hip", 80), ("knee", -125)) for side in "lr"
-}  # fmt: skip
+    for joint, degrees in (("hip", 80), ("knee", -125))
+    for side in "lr"
+}
 PULLED = {"part__chest__core": "pulled"}
 TOOTH_ON_PUTTY = {**TOOTH, "id": "scale", "lies_on": "nose"}
 WITH_STORY = {"story": "Waits for the ferry."}
@@ -91,117 +124,221 @@ def free_arm(direction: tuple[float, float, float]) -> FigureSheet:
 
 
 CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
-    "character.head.small": (
-        plain(height_mm=100), Context(), plain(height_mm=300), Context()),
-    "character.head.heavy": (
-        plain(body__heads_tall=2.0), Context(), plain(), Context()),
-    "character.part.buried": (
-        plain(part__heart=BURIED), Context(), plain(), Context()),
+    "character.head.small": (plain(height_mm=100), Context(), plain(height_mm=300), Context()),
+    "character.head.heavy": (plain(body__heads_tall=2.0), Context(), plain(), Context()),
+    "character.part.buried": (plain(part__heart=BURIED), Context(), plain(), Context()),
     "character.part.loose": (
-        plain(part__kite={**BURIED, "id": "kite", "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}),
-        Context(), plain(part__kite={**BURIED, "id": "kite", "made_apart": True,
-                                     "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}), Context()),
+        plain(
+            part__kite={**BURIED, "id": "kite", "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}
+        ),
+        Context(),
+        plain(
+            part__kite={
+                **BURIED,
+                "id": "kite",
+                "made_apart": True,
+                "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]},
+            }
+        ),
+        Context(),
+    ),
     "character.socket.deep": (
-        plain(part__skull__wall_mm=2.0, height_mm=400), Context(),
-        plain(part__skull__wall_mm=2.0, height_mm=400, face__socket_depth=0.0), Context()),
-    "character.socket.wide": (
-        plain(face__eye_breadth=0.42), Context(), plain(), Context()),
+        plain(part__skull__wall_mm=2.0, height_mm=400),
+        Context(),
+        plain(part__skull__wall_mm=2.0, height_mm=400, face__socket_depth=0.0),
+        Context(),
+    ),
+    "character.socket.wide": (plain(face__eye_breadth=0.42), Context(), plain(), Context()),
     "character.decide.open": (plain(), Context(), plain(**SETTLED), Context()),
     "character.story.open": (biped(), Context(), plain(), Context()),
     "frame.hold.weak": (plain(), context(SOFT), plain(), context(STRONG)),
     "frame.column.slender": (plain(), context(SOFT), plain(), context(STRONG)),
     "frame.fit.tight": (
-        plain(body__limb_thickness=0.5), context({"wires": ["al_awg6"]}), plain(), Context()),
+        plain(body__limb_thickness=0.5),
+        context({"wires": ["al_awg6"]}),
+        plain(),
+        Context(),
+    ),
     "frame.bend.back": (free_arm((0, 0, -1)), Context(), free_arm((1, 0, -0.3)), Context()),
-    "frame.bend.hard": (
-        plain(run__spine__wire="hs_4_0"), Context(), plain(), Context()),
+    "frame.bend.hard": (plain(run__spine__wire="hs_4_0"), Context(), plain(), Context()),
     "frame.stand.tips": (
-        plain(base__width_mm=60, base__depth_mm=60), Context(), plain(), Context()),
+        plain(base__width_mm=60, base__depth_mm=60),
+        Context(),
+        plain(),
+        Context(),
+    ),
     "frame.base.small": (
-        plain(base__width_mm=40, base__depth_mm=40), Context(), plain(), Context()),
-    "frame.feet.over": (
-        plain(base__width_mm=60, base__depth_mm=60), Context(), plain(), Context()),
+        plain(base__width_mm=40, base__depth_mm=40),
+        Context(),
+        plain(),
+        Context(),
+    ),
+    "frame.feet.over": (plain(base__width_mm=60, base__depth_mm=60), Context(), plain(), Context()),
     "frame.peg.air": (
-        plain(joint__hip_l__swing_deg=60, joint__knee_l__swing_deg=-60), Context(),
-        plain(), Context()),
+        plain(joint__hip_l__swing_deg=60, joint__knee_l__swing_deg=-60),
+        Context(),
+        plain(),
+        Context(),
+    ),
     "frame.raw.falls": (
-        plain(run__spine__wire="al_awg18"), context(SOFT), plain(), context(STRONG)),
-    "frame.joint.bare": (
-        plain(run__arms=None), context(STRONG), plain(), context(STRONG)),
+        plain(run__spine__wire="al_awg18"),
+        context(SOFT),
+        plain(),
+        context(STRONG),
+    ),
+    "frame.joint.bare": (plain(run__arms=None), context(STRONG), plain(), context(STRONG)),
     "frame.poseable.covered": (
-        plain(run__arms__poseable={"elbow_r": 60}), Context(), plain(), Context()),
+        plain(run__arms__poseable={"elbow_r": 60}),
+        Context(),
+        plain(),
+        Context(),
+    ),
     "frame.coil.short": (
-        plain(run__spine__wire="st_2_5"), context(SHORT_COILS),
-        plain(run__spine__wire="st_2_5"), context(LONG_COIL)),
+        plain(run__spine__wire="st_2_5"),
+        context(SHORT_COILS),
+        plain(run__spine__wire="st_2_5"),
+        context(LONG_COIL),
+    ),
     "frame.slender.bare": (plain(part__fin=FIN), Context(), plain(), Context()),
     "bulk.wall.thin": (plain(part__chest__wall_mm=2), Context(), plain(), Context()),
     "bulk.wall.thick": (plain(part__chest__wall_mm=12), Context(), plain(), Context()),
     "bulk.solid.thick": (plain(part__chest__core="wire"), Context(), plain(), Context()),
     "bulk.ballast.large": (
-        plain(part__skull__ballast_g=400), Context(), plain(part__pelvis__ballast_g=20), Context()),
+        plain(part__skull__ballast_g=400),
+        Context(),
+        plain(part__pelvis__ballast_g=20),
+        Context(),
+    ),
     "bulk.core.melts": (
-        plain(part__chest__core="foam"), Context(), plain(part__chest__core="light"), Context()),
+        plain(part__chest__core="foam"),
+        Context(),
+        plain(part__chest__core="light"),
+        Context(),
+    ),
     "bulk.opening.missing": (
-        plain(**PULLED), Context(),
-        plain(part__chest__opening={"side": "under", "across_mm": 40}, **PULLED), Context()),
+        plain(**PULLED),
+        Context(),
+        plain(part__chest__opening={"side": "under", "across_mm": 40}, **PULLED),
+        Context(),
+    ),
     "bulk.opening.narrow": (
-        plain(part__chest__opening={"side": "under", "across_mm": 10}, **PULLED), Context(),
-        plain(part__chest__opening={"side": "under", "across_mm": 40}, **PULLED), Context()),
+        plain(part__chest__opening={"side": "under", "across_mm": 10}, **PULLED),
+        Context(),
+        plain(part__chest__opening={"side": "under", "across_mm": 40}, **PULLED),
+        Context(),
+    ),
     "bulk.bridge.thin": (
-        plain(part__chest__opening={"side": "under", "across_mm": 80}, **PULLED), Context(),
-        plain(part__chest__opening={"side": "under", "across_mm": 32}, **PULLED), Context()),
+        plain(part__chest__opening={"side": "under", "across_mm": 80}, **PULLED),
+        Context(),
+        plain(part__chest__opening={"side": "under", "across_mm": 32}, **PULLED),
+        Context(),
+    ),
     "bulk.light.weak": (
-        plain(light__lamp={**LAMP, "cell": "two_aaa"}), Context(),
-        plain(light__lamp=LAMP), Context()),
+        plain(light__lamp={**LAMP, "cell": "two_aaa"}),
+        Context(),
+        plain(light__lamp=LAMP),
+        Context(),
+    ),
     "bulk.cell.large": (
-        plain(light__lamp=LAMP), Context(), plain(light__lamp=LAMP, **DEEP_BASE), Context()),
+        plain(light__lamp=LAMP),
+        Context(),
+        plain(light__lamp=LAMP, **DEEP_BASE),
+        Context(),
+    ),
     "bulk.cable.tight": (
-        plain(light__lamp=LAMP, **SITTING), Context(), plain(light__lamp=LAMP), Context()),
+        plain(light__lamp=LAMP, **SITTING),
+        Context(),
+        plain(light__lamp=LAMP),
+        Context(),
+    ),
     "bulk.cable.melts": (
-        plain(light__lamp={**LAMP, "cable": "pvc"}), Context(), plain(light__lamp=LAMP), Context()),
+        plain(light__lamp={**LAMP, "cable": "pvc"}),
+        Context(),
+        plain(light__lamp=LAMP),
+        Context(),
+    ),
     "clay.putty.baked": (
-        plain(part__nose__stock="epoxy_putty", part__scale=TOOTH_ON_PUTTY), Context(),
-        plain(part__scale=TOOTH_ON_PUTTY), Context()),
+        plain(part__nose__stock="epoxy_putty", part__scale=TOOTH_ON_PUTTY),
+        Context(),
+        plain(part__scale=TOOTH_ON_PUTTY),
+        Context(),
+    ),
     "bulk.core.vent": (plain(), Context(), plain(height_mm=140), Context()),
     "clay.stores.missing": (
-        plain(part__nose__clay="flexible"), Context(),
-        plain(part__nose__clay="flexible"), context({"clays": ["rigid", "flexible"]})),
+        plain(part__nose__clay="flexible"),
+        Context(),
+        plain(part__nose__clay="flexible"),
+        context({"clays": ["rigid", "flexible"]}),
+    ),
     "clay.thin.breaks": (plain(part__fin=FIN), Context(), plain(), Context()),
-    "order.apart.join": (
-        plain(part__hand_r__made_apart=True), Context(), plain(), Context()),
+    "order.apart.join": (plain(part__hand_r__made_apart=True), Context(), plain(), Context()),
     "order.join.air": (
-        plain(part__kite={**BURIED, "id": "kite", "made_apart": True,
-                          "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]}}), Context(),
-        plain(part__hand_r__made_apart=True), Context()),
+        plain(
+            part__kite={
+                **BURIED,
+                "id": "kite",
+                "made_apart": True,
+                "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]},
+            }
+        ),
+        Context(),
+        plain(part__hand_r__made_apart=True),
+        Context(),
+    ),
     "order.delicate.raw": (
-        plain(), context(bake_school="one_bake"), plain(), context(bake_school="save_progress")),
+        plain(),
+        context(bake_school="one_bake"),
+        plain(),
+        context(bake_school="save_progress"),
+    ),
     "order.pressed.raw": (plain(part__tooth_r=TOOTH), Context(), plain(), Context()),
     "bake.core.raw": (plain(), context(bake_time="fixed_30"), plain(), context(bake_time="longer")),
     "bake.insert.melts": (one_eye_of("acrylic"), Context(), one_eye_of("glass"), Context()),
     "bake.peak.over": (plain(), context(oven_swing_c=25), plain(), context(oven_swing_c=5)),
     "bake.crack.risk": (
-        plain(part__chest__wall_mm=20), context(oven_air="fan"),
-        plain(part__chest__wall_mm=3), context(oven_air="tented", oven_start="cold", wall_mm=3)),
+        plain(part__chest__wall_mm=20),
+        context(oven_air="fan"),
+        plain(part__chest__wall_mm=3),
+        context(oven_air="tented", oven_start="cold", wall_mm=3),
+    ),
     "bake.overhang.sags": (plain(part__fin=FIN), Context(), plain(), Context()),
-    "colour.mix.off": (
-        plain(area__skin__target="#00ff00"), Context(), plain(), Context()),
+    "colour.mix.off": (plain(area__skin__target="#00ff00"), Context(), plain(), Context()),
     "order.move.forced": (
-        plain(move__m={"id": "m", "step": "hand_r.cover.1", "bake": 1, "forced": True}), Context(),
-        plain(move__m={"id": "m", "step": "skull.cover.1", "bake": 2}), Context()),
+        plain(move__m={"id": "m", "step": "hand_r.cover.1", "bake": 1, "forced": True}),
+        Context(),
+        plain(move__m={"id": "m", "step": "skull.cover.1", "bake": 2}),
+        Context(),
+    ),
     "order.move.idle": (
-        plain(move__m={"id": "m", "step": "hand_r.cover.1", "bake": 1}), Context(),
-        plain(move__m={"id": "m", "step": "skull.cover.1", "bake": 2}), Context()),
+        plain(move__m={"id": "m", "step": "hand_r.cover.1", "bake": 1}),
+        Context(),
+        plain(move__m={"id": "m", "step": "skull.cover.1", "bake": 2}),
+        Context(),
+    ),
     "bake.fit.large": (plain(), oven_inside(200), plain(), oven_inside(450)),
     "colour.area.unused": (
-        plain(area__spare={"id": "spare", "label": "spare", "target": "#112233", "finish": "matte"}),
-        Context(), plain(), Context()),
+        plain(
+            area__spare={"id": "spare", "label": "spare", "target": "#112233", "finish": "matte"}
+        ),
+        Context(),
+        plain(),
+        Context(),
+    ),
     "colour.part.bare": (plain(part__chest__area=None), Context(), plain(), Context()),
     "colour.ground.costly": (
-        plain(area__skin__target="#202a50"), Context(), plain(area__skin__target="#e8e0d0"), Context()),
+        plain(area__skin__target="#202a50"),
+        Context(),
+        plain(area__skin__target="#e8e0d0"),
+        Context(),
+    ),
     "finish.peg.none": (
-        plain(run__spine__end="cut", run__leg_l__end="cut"), Context(), plain(), Context()),
+        plain(run__spine__end="cut", run__leg_l__end="cut"),
+        Context(),
+        plain(),
+        Context(),
+    ),
     "finish.peg.shallow": (plain(base__thickness_mm=4), Context(), plain(), Context()),
-}  # fmt: skip
+}
 
 ELSEWHERE = {"bake.labels.clash", "bake.scorch.pale", "order.reach.brush", "bake.finish.spoiled"}
 
@@ -231,9 +368,10 @@ class FindingTest(unittest.TestCase):
                 with self.subTest(finding_id, fix=remedy.label):
                     mended, _ = apply_edits(sheet, remedy.operations)
                     left = [
-                        f for f in planned(mended, rules).findings
+                        f
+                        for f in planned(mended, rules).findings
                         if (f.id, f.subject) == (found.id, found.subject)
-                    ]  # fmt: skip
+                    ]
                     self.assertFalse(left)
 
     def test_a_bake_left_on_too_long_browns_pale_clay(self) -> None:
@@ -290,11 +428,17 @@ class PlanTest(unittest.TestCase):
         sheet = biped()
         plain_plan = planned(sheet).totals
         for rules in (
-            context(wall_mm=3), context(foil_packing="loose"), context(waste_percent=20),
-            context(bake_school="one_bake"), context(bake_time="fixed_30"),
-            context(oven_air="fan"), context(oven_start="cold"), context(oven_swing_c=15),
-            context(hold_upright=5), context({"wires": ["st_3_2"]}),
-        ):  # fmt: skip
+            context(wall_mm=3),
+            context(foil_packing="loose"),
+            context(waste_percent=20),
+            context(bake_school="one_bake"),
+            context(bake_time="fixed_30"),
+            context(oven_air="fan"),
+            context(oven_start="cold"),
+            context(oven_swing_c=15),
+            context(hold_upright=5),
+            context({"wires": ["st_3_2"]}),
+        ):
             self.assertNotEqual(planned(sheet, rules), planned(sheet), rules)
         self.assertEqual(planned(sheet).totals, plain_plan)
 

@@ -83,8 +83,10 @@ class WireTest(unittest.TestCase):
         self.assertAlmostEqual(twist_factor(1, 10), 1.048, 3)
 
     def test_what_bends_it(self) -> None:
-        self.assertEqual([spoken(tool_for(e)) for e in (250, 251, 801, 2501)],
-                         ["fingers", "two hands", "pliers", "vice or bender"])  # fmt: skip
+        self.assertEqual(
+            [spoken(tool_for(e)) for e in (250, 251, 801, 2501)],
+            ["fingers", "two hands", "pliers", "vice or bender"],
+        )
         self.assertAlmostEqual(bending_effort_nmm(2, 60), 80.0)
         self.assertAlmostEqual(tip_force_n(28.86, 90), 0.3207, 4)
 
@@ -251,7 +253,12 @@ class CuttingTest(unittest.TestCase):
 class DragTest(unittest.TestCase):
     def test_the_end_of_the_bone_follows_the_pointer(self) -> None:
         sheet = biped()
-        for joint, view, by in (("shoulder_r", "front", 50), ("elbow_l", "side", 40), ("neck", "front", -15), ("hip_r", "side", 30)):  # fmt: skip
+        for joint, view, by in (
+            ("shoulder_r", "front", 50),
+            ("elbow_l", "side", 40),
+            ("neck", "front", -15),
+            ("hip_r", "side", 30),
+        ):
             plane = FRONT if view == "front" else SIDE
             before = figure(sheet, 6).bones[joint]
             start, end = plane @ before.start, plane @ before.end

@@ -29,13 +29,34 @@ ANYTHING: st.SearchStrategy[Any] = st.recursive(
 )
 PATHS = st.sampled_from(
     [
-        "name", "height_mm", "body/build", "body/plan", "base/width_mm", "colour/ground", "pose",
-        "joint/elbow_l/swing_deg", "joint/nowhere/swing_deg", "part/chest/wall_mm", "part/chest",
-        "part/chest/shape/start_radius", "part/ghost", "run/spine/wire", "run/spine/path",
-        "area/skin/target", "area/skin", "parts", "sheet_version", "figure_id", "", "/", "part",
-        "part//", "part/chest/id", "sheet",
+        "name",
+        "height_mm",
+        "body/build",
+        "body/plan",
+        "base/width_mm",
+        "colour/ground",
+        "pose",
+        "joint/elbow_l/swing_deg",
+        "joint/nowhere/swing_deg",
+        "part/chest/wall_mm",
+        "part/chest",
+        "part/chest/shape/start_radius",
+        "part/ghost",
+        "run/spine/wire",
+        "run/spine/path",
+        "area/skin/target",
+        "area/skin",
+        "parts",
+        "sheet_version",
+        "figure_id",
+        "",
+        "/",
+        "part",
+        "part//",
+        "part/chest/id",
+        "sheet",
     ]
-)  # fmt: skip
+)
 SLOW = settings(max_examples=examples(150, 30), suppress_health_check=[HealthCheck.too_slow])
 
 
@@ -139,10 +160,13 @@ class NamedFaultTest(unittest.TestCase):
 
     def test_parts_name_what_is_in_the_catalogue_and_on_the_figure(self) -> None:
         for key, value, path in (
-            ("clay", "mud", "part/chest/clay"), ("stock", "unobtainium", "part/chest/stock"),
-            ("bone", "fin", "part/chest/bone"), ("lies_on", "cloud", "part/chest/lies_on"),
-            ("lies_on", "chest", "part/chest/lies_on"), ("area", "gold", "part/chest/area"),
-        ):  # fmt: skip
+            ("clay", "mud", "part/chest/clay"),
+            ("stock", "unobtainium", "part/chest/stock"),
+            ("bone", "fin", "part/chest/bone"),
+            ("lies_on", "cloud", "part/chest/lies_on"),
+            ("lies_on", "chest", "part/chest/lies_on"),
+            ("area", "gold", "part/chest/area"),
+        ):
             parts = [{**row, key: value} if row["id"] == "chest" else row for row in PLAIN["parts"]]
             with self.subTest(path), self.assertRaises(SheetError) as caught:
                 load_sheet({**PLAIN, "parts": parts})
@@ -166,9 +190,11 @@ class NamedFaultTest(unittest.TestCase):
         for body in BODIES:
             self.assertIn(body, str(caught.exception))
         for name, height, heads, path in (
-            ("", 300, None, "name"), ("x", 0, None, "height_mm"), ("x", 300, 99, "heads_tall"),
+            ("", 300, None, "name"),
+            ("x", 0, None, "height_mm"),
+            ("x", 300, 99, "heads_tall"),
             ("x", float("nan"), None, "height_mm"),
-        ):  # fmt: skip
+        ):
             with self.subTest(path), self.assertRaises(SheetError) as caught:
                 new_sheet(name, "biped", height, heads)
             self.assertIn(path, faults(caught.exception))

@@ -38,10 +38,14 @@ class HollowTest(unittest.TestCase):
 
     def test_wider_leaves_less_beside_it(self) -> None:
         rows = [
-            planned(biped(part__chest__core="pulled",
-                          part__chest__opening={"side": "under", "across_mm": mm})).bulk.hollows[0]
+            planned(
+                biped(
+                    part__chest__core="pulled",
+                    part__chest__opening={"side": "under", "across_mm": mm},
+                )
+            ).bulk.hollows[0]
             for mm in (30, 40, 50)
-        ]  # fmt: skip
+        ]
         bridges = [row.bridge_mm for row in rows]
         self.assertEqual(bridges, sorted(bridges, reverse=True))
         self.assertAlmostEqual(bridges[0] - bridges[1], 5.0, 6)
@@ -71,8 +75,12 @@ class LightTest(unittest.TestCase):
         if ohm > 1:
             self.assertLess(found / ohm, 1.26)
 
-    @given(st.floats(1.5, 3.5), st.floats(1, 20), st.integers(1, 6),
-           st.sampled_from(sorted(catalogue().cells)))  # fmt: skip
+    @given(
+        st.floats(1.5, 3.5),
+        st.floats(1, 20),
+        st.integers(1, 6),
+        st.sampled_from(sorted(catalogue().cells)),
+    )
     def test_ohms_law_holds_and_no_light_gets_more_than_it_may(
         self, volts: float, current: float, count: int, cell_id: str
     ) -> None:
@@ -125,8 +133,13 @@ class LightTest(unittest.TestCase):
         self.assertTrue(bore < bakes[-1] < wire < test)
 
     def test_what_is_in_no_catalogue_is_refused(self) -> None:
-        for field, value in (("part", "moon"), ("led", "infrared"), ("cell", "reactor"),
-                             ("cell_in", "moon"), ("cable", "rope")):  # fmt: skip
+        for field, value in (
+            ("part", "moon"),
+            ("led", "infrared"),
+            ("cell", "reactor"),
+            ("cell_in", "moon"),
+            ("cable", "rope"),
+        ):
             with self.subTest(field), self.assertRaises(SheetError) as raised:
                 biped(light__lamp={**LAMP, field: value})
             self.assertEqual(raised.exception.faults[0].path, f"light/lamp/{field}")

@@ -136,7 +136,7 @@ class HeatTest(unittest.TestCase):
             (HeatBody("limb", 6, 10), 12, (15, 30, 60), (79.0, 109.2, 129.5)),
             (HeatBody("ball", 15), 12, (30, 60), (108.4, 129.9)),
             (HeatBody("ball", 6, 14), 12, (15, 30, 60), (84.3, 114.1, 131.4)),
-        ):  # fmt: skip
+        ):
             core = temperatures([body], STEADY, h).core_c[:, 0]
             for minute, wanted in zip(minutes, expected, strict=True):
                 self.assertAlmostEqual(float(core[minute * 4]), wanted, delta=0.1, msg=str(body))
@@ -263,9 +263,12 @@ class OvenTest(unittest.TestCase):
 
     def test_from_cold_and_still_take_longer(self) -> None:
         minutes = {
-            (air, start): planned(biped(), context(oven_air=air, oven_start=start)).bake.bakes[0].advised_min.value
-            for air in ("still", "fan") for start in ("preheated", "cold")
-        }  # fmt: skip
+            (air, start): planned(biped(), context(oven_air=air, oven_start=start))
+            .bake.bakes[0]
+            .advised_min.value
+            for air in ("still", "fan")
+            for start in ("preheated", "cold")
+        }
         self.assertGreater(minutes[("still", "cold")], minutes[("still", "preheated")])
         self.assertGreater(minutes[("still", "preheated")], minutes[("fan", "preheated")])
 
@@ -324,23 +327,33 @@ class ColourTest(unittest.TestCase):
     def test_layers_of_reference(self) -> None:
         # K, S, X, Rg → R
         for k, s, x, ground, expected in (
-            (0.01, 0.05, 30, 0.8, 0.580115), (0.01, 0.05, 30, 0.01, 0.483056),
-            (0.1, 0.005, 30, 0.8, 0.025286), (0, 0.05, 30, 0.01, 0.601610),
-            (0.02, 0, 30, 0.8, 0.240955), (5, 0.001, 500, 0.8, 0.000100),
-        ):  # fmt: skip
+            (0.01, 0.05, 30, 0.8, 0.580115),
+            (0.01, 0.05, 30, 0.01, 0.483056),
+            (0.1, 0.005, 30, 0.8, 0.025286),
+            (0, 0.05, 30, 0.01, 0.601610),
+            (0.02, 0, 30, 0.8, 0.240955),
+            (5, 0.001, 500, 0.8, 0.000100),
+        ):
             self.assertAlmostEqual(float(layer(np.array([k]), s, x, ground)[0]), expected, 6)
 
     def test_paints_of_reference(self) -> None:
         # S per mm and w from swatch, opacity class and tint
         expected = {
-            "titanium_white": (122.69, 1), "carbon_black": (2.11, 0.5703),
-            "ultramarine": (4.97, 0.1777), "hansa_yellow": (42.05, 0.4091),
-            "yellow_ochre": (26.54, 0.3582), "burnt_sienna": (6.20, 0.2074),
-            "cadmium_red_hue": (45.81, 0.1882), "quinacridone_magenta": (6.64, 0.2097),
-            "phthalo_blue": (2.08, 0.4949), "turquoise": (23.87, 0.4986),
-            "light_flesh": (102.49, 0.7207), "medium_grey": (26.56, 0.4812),
-            "raw_umber": (5.76, 0.3794), "phthalo_green": (1.62, 0.9327),
-        }  # fmt: skip
+            "titanium_white": (122.69, 1),
+            "carbon_black": (2.11, 0.5703),
+            "ultramarine": (4.97, 0.1777),
+            "hansa_yellow": (42.05, 0.4091),
+            "yellow_ochre": (26.54, 0.3582),
+            "burnt_sienna": (6.20, 0.2074),
+            "cadmium_red_hue": (45.81, 0.1882),
+            "quinacridone_magenta": (6.64, 0.2097),
+            "phthalo_blue": (2.08, 0.4949),
+            "turquoise": (23.87, 0.4986),
+            "light_flesh": (102.49, 0.7207),
+            "medium_grey": (26.56, 0.4812),
+            "raw_umber": (5.76, 0.3794),
+            "phthalo_green": (1.62, 0.9327),
+        }
         for key, (scatter, weight) in expected.items():
             film = film_of(catalogue().paints[key])
             self.assertAlmostEqual(film.scatter_per_mm / scatter, 1, delta=0.005, msg=key)
@@ -360,9 +373,11 @@ class ColourTest(unittest.TestCase):
     def test_recipes_of_reference(self) -> None:
         paints = tuple(catalogue().paints)
         for target, score in (
-            ((58, 110, 175), 1.341), ((96, 140, 62), 4.650),
-            ((110, 80, 130), 1.740), ((232, 130, 48), 2.211),
-        ):  # fmt: skip
+            ((58, 110, 175), 1.341),
+            ((96, 140, 62), 4.650),
+            ((110, 80, 130), 1.740),
+            ((232, 130, 48), 2.211),
+        ):
             found = nearest(target, paints)
             assert found is not None
             self.assertAlmostEqual(found.score, score, 3)
@@ -372,9 +387,10 @@ class ColourTest(unittest.TestCase):
     def test_primers_of_reference(self) -> None:
         # 70 % (52,96,168) SO, 20 % (248,206,40) ST, 10 % (232,186,152) SO: coats over each ground
         films = [
-            film_of_colour((52, 96, 168), "SO"), film_of_colour((248, 206, 40), "ST"),
+            film_of_colour((52, 96, 168), "SO"),
+            film_of_colour((248, 206, 40), "ST"),
             film_of_colour((232, 186, 152), "SO"),
-        ]  # fmt: skip
+        ]
         blue = reflectance((60, 100, 165))
         for ground, expected in ((0.80, [3, 2, 2]), (0.01, [3, 5, 3]), (blue, [1, 5, 3])):
             self.assertEqual([coats_needed(film, ground) for film in films], expected)

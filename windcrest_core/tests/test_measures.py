@@ -32,11 +32,18 @@ class VectorsTest(unittest.TestCase):
         for row in rows:
             units = METRIC if row["units"] == "metric" else INCHES
             shown = {
-                "length": units.plain_mm, "mass": units.mass_g, "temperature": units.celsius,
-                "difference": units.apart_c, "area": units.area_cm2, "minutes": minutes_words,
-                "metres": lambda m, units=units: units.long_mm(m * 1000), "volume": units.volume_cm3,
-                "moment": units.moment_nmm, "force": units.force_n, "wire": units.wire_mm,
-            }[row["of"]]  # fmt: skip
+                "length": units.plain_mm,
+                "mass": units.mass_g,
+                "temperature": units.celsius,
+                "difference": units.apart_c,
+                "area": units.area_cm2,
+                "minutes": minutes_words,
+                "metres": lambda m, units=units: units.long_mm(m * 1000),
+                "volume": units.volume_cm3,
+                "moment": units.moment_nmm,
+                "force": units.force_n,
+                "wire": units.wire_mm,
+            }[row["of"]]
             with self.subTest(row):
                 self.assertEqual(shown(row["value"]), row["shown"])
 

@@ -96,9 +96,11 @@ class LeastBakesTest(unittest.TestCase):
         self.assertTrue(allowed(out.steps, placed))
         (state,) = out.states
         lost = [
-            need for old, new in zip(steps, out.steps, strict=True) for need in old.needs
+            need
+            for old, new in zip(steps, out.steps, strict=True)
+            for need in old.needs
             if need not in new.needs
-        ]  # fmt: skip
+        ]
         if state.state == "forced":
             self.assertTrue(lost)
             self.assertTrue(all(need.kind in CONSEQUENCES for need in lost))

@@ -190,9 +190,19 @@ class WorkLineTest(unittest.TestCase):
 
 
 CHAIN: tuple[StepKind, ...] = (
-    "bake", "fill", "sand", "wash", "ground", "coats", "seal", "gloss", "assemble", "mount", "photograph",
+    "bake",
+    "fill",
+    "sand",
+    "wash",
+    "ground",
+    "coats",
+    "seal",
+    "gloss",
+    "assemble",
+    "mount",
+    "photograph",
     "card",
-)  # fmt: skip
+)
 
 
 class FinishingTest(unittest.TestCase):
@@ -233,8 +243,11 @@ class FinishingTest(unittest.TestCase):
         """Off, for smooth and glossy areas, or always; without it the wash waits for the filling."""
         scaly = changed(biped(), **{f"part__{p.id}__texture": "scales" for p in biped().parts})
         for sheet, rule, sanded in (
-            (biped(), "smooth", True), (biped(), "off", False), (scaly, "smooth", False), (scaly, "always", True),
-        ):  # fmt: skip
+            (biped(), "smooth", True),
+            (biped(), "off", False),
+            (scaly, "smooth", False),
+            (scaly, "always", True),
+        ):
             with self.subTest(rule, sanded=sanded):
                 last = self.assert_in_order(sheet, context(sanding=rule))
                 self.assertEqual("sand" in last, sanded)

@@ -116,9 +116,16 @@ class ShortSetsTest(unittest.TestCase):
 
 def chip(verdict: str, minutes: float = 30, air_c: float = 135, mm: float = 3) -> TestChip:
     return TestChip.model_validate(
-        {"of": "clay", "product": "rigid", "label": "a chip", "verdict": verdict,
-         "minutes": minutes, "air_c": air_c, "thick_mm": mm}
-    )  # fmt: skip
+        {
+            "of": "clay",
+            "product": "rigid",
+            "label": "a chip",
+            "verdict": verdict,
+            "minutes": minutes,
+            "air_c": air_c,
+            "thick_mm": mm,
+        }
+    )
 
 
 class ChipsTest(unittest.TestCase):
@@ -346,8 +353,9 @@ class PassengersTest(unittest.TestCase):
         every = [step.key for step in steps]
         bakes = [BakeDone(bake=n, minutes=70) for n in (1, 2)]
         finished = Progress(steps_done=every, bakes=bakes)
-        self.assertFalse([f for f in planned(sheet, progress=finished).findings
-                          if f.id == "bake.finish.spoiled"])  # fmt: skip
+        self.assertFalse(
+            [f for f in planned(sheet, progress=finished).findings if f.id == "bake.finish.spoiled"]
+        )
         for way, told in (("pin_bake", True), ("pin_glue", False)):
             broke = Mishap(id="m1", kind="broke", part="forearm_l", way=way, after_bake=2)
             plan = planned(sheet, progress=finished.model_copy(update={"mishaps": [broke]}))

@@ -116,9 +116,11 @@ class PackedTest(unittest.TestCase):
 class BesideTest(unittest.TestCase):
     def test_second_pins_grip_and_binding_are_cut_too(self) -> None:
         sheet = biped(
-            run__leg_l__second_pins=1, run__leg_l__grip="st_0_5", run__leg_l__start="bound",
+            run__leg_l__second_pins=1,
+            run__leg_l__grip="st_0_5",
+            run__leg_l__start="bound",
             run__leg_l__wire="st_2_5",
-        )  # fmt: skip
+        )
         frame = planned(sheet).frame
         run = next(run for run in frame.runs if run.id == "leg_l")
         by_label = {spoken(piece.label).split(",")[0].split(" ")[0]: piece for piece in run.pieces}
@@ -134,8 +136,12 @@ class BesideTest(unittest.TestCase):
 
     def test_the_table_has_every_cut_in_order_and_no_formula(self) -> None:
         sheet = biped(run__spine__label="=1+1", run__spine__wire="st_2_5")
-        given = context({"wires": ["st_2_5"], "coils": [
-            {"id": "a", "name": "the big coil", "wire": "st_2_5", "length_mm": 3000}]})  # fmt: skip
+        given = context(
+            {
+                "wires": ["st_2_5"],
+                "coils": [{"id": "a", "name": "the big coil", "wire": "st_2_5", "length_mm": 3000}],
+            }
+        )
         rows = list(csv.DictReader(io.StringIO(cut_list_csv(planned(sheet, given)))))
         cuts = [row for row in rows if row["action"] == "cut"]
         self.assertEqual([row["order"] for row in cuts], [str(n + 1) for n in range(len(cuts))])

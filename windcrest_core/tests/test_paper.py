@@ -43,7 +43,10 @@ METRIC, INCHES = Units(), Units(length="in", mass="oz", temperature="F")
 def figures() -> dict[str, FigureSheet]:
     """Twelve that ask something else of the paper each."""
     return {
-        **{name: example(name) for name in ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")},
+        **{
+            name: example(name)
+            for name in ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
+        },
         "small": new_sheet("Tiny", "biped", 40.0),
         "large": new_sheet("Big", "biped", 900.0),
         "six legs": new_sheet("Six-legged", "many_limbed", 250.0),
@@ -52,7 +55,7 @@ def figures() -> dict[str, FigureSheet]:
         "bust": new_sheet("Bust", "bust", 380.0),
         "draped": new_sheet("Draped", "draped", 500.0),
         "no head": new_sheet("Tree", "stem_cap", 200.0),
-    }  # fmt: skip
+    }
 
 
 def map_of(plan: Plan, units: Units = METRIC, mirrored: bool = False, paper: str = "A4") -> bytes:
@@ -81,8 +84,12 @@ class EverySheetTest(unittest.TestCase):
         heading = Heading(figure="x", sheet="y", about=("z",))
 
         def wrong(canvas) -> None:  # type: ignore[no-untyped-def]
-            for x, y, size, text in ((50, 100, 10, "on"), (50.3, 100, 10, "me"), (100, 100, 6, "small"),
-                                     (2, 150, 10, "edge")):  # fmt: skip
+            for x, y, size, text in (
+                (50, 100, 10, "on"),
+                (50.3, 100, 10, "me"),
+                (100, 100, 6, "small"),
+                (2, 150, 10, "edge"),
+            ):
                 canvas.setFont(REGULAR, size)
                 canvas.drawString(x * mm, y * mm, text)
             canvas.setLineWidth(0.1 * mm)
@@ -279,8 +286,11 @@ class LayoutMapTest(unittest.TestCase):
     def test_the_bar_of_a_small_figure_is_whole(self) -> None:
         svg = map_svg(layout_map(planned(biped(height_mm=40.0)), METRIC), "x", METRIC)
         wide = float(re.findall(r'width="([\d.]+)mm"', svg)[0])
-        ends = [float(x) for line in re.findall(r'class="bar" points="([^"]+)"', svg)
-                for x in re.findall(r"([\d.]+),", line)]  # fmt: skip
+        ends = [
+            float(x)
+            for line in re.findall(r'class="bar" points="([^"]+)"', svg)
+            for x in re.findall(r"([\d.]+),", line)
+        ]
         self.assertAlmostEqual(max(ends) - min(ends), 100.0)
         self.assertLess(max(ends), wide)
 
@@ -401,10 +411,15 @@ class PlacingTest(unittest.TestCase):
             apart = np.diff(np.eye(len(at)), axis=0)
             start = np.linspace(0, 100, len(at))
             best = minimize(
-                lambda x: float(((x - wanted) ** 2).sum()), start, jac=lambda x: 2 * (x - wanted),
-                method="SLSQP", bounds=[(0, 100)] * len(at),
-                constraints=[{"type": "ineq", "fun": lambda x: apart @ x - gap, "jac": lambda x: apart}],
-            )  # fmt: skip
+                lambda x: float(((x - wanted) ** 2).sum()),
+                start,
+                jac=lambda x: 2 * (x - wanted),
+                method="SLSQP",
+                bounds=[(0, 100)] * len(at),
+                constraints=[
+                    {"type": "ineq", "fun": lambda x: apart @ x - gap, "jac": lambda x: apart}
+                ],
+            )
             self.assertLessEqual(float(((found - wanted) ** 2).sum()), best.fun + 1e-3)
 
     def test_names_are_made_smaller_and_then_cut(self) -> None:

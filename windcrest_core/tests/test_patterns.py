@@ -182,9 +182,11 @@ class SpacingTest(unittest.TestCase):
 
     def test_what_cannot_be_is_refused(self) -> None:
         for length, count, width, path in (
-            (0.5, 4, 0, "length"), (100, 1, 0, "count"), (100, 11, 10.5, "width"),
+            (0.5, 4, 0, "length"),
+            (100, 1, 0, "count"),
+            (100, 11, 10.5, "width"),
             (100, 5, -1, "width"),
-        ):  # fmt: skip
+        ):
             with self.subTest(path), self.assertRaises(SheetError) as caught:
                 spacing_strip(length, count, width, False, Units())
             self.assertEqual(caught.exception.faults[0].path, path)

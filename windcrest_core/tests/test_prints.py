@@ -84,9 +84,15 @@ class PageTest(unittest.TestCase):
             pages = read(foil_card_pdf(plan, printing))
             for number, page in enumerate(pages, start=1):
                 for said in (
-                    "The barnacle ox", "Foil card", f"page {number} of {len(pages)}", "1 Jul 2026",
-                    "revision 7", f"figure {high} high", "no drawing to scale", "Print at 100 %",
-                ):  # fmt: skip
+                    "The barnacle ox",
+                    "Foil card",
+                    f"page {number} of {len(pages)}",
+                    "1 Jul 2026",
+                    "revision 7",
+                    f"figure {high} high",
+                    "no drawing to scale",
+                    "Print at 100 %",
+                ):
                     self.assertIn(said, page.words)
 
     def test_letters_no_type_has_are_said_once(self) -> None:

@@ -33,9 +33,15 @@ class RefusedTest(TestCase):
 
     def test_no_word_of_the_validator_is_left(self) -> None:
         for path, value in (
-            ("height_mm", None), ("name", 5), ("base/shape", "oval"), ("face/eye_line", 7),
-            ("body/heads_tall", 0.1), ("base/width_mm", True), ("pose", []), ("story", None),
-        ):  # fmt: skip
+            ("height_mm", None),
+            ("name", 5),
+            ("base/shape", "oval"),
+            ("face/eye_line", 7),
+            ("body/heads_tall", 0.1),
+            ("base/width_mm", True),
+            ("pose", []),
+            ("story", None),
+        ):
             try:
                 fault = self.fault(path, value)
             except AssertionError:  # some of them can be

@@ -29,11 +29,21 @@ from windcrest_core.tests.sweeps import some, sweep
 SCHOOLS: tuple[FrameSchool, ...] = ("one_run", "bound", "taped", "rod")
 FEET: tuple[Feet, ...] = ("in_base", "loops")
 EAR = {
-    "id": "long_ear", "label": "long ear", "bone": "head", "core": "wire", "layer": 1,
+    "id": "long_ear",
+    "label": "long ear",
+    "bone": "head",
+    "core": "wire",
+    "layer": 1,
     "scale": "head",
-    "shape": {"kind": "round_cone", "start": [0.2, 0, 0.9], "end": [0.5, 0, 2.4],
-              "start_radius": 0.12, "end_radius": 0.08, "depth": 1.0},
-}  # fmt: skip
+    "shape": {
+        "kind": "round_cone",
+        "start": [0.2, 0, 0.9],
+        "end": [0.5, 0, 2.4],
+        "start_radius": 0.12,
+        "end_radius": 0.08,
+        "depth": 1.0,
+    },
+}
 
 
 def work_of(sheet: FigureSheet) -> Workpiece:
@@ -216,23 +226,31 @@ class BadRunTest(unittest.TestCase):
     def test_a_run_without_length(self) -> None:
         self.refused(
             r"run/arms/path.*a second joint",
-            run__arms__path=["hips"], run__arms__start="anchor", run__arms__end="bound",
-        )  # fmt: skip
+            run__arms__path=["hips"],
+            run__arms__start="anchor",
+            run__arms__end="bound",
+        )
 
     def test_a_joint_that_is_not_there_or_not_next(self) -> None:
         self.refused(r"run/arms/path: 'wing_r'", run__arms__path=["wrist_r", "wing_r"])
         self.refused(
             r"run/arms/path: 'knee_l'.*next to wrist_r", run__arms__path=["wrist_r", "knee_l"]
         )
-        self.refused(r"run/arms/path: 'wrist_r'.*each joint once",
-                     run__arms__path=["wrist_r", "elbow_r", "wrist_r"])  # fmt: skip
+        self.refused(
+            r"run/arms/path: 'wrist_r'.*each joint once",
+            run__arms__path=["wrist_r", "elbow_r", "wrist_r"],
+        )
 
     def test_a_loop_wider_than_the_head(self) -> None:
         self.refused(r"run/spine/loop_mm: 90.*the head less the clay", run__spine__loop_mm=90.0)
 
     def test_wire_thicker_than_the_limb(self) -> None:
-        self.refused(r"run/arms/wire.*at most", run__arms__wire="rod_m6", run__arms__strands=3,
-                     body__limb_thickness=0.5)  # fmt: skip
+        self.refused(
+            r"run/arms/wire.*at most",
+            run__arms__wire="rod_m6",
+            run__arms__strands=3,
+            body__limb_thickness=0.5,
+        )
 
     def test_a_mass_below_nought(self) -> None:
         self.refused(r"base/counterweight_g: -5", base__counterweight_g=-5)

@@ -30,16 +30,28 @@ class LoadTest(unittest.TestCase):
 
     def test_impossible_values_are_refused_with_their_path(self) -> None:
         for path, value in (
-            (("height_mm",), 0), (("height_mm",), -5), (("height_mm",), 1e7),
-            (("height_mm",), "tall"), (("height_mm",), NAN), (("height_mm",), INF),
-            (("body", "heads_tall"), 0), (("body", "heads_tall"), 99),
-            (("body", "plan"), "dragonfly"), (("name",), ""), (("base", "thickness_mm"), -1),
-            (("colour", "ground"), "plaid"), (("parts", 0, "clay"), "fudge"),
-            (("parts", 0, "bone"), "flipper"), (("parts", 0, "wall_mm"), NAN),
-            (("parts", 0, "lies_on"), "skull"), (("runs", 0, "wire"), "string"),
-            (("runs", 0, "path"), ["head", "nowhere"]), (("surprise",), 1),
-            (("pose", "elbow_r"), {"swing_deg": 170}), (("pose", "antler"), {"swing_deg": 1}),
-        ):  # fmt: skip
+            (("height_mm",), 0),
+            (("height_mm",), -5),
+            (("height_mm",), 1e7),
+            (("height_mm",), "tall"),
+            (("height_mm",), NAN),
+            (("height_mm",), INF),
+            (("body", "heads_tall"), 0),
+            (("body", "heads_tall"), 99),
+            (("body", "plan"), "dragonfly"),
+            (("name",), ""),
+            (("base", "thickness_mm"), -1),
+            (("colour", "ground"), "plaid"),
+            (("parts", 0, "clay"), "fudge"),
+            (("parts", 0, "bone"), "flipper"),
+            (("parts", 0, "wall_mm"), NAN),
+            (("parts", 0, "lies_on"), "skull"),
+            (("runs", 0, "wire"), "string"),
+            (("runs", 0, "path"), ["head", "nowhere"]),
+            (("surprise",), 1),
+            (("pose", "elbow_r"), {"swing_deg": 170}),
+            (("pose", "antler"), {"swing_deg": 1}),
+        ):
             document = biped().model_dump(mode="json")
             holder = document
             for key in path[:-1]:
@@ -96,8 +108,17 @@ class EditTest(unittest.TestCase):
         self.assertEqual(before.name, "Test")
 
     def test_unknown_paths_are_refused(self) -> None:
-        for path in ("nose", "part/none/wall_mm", "part/chest/colour", "run/none", "body/tail",
-                     "part/chest/id", "sheet_version", "joint/head", "base/corner"):  # fmt: skip
+        for path in (
+            "nose",
+            "part/none/wall_mm",
+            "part/chest/colour",
+            "run/none",
+            "body/tail",
+            "part/chest/id",
+            "sheet_version",
+            "joint/head",
+            "base/corner",
+        ):
             with self.subTest(path), self.assertRaises(SheetError):
                 apply_edits(biped(), [op(path, 1)])
 

@@ -133,10 +133,11 @@ class RightingTest(unittest.TestCase):
                 self.fail(f"{pose} wants a counterweight; it tips at {frame.tips_at.value}")
             weight = frame.counterweight
             right = changed(
-                sheet, base__counterweight_g=weight.mass_g,
+                sheet,
+                base__counterweight_g=weight.mass_g,
                 base__counterweight_back_mm=weight.back_mm,
                 base__counterweight_right_mm=weight.right_mm,
-            )  # fmt: skip
+            )
             self.assertGreaterEqual(planned(right).frame.tips_at.value, 10)
 
     def test_raw_it_lacks_what_is_made_apart(self) -> None:
@@ -235,9 +236,10 @@ class PoseableTest(unittest.TestCase):
 
     def test_it_is_said_of_the_run(self) -> None:
         run = next(
-            r for r in planned(biped(run__arms__poseable={"elbow_r": 60})).frame.runs
+            r
+            for r in planned(biped(run__arms__poseable={"elbow_r": 60})).frame.runs
             if r.id == "arms"
-        )  # fmt: skip
+        )
         [joint] = run.poseable
         self.assertGreater(joint.gap_mm, 3 * run.chosen.diameter_mm)
         self.assertGreater(joint.bends, 5)
@@ -248,9 +250,10 @@ class CentreOfRulesTest(unittest.TestCase):
     def test_a_rod_under_the_trunk_takes_the_moment_it_clamps(self) -> None:
         rod = {"id": "rod", "label": "rod", "path": ["hips"], "start": "anchor", "end": "rod"}
         sheet = changed(
-            biped(run__spine__end="loop", run__leg_l__end="loop"), run__rod=rod,
+            biped(run__spine__end="loop", run__leg_l__end="loop"),
+            run__rod=rod,
             joint__hips__swing_deg=25,
-        )  # fmt: skip
+        )
         frame = planned(sheet, context()).frame
         run = next(r for r in frame.runs if r.id == "rod")
         [joint] = run.joints

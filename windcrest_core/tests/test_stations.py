@@ -54,8 +54,10 @@ class EveryFigureTest(unittest.TestCase):
                 f"joint__{joint}__{angle}": value
                 for joint, angles in pose.items()
                 if joint in known
-                for angle, value in zip(("swing_deg", "spread_deg", "turn_deg"), angles, strict=True)
-            }  # fmt: skip
+                for angle, value in zip(
+                    ("swing_deg", "spread_deg", "turn_deg"), angles, strict=True
+                )
+            }
             with self.subTest(body, pose=name):
                 self.assertGreater(planned(changed(sheet, **changes)).totals.mass.value, 0)
 
@@ -175,9 +177,13 @@ class HeatBodyTest(unittest.TestCase):
 class ContextTest(unittest.TestCase):
     def test_impossible_rules_and_progress(self) -> None:
         for data in (
-            {"wall_mm": 0}, {"wall_mm": float("nan")}, {"oven": {"air": "storm"}}, {"extra": 1},
-            {"rules_version": 2}, {"oven": {"offset_c": 1e400}},
-        ):  # fmt: skip
+            {"wall_mm": 0},
+            {"wall_mm": float("nan")},
+            {"oven": {"air": "storm"}},
+            {"extra": 1},
+            {"rules_version": 2},
+            {"oven": {"offset_c": 1e400}},
+        ):
             with self.subTest(data), self.assertRaises(SheetError):
                 load_rules(data)
         for data in (

@@ -15,9 +15,30 @@ from windcrest_core.tests.support import example, planned
 ROOT = Path(windcrest_core.__file__).parent
 #: As they were when the first of them was kept; one more is free, one less loses people's ticks.
 KEPT = {
-    "bend", "bore", "card", "coats", "core", "cover", "cut", "drill", "fill", "get", "gloss", "join", "mount",
-    "photograph", "place", "prime", "pull", "putty", "sand", "seal", "test", "wash", "wire",
-}  # fmt: skip
+    "bend",
+    "bore",
+    "card",
+    "coats",
+    "core",
+    "cover",
+    "cut",
+    "drill",
+    "fill",
+    "get",
+    "gloss",
+    "join",
+    "mount",
+    "photograph",
+    "place",
+    "prime",
+    "pull",
+    "putty",
+    "sand",
+    "seal",
+    "test",
+    "wash",
+    "wire",
+}
 
 
 class StepKeyTest(unittest.TestCase):

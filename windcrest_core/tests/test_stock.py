@@ -57,8 +57,15 @@ def wants(name: str, grams: float, **more: object) -> FigureNeeds:
 
 
 class LedgerTest(unittest.TestCase):
-    @given(st.lists(st.tuples(st.sampled_from(["bought", "used", "wasted", "weighed", "corrected"]),
-                              st.floats(0, 1000)), max_size=40))  # fmt: skip
+    @given(
+        st.lists(
+            st.tuples(
+                st.sampled_from(["bought", "used", "wasted", "weighed", "corrected"]),
+                st.floats(0, 1000),
+            ),
+            max_size=40,
+        )
+    )
     def test_what_is_left_is_the_sum_of_its_movements(self, rows: list[tuple[str, float]]) -> None:
         """Bought = used + wasted + what weighing found missing + left, whatever the order."""
         left, by_kind = (
@@ -119,8 +126,15 @@ class AmountTest(unittest.TestCase):
         self.assertAlmostEqual(read_amount("2", "g", rules), 56.699, 3)
         self.assertAlmostEqual(read_amount("10 ft", "mm", rules), 3048.0, 6)
         self.assertEqual(read_amount("6", "count", rules), 6)
-        for text, unit in (("3", "mm"), ("-5 g", "g"), ("nan", "count"), ("1e9 kg", "g"),
-                           ("two", "count"), ("5 g", "ml"), ("inf", "count")):  # fmt: skip
+        for text, unit in (
+            ("3", "mm"),
+            ("-5 g", "g"),
+            ("nan", "count"),
+            ("1e9 kg", "g"),
+            ("two", "count"),
+            ("5 g", "ml"),
+            ("inf", "count"),
+        ):
             with self.subTest(text), self.assertRaises(SheetError) as raised:
                 read_amount(text, unit, Rules())  # type: ignore[arg-type]
             self.assertEqual(raised.exception.faults[0].path, "amount")

@@ -21,9 +21,14 @@ WORDS = st.text(string.ascii_letters + " =+-@',;\"é", min_size=1, max_size=20).
 
 def shelf(label: str = "glass beads", lot: str = "1", left: float = 4) -> list[Item]:
     one = Lot(
-        id=1, label=lot, bought=6, left=left, price=2.4, opened_on=date(2026, 5, 2),
+        id=1,
+        label=lot,
+        bought=6,
+        left=left,
+        price=2.4,
+        opened_on=date(2026, 5, 2),
         best_before=None,
-    )  # fmt: skip
+    )
     return [Item(id=1, kind="insert", key="beads", label=label, unit="count", low_at=2, lots=[one])]
 
 
@@ -102,10 +107,18 @@ class BadFileTest(unittest.TestCase):
         self.assertEqual(
             set(found),
             {
-                "row 2/left", "row 3/left", "row 4/item", "row 5/kind", "row 6/label",
-                "row 7/unit", "row 8/left", "row 9/left", "row 10/opened_on", "row 11/label",
+                "row 2/left",
+                "row 3/left",
+                "row 4/item",
+                "row 5/kind",
+                "row 6/label",
+                "row 7/unit",
+                "row 8/left",
+                "row 9/left",
+                "row 10/opened_on",
+                "row 11/label",
             },
-        )  # fmt: skip
+        )
         self.assertIn("1.5", found["row 2/left"])
         self.assertTrue(all(found.values()))
 

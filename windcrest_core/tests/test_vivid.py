@@ -14,18 +14,41 @@ from windcrest_core.colour.spectra import rgb_of_hex
 from windcrest_core.tests.support import biped, changed, context, planned, spoken
 
 LETTERS = {
-    "W": "titanium_white", "K": "carbon_black", "U": "ultramarine", "Y": "hansa_yellow", "O": "yellow_ochre",
-    "S": "burnt_sienna", "R": "cadmium_red_hue", "T": "turquoise", "F": "light_flesh", "N": "raw_umber",
-}  # fmt: skip
+    "W": "titanium_white",
+    "K": "carbon_black",
+    "U": "ultramarine",
+    "Y": "hansa_yellow",
+    "O": "yellow_ochre",
+    "S": "burnt_sienna",
+    "R": "cadmium_red_hue",
+    "T": "turquoise",
+    "F": "light_flesh",
+    "N": "raw_umber",
+}
 OWNED = tuple(LETTERS.values())
 # Score and recipe of the search, found by every mix and by a beam alike (SCIENCE 7b, Out of reach).
 TARGETS = (
-    ("#c2187a", 18.608, "R1"), ("#e4407f", 14.077, "R2 W1"), ("#ff5fa2", 15.639, "W3 R2"), ("#ff4fd8", 27.409, "W7 R2 U1"),
-    ("#8e24aa", 21.810, "W3 U3 R2"), ("#5b2a86", 11.941, "U1"), ("#b57edc", 14.583, "W7 U2 R1"), ("#3f2fd0", 11.375, "U5 W1"),
-    ("#0047ab", 4.805, "U2 T1"), ("#3fa9f5", 7.791, "W5 T2 U1"), ("#00b7eb", 8.652, "W7 T4 U1"), ("#00c9a7", 7.937, "W4 T4 Y1"),
-    ("#00a651", 5.632, "Y1 T1"), ("#3fa535", 6.159, "Y5 T3"), ("#a4d620", 7.431, "Y8 W2 T1"), ("#00563f", 7.386, "U1 Y1"),
-    ("#ffc400", 4.582, "Y11 O1"), ("#ff7f00", 4.510, "Y6 R1"), ("#ff2a1a", 6.369, "R5 Y4"), ("#b0102a", 6.430, "R5 S1"),
-)  # fmt: skip
+    ("#c2187a", 18.608, "R1"),
+    ("#e4407f", 14.077, "R2 W1"),
+    ("#ff5fa2", 15.639, "W3 R2"),
+    ("#ff4fd8", 27.409, "W7 R2 U1"),
+    ("#8e24aa", 21.810, "W3 U3 R2"),
+    ("#5b2a86", 11.941, "U1"),
+    ("#b57edc", 14.583, "W7 U2 R1"),
+    ("#3f2fd0", 11.375, "U5 W1"),
+    ("#0047ab", 4.805, "U2 T1"),
+    ("#3fa9f5", 7.791, "W5 T2 U1"),
+    ("#00b7eb", 8.652, "W7 T4 U1"),
+    ("#00c9a7", 7.937, "W4 T4 Y1"),
+    ("#00a651", 5.632, "Y1 T1"),
+    ("#3fa535", 6.159, "Y5 T3"),
+    ("#a4d620", 7.431, "Y8 W2 T1"),
+    ("#00563f", 7.386, "U1 Y1"),
+    ("#ffc400", 4.582, "Y11 O1"),
+    ("#ff7f00", 4.510, "Y6 R1"),
+    ("#ff2a1a", 6.369, "R5 Y4"),
+    ("#b0102a", 6.430, "R5 S1"),
+)
 
 
 def letters(recipe: Recipe) -> set[str]:

@@ -30,9 +30,15 @@ NAMES = ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
 def forget() -> None:
     """Everything kept from figures measured and drawn before."""
     for kept in (
-        volumes.filled, volumes._on_lattice, volumes._on_its_own,
-        elevation._outline, elevation._silhouette, elevation._part, figures._known, figures._core,
-    ):  # fmt: skip
+        volumes.filled,
+        volumes._on_lattice,
+        volumes._on_its_own,
+        elevation._outline,
+        elevation._silhouette,
+        elevation._part,
+        figures._known,
+        figures._core,
+    ):
         kept.cache_clear()
 
 

@@ -47,8 +47,18 @@ METRIC = re.compile(r"\d ?(?:mm|cm|m|kg|g|°C|N|N·mm|kPa|cm²|cm³)(?![\w²³·
 IMPERIAL = re.compile(r"\d ?(?:in|ft|oz|°F|lbf|psi|sq in|cu in)\b")
 SENTENCE = re.compile(r"[a-z]{2,} [a-z]{2,} [a-z]{2,}")
 SPEAKING = {
-    "character", "frame", "bulk", "clay", "order", "bake", "colour", "finish", "work", "totals.py", "line.py",
-}  # fmt: skip
+    "character",
+    "frame",
+    "bulk",
+    "clay",
+    "order",
+    "bake",
+    "colour",
+    "finish",
+    "work",
+    "totals.py",
+    "line.py",
+}
 NAMING = {
     "character/landmarks.py",  # places on a body
     "character/ages.py",  # people of an age

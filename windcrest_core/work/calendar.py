@@ -196,9 +196,15 @@ def _sitting(
 ) -> Sitting:
     work = one.work
     return Sitting(
-        figure=work.figure, name=work.name, key=task.key, label=task.label, start=start,
-        minutes=minutes, more=more, shared=shared,
-    )  # fmt: skip
+        figure=work.figure,
+        name=work.name,
+        key=task.key,
+        label=task.label,
+        start=start,
+        minutes=minutes,
+        more=more,
+        shared=shared,
+    )
 
 
 def _pick(

@@ -88,9 +88,15 @@ class StrangerTest(ApiCase):
     def test_another_persons_figure_is_not_here(self) -> None:
         _, other = person("stranger")
         for method, path in (
-            ("GET", ""), ("GET", "/plan"), ("GET", "/export"), ("GET", "/log"), ("DELETE", ""),
-            ("POST", "/undo"), ("GET", "/prints/cut-list"), ("POST", "/restore"),
-        ):  # fmt: skip
+            ("GET", ""),
+            ("GET", "/plan"),
+            ("GET", "/export"),
+            ("GET", "/log"),
+            ("DELETE", ""),
+            ("POST", "/undo"),
+            ("GET", "/prints/cut-list"),
+            ("POST", "/restore"),
+        ):
             answer = other.generic(method, self.at + path)
             self.assert_problem(answer, 404)
         edit = {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]}
@@ -122,9 +128,15 @@ class RulesTest(ApiCase):
     def test_impossible_rules_are_refused_and_change_nothing(self) -> None:
         before = self.client.get("/api/v1/rules").json()
         for path, value in (
-            ("wall_mm", 0), ("wall_mm", "thick"), ("oven/swing_c", -3), ("oven/air", "hurricane"),
-            ("bake_school", "never"), ("oven/colour", 1), ("gauge_words", "dutch"), ("waste_percent", 80),
-        ):  # fmt: skip
+            ("wall_mm", 0),
+            ("wall_mm", "thick"),
+            ("oven/swing_c", -3),
+            ("oven/air", "hurricane"),
+            ("bake_school", "never"),
+            ("oven/colour", 1),
+            ("gauge_words", "dutch"),
+            ("waste_percent", 80),
+        ):
             with self.subTest(path, value=value):
                 self.assert_problem(
                     self.call("PATCH", "/api/v1/rules", {"changes": {path: value}}), 422, path
@@ -137,9 +149,13 @@ class ReadingTest(ApiCase):
 
     def test_in_the_persons_own_units(self) -> None:
         for of, text, value, unit in (
-            ("length", "5' 3\"", 1600.2, "mm"), ("length", "310", 310.0, "mm"), ("mass", "1 lb 4 oz", 566.99, "g"),
-            ("volume", "1 fl oz", 29.574, "ml"), ("temperature", "gas mark 1", 135.0, "C"), ("wire", "AWG 18", 1.024, "mm"),
-        ):  # fmt: skip
+            ("length", "5' 3\"", 1600.2, "mm"),
+            ("length", "310", 310.0, "mm"),
+            ("mass", "1 lb 4 oz", 566.99, "g"),
+            ("volume", "1 fl oz", 29.574, "ml"),
+            ("temperature", "gas mark 1", 135.0, "C"),
+            ("wire", "AWG 18", 1.024, "mm"),
+        ):
             found = self.client.get("/api/v1/read", {"of": of, "text": text}).json()
             with self.subTest(text):
                 self.assertEqual(found["unit"], unit)

@@ -150,8 +150,10 @@ class LiveBakeTest(ApiCase):
         self.begin()
         now = time.time()
         good = {"at": now, "temp_c": 100}
-        for bad, path in (({"at": now + 3600, "temp_c": 100}, "at"),
-                          ({"at": now, "temp_c": 900}, "temp_c")):  # fmt: skip
+        for bad, path in (
+            ({"at": now + 3600, "temp_c": 100}, "at"),
+            ({"at": now, "temp_c": 900}, "temp_c"),
+        ):
             self.assert_problem(self.send([good, bad]), 422, path)
         self.assertEqual(BakeReading.objects.count(), 0)
         self.assert_problem(self.send([good], "not a token"), 401)

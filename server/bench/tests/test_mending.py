@@ -156,8 +156,14 @@ class InsideTest(ApiCase):
         self.assertEqual((before["opened"], before["rate"]), (False, 1.0))
         stores = self.client.get("/api/v1/stores").json()["stores"]
         minutes = self.client.get(f"{self.at}/plan").json()["bake"]["total_min"]["value"]
-        chip = {"of": "clay", "product": "rigid", "label": "chip", "thick_mm": 3, "minutes": 60,
-                "air_c": 135}  # fmt: skip
+        chip = {
+            "of": "clay",
+            "product": "rigid",
+            "label": "chip",
+            "thick_mm": 3,
+            "minutes": 60,
+            "air_c": 135,
+        }
         self.call("PUT", "/api/v1/stores", {**stores, "tried": [{**chip, "verdict": "snaps"}]})
         (after,) = self.client.get(f"{self.at}/chips").json()
         self.assertLess(after["rate"], 0.9)

@@ -17,9 +17,13 @@ class TimerTest(ApiCase):
     def test_a_deadline_is_that_many_minutes_after_the_servers_now(self) -> None:
         self.start(45)
         found = self.client.get(self.at + "/timers").json()
-        ends, now = (datetime.fromisoformat(text) for text in (
-            found["timers"][0]["ends"], found["now"],
-        ))  # fmt: skip
+        ends, now = (
+            datetime.fromisoformat(text)
+            for text in (
+                found["timers"][0]["ends"],
+                found["now"],
+            )
+        )
         self.assertAlmostEqual((ends - now).total_seconds() / 60, 45, delta=0.1)
 
     def test_the_soonest_is_first_and_a_stopped_one_is_gone(self) -> None:

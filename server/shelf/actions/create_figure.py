@@ -15,9 +15,13 @@ from windcrest_core.units import length_mm
 
 
 def create_figure(
-    owner: User, name: str, body: str, height: object, heads_tall: float | None = None,
+    owner: User,
+    name: str,
+    body: str,
+    height: object,
+    heads_tall: float | None = None,
     sending: Sending | None = None,
-) -> Figure:  # fmt: skip
+) -> Figure:
     """A figure from a name, a body plan and a height in any unit, made once."""
     try:
         height_mm = length_mm(height)

@@ -41,8 +41,11 @@ def manage(data: Path, *lines: str) -> str:
     done = subprocess.run(
         [sys.executable, "-c", ALL, *lines],
         env={**os.environ, "WINDCREST_DATA": str(data), "WINDCREST_TESTING": ""},
-        cwd=settings.ROOT, capture_output=True, text=True, check=True,
-    )  # fmt: skip
+        cwd=settings.ROOT,
+        capture_output=True,
+        text=True,
+        check=True,
+    )
     return done.stdout
 
 
@@ -170,9 +173,13 @@ class BackupTest(unittest.TestCase):
         spoilt = self.spoilt(self.archive.read_bytes()[:-40])
         before = every_byte(self.one)
         done = subprocess.run(
-            [sys.executable, "manage.py", "restore", str(spoilt)], capture_output=True, text=True,
-            env={**os.environ, "WINDCREST_DATA": str(self.one)}, cwd=settings.ROOT, check=False,
-        )  # fmt: skip
+            [sys.executable, "manage.py", "restore", str(spoilt)],
+            capture_output=True,
+            text=True,
+            env={**os.environ, "WINDCREST_DATA": str(self.one)},
+            cwd=settings.ROOT,
+            check=False,
+        )
         self.assertEqual(done.returncode, 2)
         self.assertEqual(len(done.stderr.strip().splitlines()), 1, done.stderr)
         self.assertEqual(every_byte(self.one), before)
@@ -227,10 +234,13 @@ class BackupTest(unittest.TestCase):
             "from server.shelf.management.commands.serve import Command; Command()._migrate()"
         )
         done = subprocess.run(
-            [sys.executable, "-c", program], capture_output=True, text=True, check=True,
+            [sys.executable, "-c", program],
+            capture_output=True,
+            text=True,
+            check=True,
             env={**os.environ, "WINDCREST_DATA": str(two), "WINDCREST_TESTING": ""},
             cwd=settings.ROOT,
-        )  # fmt: skip
+        )
         self.assertIn("Backup before the database is changed", done.stdout)
         (path,) = kept(two)
         self.assertEqual(verify(path).figures, 4)

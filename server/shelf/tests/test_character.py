@@ -100,9 +100,11 @@ class ReferenceTest(CharacterCase):
         Image.new("RGBA", (50, 50), (255, 0, 0, 0)).save(clear, "PNG")
         wide = picture((4000, 500))
         for body, words in (
-            (cmyk.getvalue(), "from CMYK to RGB"), (deep.getvalue(), "from 16 bits to 8"),
-            (clear.getvalue(), "put on white"), (wide, "made smaller, from 4000 × 500 pixels"),
-        ):  # fmt: skip
+            (cmyk.getvalue(), "from CMYK to RGB"),
+            (deep.getvalue(), "from 16 bits to 8"),
+            (clear.getvalue(), "put on white"),
+            (wide, "made smaller, from 4000 × 500 pixels"),
+        ):
             answer = self.send(body)
             self.assertEqual(answer.status_code, 201, answer.content[:300])
             self.assertIn(words, answer.json()["said"])
@@ -111,9 +113,12 @@ class ReferenceTest(CharacterCase):
         before = self.client.get(self.at).json()
         whole = picture((600, 600), "JPEG", quality=95)
         for body, name in (
-            (b"hello, I am text", "text.png"), (whole[: len(whole) // 2], "half.jpg"),
-            (bomb(), "bomb.png"), (b"", "empty.png"), (b"GIF89a" + b"\0" * 40, "moving.gif"),
-        ):  # fmt: skip
+            (b"hello, I am text", "text.png"),
+            (whole[: len(whole) // 2], "half.jpg"),
+            (bomb(), "bomb.png"),
+            (b"", "empty.png"),
+            (b"GIF89a" + b"\0" * 40, "moving.gif"),
+        ):
             answer = self.send(body, name)
             self.assert_problem(answer, 422, "picture")
         self.assertEqual(self.client.get(self.at).json(), before)
@@ -139,11 +144,16 @@ class ReferenceTest(CharacterCase):
         self.send(picture())
         at = "reference/picture"
         scale = {"kind": "length", "a": [0.5, 0.1], "b": [0.5, 0.6], "length_mm": 1}
-        answer = self.change(operations=[
-            {"path": f"{at}/scale", "value": scale},
-            {"path": f"{at}/scale/length_mm", "value": "4 in"},
-            {"path": f"{at}/landmarks", "value": {"shoulder_r": [0.3, 0.2], "elbow_r": [0.3, 0.45]}},
-        ])  # fmt: skip
+        answer = self.change(
+            operations=[
+                {"path": f"{at}/scale", "value": scale},
+                {"path": f"{at}/scale/length_mm", "value": "4 in"},
+                {
+                    "path": f"{at}/landmarks",
+                    "value": {"shoulder_r": [0.3, 0.2], "elbow_r": [0.3, 0.45]},
+                },
+            ]
+        )
         [reading] = answer["plan"]["character"]["pictures"]["readings"]
         self.assertAlmostEqual(reading["per_px_mm"], 101.6 / 200)
         [arm] = reading["measures"]
@@ -180,18 +190,29 @@ class LibraryTest(CharacterCase):
     def test_two_hundred_parts_a_part_on_itself_and_bones_in_a_ring(self) -> None:
         self.change(422, operations=[{"path": "part/skull/lies_on", "value": "skull"}])
         many = [
-            {"path": f"part/p{n}", "value": {
-                "id": f"p{n}", "label": "p", "bone": "head",
-                "shape": {"kind": "ellipsoid", "centre": [0, 0, 0], "semi_axes": [0.1, 0.1, 0.1]}}}
+            {
+                "path": f"part/p{n}",
+                "value": {
+                    "id": f"p{n}",
+                    "label": "p",
+                    "bone": "head",
+                    "shape": {
+                        "kind": "ellipsoid",
+                        "centre": [0, 0, 0],
+                        "semi_axes": [0.1, 0.1, 0.1],
+                    },
+                },
+            }
             for n in range(200)
-        ]  # fmt: skip
+        ]
         refused = self.change(422, operations=many)
         self.assertIn("parts", refused["errors"][0]["path"])
         at = self.made("free")
         ring = [
             {"id": "root", "label": "root", "length": 1},
-            {"id": "a", "label": "a", "parent": "b"}, {"id": "b", "label": "b", "parent": "a"},
-        ]  # fmt: skip
+            {"id": "a", "label": "a", "parent": "b"},
+            {"id": "b", "label": "b", "parent": "a"},
+        ]
         change = {"base_revision": 1, "operations": [{"path": "body/bones", "value": ring}]}
         answer = self.call("POST", f"{at}/edits", change)
         self.assert_problem(answer, 422, "body/bones/a/parent")

@@ -35,9 +35,15 @@ NOT_COMPARED = {"token_hash", "key", "password", "last_login"}
 NOT_OURS = ("django_", "sqlite_", "auth_permission", "axes_")
 SHEET = "{sheet}"
 ROWS = {
-    "lot": "stores_lot", "item": "stores_item", "movement": "stores_movement", "import": "stores_stockimport",
-    "entry": "bench_logentry", "device": "bench_device", "timer": "bench_timer", "mishap": "bench_mishaprecord",
-}  # fmt: skip
+    "lot": "stores_lot",
+    "item": "stores_item",
+    "movement": "stores_movement",
+    "import": "stores_stockimport",
+    "entry": "bench_logentry",
+    "device": "bench_device",
+    "timer": "bench_timer",
+    "mishap": "bench_mishaprecord",
+}
 
 
 @dataclass(frozen=True)
@@ -93,43 +99,67 @@ ACTIONS = [
     Action("POST", f"{FIGURE}/restore", first=(("DELETE", FIGURE, None),)),
     Action("POST", f"{FIGURE}/edits", (_edit("One"), _edit("Two"))),
     Action("POST", f"{FIGURE}/undo", first=(("POST", f"{FIGURE}/edits", _edit("One")),)),
-    Action("POST", f"{FIGURE}/redo",
-           first=(("POST", f"{FIGURE}/edits", _edit("One")), ("POST", f"{FIGURE}/undo", None))),
+    Action(
+        "POST",
+        f"{FIGURE}/redo",
+        first=(("POST", f"{FIGURE}/edits", _edit("One")), ("POST", f"{FIGURE}/undo", None)),
+    ),
     Action("PUT", f"{FIGURE}/sheet?base_revision=1", (SHEET, SHEET)),
     Action("POST", f"{FIGURE}/references", (_picture("red"), _picture("blue"))),
     Action("PUT", "stores?base_revision=1", ({"wires": ["st_1_6"]}, {"wires": ["al_awg9"]})),
-    Action("POST", "stores/undo", first=(("PUT", "stores?base_revision=1", {"wires": ["st_1_6"]}),)),
-    Action("POST", "stores/redo", first=(("PUT", "stores?base_revision=1", {"wires": ["st_1_6"]}),
-                                         ("POST", "stores/undo", None))),
+    Action(
+        "POST", "stores/undo", first=(("PUT", "stores?base_revision=1", {"wires": ["st_1_6"]}),)
+    ),
+    Action(
+        "POST",
+        "stores/redo",
+        first=(
+            ("PUT", "stores?base_revision=1", {"wires": ["st_1_6"]}),
+            ("POST", "stores/undo", None),
+        ),
+    ),
     Action("POST", "stock/lots", (LOT, LOT)),
     Action("PATCH", "stock/lots/{lot}", ({"price": 3.5}, {"opened_on": "2027-01-02"}), LOTS),
     Action("PATCH", "stock/items/{item}", ({"low_at": "50 g"}, {"low_at": "80 g"}), LOTS),
     Action("POST", "stock/items/{item}/movements", ({**USED, "lot": "{lot}"},) * 2, LOTS),
-    Action("POST", "stock/movements/{movement}/take-back", first=(
-        *LOTS, ("POST", "stock/items/{item}/movements", {**USED, "lot": "{lot}"}))),
+    Action(
+        "POST",
+        "stock/movements/{movement}/take-back",
+        first=(*LOTS, ("POST", "stock/items/{item}/movements", {**USED, "lot": "{lot}"})),
+    ),
     Action("POST", "stock/import?dry_run=false", (STOCK, STOCK)),
-    Action("POST", "stock/imports/{import}/take-back",
-           first=(("POST", "stock/import?dry_run=false", STOCK),)),
+    Action(
+        "POST",
+        "stock/imports/{import}/take-back",
+        first=(("POST", "stock/import?dry_run=false", STOCK),),
+    ),
     Action("POST", f"{FIGURE}/log", ({"text": "one"}, {"text": "two", **_picture("red")})),
     Action("DELETE", f"{FIGURE}/log/{{entry}}", first=(NOTE,)),
-    Action("POST", f"{FIGURE}/log/{{entry}}/restore",
-           first=(NOTE, ("DELETE", f"{FIGURE}/log/{{entry}}", None))),
+    Action(
+        "POST",
+        f"{FIGURE}/log/{{entry}}/restore",
+        first=(NOTE, ("DELETE", f"{FIGURE}/log/{{entry}}", None)),
+    ),
     Action("PUT", f"{FIGURE}/steps/frame.cut.1", ({"done": True}, {"done": False})),
     Action("PUT", f"{FIGURE}/bakes/1", ({"minutes": 40}, {"minutes": 60})),
     Action("POST", "devices", ({"name": "scale"}, {"name": "probe"})),
     Action("DELETE", "devices/{device}", first=(PROBE,)),
-    Action("POST", "scale/readings", ({"grams": 12.0},) * 2,
-           first=(PROBE,)),
+    Action("POST", "scale/readings", ({"grams": 12.0},) * 2, first=(PROBE,)),
     Action("POST", f"{FIGURE}/timers", (TIMER, TIMER)),
     Action("POST", f"{FIGURE}/timers/{{timer}}/stop", first=(("POST", f"{FIGURE}/timers", TIMER),)),
     Action("POST", f"{FIGURE}/live/1", ({"speed": 1}, {"speed": 60})),
     Action("POST", f"{FIGURE}/begun/{{bake}}/end", first=(LIVE,)),
-    Action("POST", f"{FIGURE}/begun/{{bake}}/close", ({"minutes": 40}, {"reason": "a mistake"}), (LIVE,)),
+    Action(
+        "POST",
+        f"{FIGURE}/begun/{{bake}}/close",
+        ({"minutes": 40}, {"reason": "a mistake"}),
+        (LIVE,),
+    ),
     Action("POST", f"{FIGURE}/live-trace/1", (TRACE, TRACE)),
     Action("POST", "probe/readings", (READING, READING), first=(PROBE, LIVE)),
     Action("POST", f"{FIGURE}/mend", (BROKE, BROKE)),
     Action("DELETE", f"{FIGURE}/mend/{{mishap}}", first=(("POST", f"{FIGURE}/mend", BROKE),)),
-]  # fmt: skip
+]
 
 
 def changes() -> set[str]:
@@ -174,8 +204,9 @@ class EveryActionTest(TransactionTestCase):
             if name == "way":
                 tried = self.device(2).post(
                     f"/api/v1/figures/{self.figure.id}/mend/try",
-                    json.dumps({"kind": "broke", "part": "chest"}), "application/json",
-                )  # fmt: skip
+                    json.dumps({"kind": "broke", "part": "chest"}),
+                    "application/json",
+                )
                 return str(tried.json()[0]["mishap"]["way"])
             with connection.cursor() as rows:
                 if name == "bake":

@@ -200,10 +200,12 @@ class PlainInputTest(ApiCase):
     def test_numbers_that_are_too_far_out_are_refused(self) -> None:
         huge = "1" + "0" * 30
         for path in (
-            f"/api/v1/stock/movements?skip={huge}", f"/api/v1/stock/movements?item={huge}",
-            "/api/v1/calendar?at=9999-12-31T23:00:00", f"{self.at}/prints/bake-card/{huge}",
+            f"/api/v1/stock/movements?skip={huge}",
+            f"/api/v1/stock/movements?item={huge}",
+            "/api/v1/calendar?at=9999-12-31T23:00:00",
+            f"{self.at}/prints/bake-card/{huge}",
             f"{self.at}/prints/bake-card/{'9' * 5000}",
-        ):  # fmt: skip
+        ):
             self.assertIn(self.client.get(path).status_code, (200, 422), path[:60])
         for path, body in (
             (f"{self.at}/steps/bake.{'9' * 70}", {"done": True}),

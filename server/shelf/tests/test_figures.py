@@ -29,10 +29,17 @@ class NewFigureTest(ApiCase):
 
     def test_impossible_figures_are_refused(self) -> None:
         for path, value in (
-            ("height_mm", 0), ("height_mm", -30), ("height_mm", "10 km"), ("height_mm", "tall"),
-            ("height_mm", "NaN"), ("height_mm", "10000 m"), ("name", " "), ("body", "amoeba"),
-            ("heads_tall", 0), ("heads_tall", 99),
-        ):  # fmt: skip
+            ("height_mm", 0),
+            ("height_mm", -30),
+            ("height_mm", "10 km"),
+            ("height_mm", "tall"),
+            ("height_mm", "NaN"),
+            ("height_mm", "10000 m"),
+            ("name", " "),
+            ("body", "amoeba"),
+            ("heads_tall", 0),
+            ("heads_tall", 99),
+        ):
             with self.subTest(path, value=value):
                 self.assert_problem(self.new(**{path: value}), 422, path)
         self.assertEqual(Figure.objects.count(), 1)
@@ -81,10 +88,17 @@ class EditTest(ApiCase):
     def test_bad_edits_change_nothing(self) -> None:
         before = self.sheet()
         for path, value in (
-            ("height_mm", 0), ("height_mm", "tall"), ("height_mm", None), ("body/heads_tall", 99),
-            ("joint/elbow_r/swing_deg", 170), ("part/chest/wall_mm", -1), ("part/chest/clay", "fudge"),
-            ("run/spine/wire", "string"), ("run/arms/wire", "hs_4_0"), ("figure_id", "abc"),
-        ):  # fmt: skip
+            ("height_mm", 0),
+            ("height_mm", "tall"),
+            ("height_mm", None),
+            ("body/heads_tall", 99),
+            ("joint/elbow_r/swing_deg", 170),
+            ("part/chest/wall_mm", -1),
+            ("part/chest/clay", "fudge"),
+            ("run/spine/wire", "string"),
+            ("run/arms/wire", "hs_4_0"),
+            ("figure_id", "abc"),
+        ):
             with self.subTest(path, value=value):
                 pairs = [("body/limb_thickness", 0.5), (path, value)]
                 self.assert_problem(self.edit(*pairs), 422)
@@ -185,7 +199,7 @@ class FileTest(ApiCase):
             (json.dumps({**good, "figure_id": None, "sheet_version": 99}), 422),
             (json.dumps({**good, "figure_id": None, "height_mm": 0}), 422),
             (json.dumps({"name": "Only a name"}), 422),
-        ):  # fmt: skip
+        ):
             with self.subTest(str(raw[:30])):
                 answer = self.call("POST", "/api/v1/figures/import", raw)
                 self.assertEqual(answer.status_code, status)

@@ -134,12 +134,17 @@ class NewFigureTest(ApiCase):
     def test_what_is_wrong_is_named_and_nothing_is_made(self) -> None:
         good = {"name": "x", "body": "biped", "height_mm": "300 mm"}
         for change, path in (
-            ({"height_mm": "0"}, "height_mm"), ({"height_mm": "-3 in"}, "height_mm"),
-            ({"height_mm": "10 km"}, "height_mm"), ({"height_mm": "tall"}, "height_mm"),
-            ({"height_mm": "NaN"}, "height_mm"), ({"heads_tall": 0}, "heads_tall"),
-            ({"heads_tall": 99}, "heads_tall"), ({"body": "centaur"}, "body"),
-            ({"name": "  "}, "name"), ({"name": "x" * 200}, "name"),
-        ):  # fmt: skip
+            ({"height_mm": "0"}, "height_mm"),
+            ({"height_mm": "-3 in"}, "height_mm"),
+            ({"height_mm": "10 km"}, "height_mm"),
+            ({"height_mm": "tall"}, "height_mm"),
+            ({"height_mm": "NaN"}, "height_mm"),
+            ({"heads_tall": 0}, "heads_tall"),
+            ({"heads_tall": 99}, "heads_tall"),
+            ({"body": "centaur"}, "body"),
+            ({"name": "  "}, "name"),
+            ({"name": "x" * 200}, "name"),
+        ):
             with self.subTest(str(change)):
                 self.assert_problem(
                     self.call("POST", "/api/v1/figures", {**good, **change}), 422, path

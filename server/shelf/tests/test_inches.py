@@ -90,9 +90,15 @@ class InchesTest(ApiCase):
             ("/order/try", {"step": "hand_r.cover.1", "bake": 1}),
             ("/mend/try", {"kind": "too_large", "part": "chest"}),
             ("/heat-gun", {"part": "chest", "air_c": 240, "minutes": 9}),
-            ("/preview", {"number": 1, "base_revision": 1, "operations": [
-                {"path": "part/chest/wall_mm", "value": 2}]}),
-        ]  # fmt: skip
+            (
+                "/preview",
+                {
+                    "number": 1,
+                    "base_revision": 1,
+                    "operations": [{"path": "part/chest/wall_mm", "value": 2}],
+                },
+            ),
+        ]
         for where, body in calls:
             with self.subTest(where):
                 answer = self.call("POST", self.at + where, body)
@@ -108,8 +114,10 @@ class InchesTest(ApiCase):
 
     def test_what_is_refused(self) -> None:
         wrong: list[tuple[str, Any]] = [
-            ("part/chest/wall_mm", 900), ("run/spine/loop_mm", 90), ("height_mm", 1e6),
-        ]  # fmt: skip
+            ("part/chest/wall_mm", 900),
+            ("run/spine/loop_mm", 90),
+            ("height_mm", 1e6),
+        ]
         for path, value in wrong:
             with self.subTest(path):
                 body = {"base_revision": 1, "operations": [{"path": path, "value": value}]}

@@ -101,9 +101,11 @@ class SentTwice(ApiCase):
         ).json()["figure"]
         body = {"base_revision": 1, "operations": [{"path": "height_mm", "value": 210}]}
         answer = other.post(
-            f"/api/v1/figures/{made['id']}/edits", body, "application/json",
+            f"/api/v1/figures/{made['id']}/edits",
+            body,
+            "application/json",
             HTTP_IDEMPOTENCY_KEY="a",
-        )  # fmt: skip
+        )
         self.assertEqual(answer.json()["figure"]["sheet"]["height_mm"], 210)
 
     def test_receipts_go_after_half_a_year_and_long_keys_are_refused(self) -> None:

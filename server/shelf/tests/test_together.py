@@ -49,10 +49,13 @@ class TogetherTest(TransactionTestCase):
 
     def test_edits_of_different_things_are_all_kept(self) -> None:
         edits = [
-            self.edit("name", "The lamplighter"), self.edit("part/chest/wall_mm", 4),
-            self.edit("joint/elbow_l/swing_deg", 30), self.edit("base/width_mm", 140),
-            self.edit("story", "Lights the quay."), self.edit("body/build", 1.2),
-        ]  # fmt: skip
+            self.edit("name", "The lamplighter"),
+            self.edit("part/chest/wall_mm", 4),
+            self.edit("joint/elbow_l/swing_deg", 30),
+            self.edit("base/width_mm", 140),
+            self.edit("story", "Lights the quay."),
+            self.edit("body/build", 1.2),
+        ]
         self.assertEqual(self.at_once(edits), [200] * len(edits))
         figure = Figure.objects.get()
         sheet = figure.sheet

@@ -85,10 +85,19 @@ def lots_of(item: Item) -> list[Lot]:
 
 
 def add_lot(
-    owner_id: int, kind: StockKind, item_id: str, label: str, amount: str, rules: Rules,
-    *, price: float | None = None, lot_label: str = "", opened_on: date | None = None,
-    best_before: date | None = None, on: On | None = None,
-) -> Lot:  # fmt: skip
+    owner_id: int,
+    kind: StockKind,
+    item_id: str,
+    label: str,
+    amount: str,
+    rules: Rules,
+    *,
+    price: float | None = None,
+    lot_label: str = "",
+    opened_on: date | None = None,
+    best_before: date | None = None,
+    on: On | None = None,
+) -> Lot:
     """A lot as it is bought; a wire, clay or paint that was not worked with is from now on.
 
     Raises
@@ -147,9 +156,15 @@ def work_with(owner_id: int, kind: StockKind, key: str) -> None:
 
 
 def book(
-    owner_id: int, item: Item, lot_id: int | None, kind: MovementKind, amount: str, rules: Rules,
-    anyway: bool, on: On,
-) -> list[Movement]:  # fmt: skip
+    owner_id: int,
+    item: Item,
+    lot_id: int | None,
+    kind: MovementKind,
+    amount: str,
+    rules: Rules,
+    anyway: bool,
+    on: On,
+) -> list[Movement]:
     """Book a movement of one lot, or of a thing over its lots in the order they are to be used.
 
     A lot that is weighed for a figure was used on it by what is missing.

@@ -92,9 +92,11 @@ def _take(
 
 
 def _items(
-    owner_id: int, wanted: list[tuple[LotRow, Change]], before: list[Held],
+    owner_id: int,
+    wanted: list[tuple[LotRow, Change]],
+    before: list[Held],
     details: list[dict[str, Any]],
-) -> dict[Place, int]:  # fmt: skip
+) -> dict[Place, int]:
     """Ids of all things; new ones are made, others are low at what the file says."""
     shelf = {(item.kind, item.key): item for item in before}
     found: dict[Place, int] = {place: item.id for place, item in shelf.items()}
@@ -109,27 +111,31 @@ def _items(
             low[item.id] = row.low_at
             details.append({"item": item.id, "low_at": [item.low_at, row.low_at]})
     made = insert_many(
-        Item, ("owner_id", "kind", "key", "label", "low_at"),
+        Item,
+        ("owner_id", "kind", "key", "label", "low_at"),
         [(owner_id, row.kind, row.item, row.label, row.low_at) for row in new.values()],
-    )  # fmt: skip
+    )
     update_many(Item, ("low_at",), [(key, (value,)) for key, value in low.items()])
     return found | dict(zip(new, made, strict=True))
 
 
 def _lots(
-    items: dict[Place, int], wanted: list[tuple[LotRow, Change]], before: list[Held],
+    items: dict[Place, int],
+    wanted: list[tuple[LotRow, Change]],
+    before: list[Held],
     details: list[dict[str, Any]],
-) -> dict[tuple[str, str, str], int]:  # fmt: skip
+) -> dict[tuple[str, str, str], int]:
     """Ids of the lots of all rows; new ones are made, others given the details the file has."""
     there = {(item.kind, item.key, lot.label): lot for item in before for lot in item.lots}
     new = [row for row, change in wanted if change.before is None]
     made = insert_many(
-        Lot, ("item_id", "label", *DETAILS),
+        Lot,
+        ("item_id", "label", *DETAILS),
         [
             (items[row.kind, row.item], row.lot, row.price, row.opened_on, row.best_before)
             for row in new
         ],
-    )  # fmt: skip
+    )
     found = {(row.kind, row.item, row.lot): key for row, key in zip(new, made, strict=True)}
     changed: list[tuple[int, tuple[Any, ...]]] = []
     for row, change in wanted:
@@ -167,9 +173,10 @@ def take_back_import(owner_id: int, import_id: int) -> None:
         pk__gte=kept.first, pk__lt=kept.past, taken_back_by=None
     ).values_list("pk", "lot_id", "change")
     insert_many(
-        Movement, (*MOVED, "takes_back_id"),
+        Movement,
+        (*MOVED, "takes_back_id"),
         [(lot, "taken_back", -change, "", NOTE, now, key) for key, lot, change in moved],
-    )  # fmt: skip
+    )
     for model, key, names in ((Item, "item", ("low_at",)), (Lot, "lot", DETAILS)):
         _details_back(model, key, names, kept.details)
     kept.taken_back = timezone.now()

@@ -85,9 +85,13 @@ class BookingTest(StockCase):
 
     def test_what_cannot_be_changes_nothing(self) -> None:
         self.add()
-        for kind, amount, path in (("used", "-5 g", "amount"), ("used", "0 g", "amount"),
-                                   ("used", "soft", "amount"), ("taken_back", "5 g", "kind"),
-                                   ("used", "5 mm", "amount")):  # fmt: skip
+        for kind, amount, path in (
+            ("used", "-5 g", "amount"),
+            ("used", "0 g", "amount"),
+            ("used", "soft", "amount"),
+            ("taken_back", "5 g", "kind"),
+            ("used", "5 mm", "amount"),
+        ):
             with self.subTest(amount):
                 self.assert_problem(self.book(kind, amount), 422, path)
         for body, path in (
@@ -229,9 +233,13 @@ class CalibrationTest(StockCase):
         self.assertAlmostEqual(move["clay_g"]["will"] / move["clay_g"]["was"], 1.17, 4)
 
     def test_what_no_ball_can_be_is_refused(self) -> None:
-        for mass, across, path in (("0 g", "40 mm", "mass_g"), ("22 g", "0 mm", "across_mm"),
-                                   ("NaN", "40 mm", "mass"), ("900 g", "40 mm", "weighings/0/mass_g"),
-                                   ("22 g", "wide", "across")):  # fmt: skip
+        for mass, across, path in (
+            ("0 g", "40 mm", "mass_g"),
+            ("22 g", "0 mm", "across_mm"),
+            ("NaN", "40 mm", "mass"),
+            ("900 g", "40 mm", "weighings/0/mass_g"),
+            ("22 g", "wide", "across"),
+        ):
             with self.subTest(mass=mass, across=across):
                 ball = {"of": "foil", "id": "firm", "mass": mass, "across": across}
                 answer = self.call("POST", "/api/v1/calibrations/preview", {"weighing": ball})

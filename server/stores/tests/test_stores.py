@@ -55,8 +55,11 @@ class StoresTest(ApiCase):
         grams = sum(part["grams"] for part in found["blocks"]["parts"])
         self.assertAlmostEqual(grams, 2 * 28.35 * 1.1, 0)
         self.assertTrue({part["id"] for part in found["blocks"]["parts"]} <= set(clays))
-        for target, batch, path in (("#5d794f", "-5 g", "batch"), ("#5d794f", "some", "batch"),
-                                    ("green", "5 g", "body/target")):  # fmt: skip
+        for target, batch, path in (
+            ("#5d794f", "-5 g", "batch"),
+            ("#5d794f", "some", "batch"),
+            ("green", "5 g", "body/target"),
+        ):
             with self.subTest(target=target, batch=batch):
                 answer = self.call("POST", "/api/v1/clay-mix", {"target": target, "batch": batch})
                 self.assert_problem(answer, 422)
@@ -64,8 +67,14 @@ class StoresTest(ApiCase):
 
     def test_a_recipe_is_kept_and_its_chip_counts(self) -> None:
         stores = self.client.get("/api/v1/stores").json()["stores"]
-        chip = {"label": "sea", "target": "#7f93b2", "grams": {"rigid_blue": 1, "rigid_white": 3},
-                "drops": {}, "verdict": "too strong", "seen": "#4a5f95"}  # fmt: skip
+        chip = {
+            "label": "sea",
+            "target": "#7f93b2",
+            "grams": {"rigid_blue": 1, "rigid_white": 3},
+            "drops": {},
+            "verdict": "too strong",
+            "seen": "#4a5f95",
+        }
         clays = ["rigid_white", "rigid_blue"]
         answer = self.call("PUT", "/api/v1/stores", {**stores, "clays": clays, "chips": [chip]})
         self.assertEqual(answer.status_code, 200, answer.content[:300])

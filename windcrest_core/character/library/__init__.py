@@ -58,8 +58,15 @@ ITEMS: dict[str, Item] = {
     "eye_ball": Item("eyes, balls of clay", "eyes", _eyes("ball", None), instead_of=OLD_EYES),
     "eye_gem": Item("eyes, cut stones", "eyes", _eyes("gem", "glass"), instead_of=OLD_EYES),
     "eye_drawn": Item("eyes, drawn on", "eyes", _eyes("drawn", None), instead_of=OLD_EYES),
-    "hand": Item("hands with fingers", "limbs", limbs.hand, (1, 6, 4), "fingers",
-                 ("wrist_r", "wrist_l"), ("hand_r", "hand_l", "thumb_r", "thumb_l")),
+    "hand": Item(
+        "hands with fingers",
+        "limbs",
+        limbs.hand,
+        (1, 6, 4),
+        "fingers",
+        ("wrist_r", "wrist_l"),
+        ("hand_r", "hand_l", "thumb_r", "thumb_l"),
+    ),
     "toes": Item("toes", "limbs", limbs.toes, (1, 6, 5), "toes", ("ankle_r", "ankle_l")),
     "claws": Item("claws", "limbs", limbs.claws, (1, 6, 3), "claws", ("ankle_r", "ankle_l")),
     "spikes": Item("spikes down the back", "body", limbs.spikes, (1, 12, 5), "spikes"),
@@ -78,7 +85,7 @@ ITEMS: dict[str, Item] = {
     "held": Item("staff in the right hand", "things", things.held, needs=("wrist_r",)),
     "box": Item("box beside", "things", things.box),
     "rock": Item("rock beside", "things", things.rock),
-}  # fmt: skip
+}
 
 
 class LibraryItem(Frozen):

@@ -145,9 +145,12 @@ class Fit:
         self, joint: str, start: Array, end: Array, r1: float, r2: float, depth: float = 1.0
     ) -> RoundCone:
         return RoundCone(
-            start=self.place(joint, start), end=self.place(joint, end),
-            start_radius=self.size(r1), end_radius=self.size(r2), depth=depth,
-        )  # fmt: skip
+            start=self.place(joint, start),
+            end=self.place(joint, end),
+            start_radius=self.size(r1),
+            end_radius=self.size(r2),
+            depth=depth,
+        )
 
     def ball(
         self, joint: str, centre: Array, across: float, front: float, along: float
@@ -167,42 +170,64 @@ class Fit:
             self.girth_at(joint, min(0.95, max(0.05, share))) for share in (start, end)
         )
         return Frustum(
-            start=(0, 0, start), end=(0, 0, end),
+            start=(0, 0, start),
+            end=(0, 0, end),
             start_radius=self.size(a1 + off_mm),
             end_radius=self.size((a2 + off_mm) * flare),
             depth=max(0.1, min(3.0, (b1 + b2 + 2 * off_mm) / (a1 + a2 + 2 * off_mm))),
-        )  # fmt: skip
+        )
 
     def flat(
-        self, joint: str, at: Array, across: Array, along: Array,
-        outline: list[tuple[float, float]], thick: float,
-    ) -> Sheet:  # fmt: skip
+        self,
+        joint: str,
+        at: Array,
+        across: Array,
+        along: Array,
+        outline: list[tuple[float, float]],
+        thick: float,
+    ) -> Sheet:
         """A sheet with an outline in mm, laid with its across and along in world directions."""
         return Sheet(
-            centre=self.place(joint, at), outline=[(self.size(u), self.size(v)) for u, v in outline],
-            thickness=self.size(thick), turns_deg=self.turns(joint, across, along),
-        )  # fmt: skip
+            centre=self.place(joint, at),
+            outline=[(self.size(u), self.size(v)) for u, v in outline],
+            thickness=self.size(thick),
+            turns_deg=self.turns(joint, across, along),
+        )
 
     def coil(
-        self, joint: str, at: Array, along: Array, towards: Array,
-        bend: float, sweep_deg: float, r1: float, r2: float,
-    ) -> Coil:  # fmt: skip
+        self,
+        joint: str,
+        at: Array,
+        along: Array,
+        towards: Array,
+        bend: float,
+        sweep_deg: float,
+        r1: float,
+        r2: float,
+    ) -> Coil:
         """A tapering tube that starts `along` and bends `towards`; mm."""
         return Coil(
-            start=self.place(joint, at), bend_radius=self.size(bend), sweep_deg=sweep_deg,
-            start_radius=self.size(r1), end_radius=self.size(r2),
+            start=self.place(joint, at),
+            bend_radius=self.size(bend),
+            sweep_deg=sweep_deg,
+            start_radius=self.size(r1),
+            end_radius=self.size(r2),
             turns_deg=self.turns(joint, cross(towards, along), along),
-        )  # fmt: skip
+        )
 
     # parts
 
     def part(self, part_id: str, label: str, joint: str, shape: Shape, **rest: Any) -> Part:
         return Part.model_validate(
             {
-                "id": part_id, "label": label, "bone": joint, "shape": shape.model_dump(),
-                "area": self.area, **rest,
+                "id": part_id,
+                "label": label,
+                "bone": joint,
+                "shape": shape.model_dump(),
+                "area": self.area,
+                **rest,
             }
-        )  # fmt: skip
+        )
 
     def on(self, joint: str) -> dict[str, Any]:
         """What says that a part lies on the main part of a bone."""
@@ -218,8 +243,12 @@ class Fit:
         lies_on = other_side(right.lies_on) if right.lies_on else None
         yield right.model_copy(
             update={
-                "id": f"{part_id}_l", "label": f"left {label}", "side": "left",
-                "bone": other_side(joint), "shape": on_other_side(self.sheet.body, right),
-                "mirror_of": right.id, "lies_on": lies_on,
+                "id": f"{part_id}_l",
+                "label": f"left {label}",
+                "side": "left",
+                "bone": other_side(joint),
+                "shape": on_other_side(self.sheet.body, right),
+                "mirror_of": right.id,
+                "lies_on": lies_on,
             }
-        )  # fmt: skip
+        )

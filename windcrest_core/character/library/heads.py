@@ -16,8 +16,16 @@ SMALL = {"core": "wire", "delicate": True}
 def horn(fit: Fit, count: int) -> Iterator[Part]:
     """A pair that rises outwards and curves in."""
     head, at = fit.head_mm, fit.skin(fit.head, 0.8 * UP + 0.6 * RIGHT)
-    shape = fit.coil(fit.head, at - 0.06 * head * UP, 0.7 * RIGHT + 0.7 * UP, UP - RIGHT,
-                     0.55 * head, 75, 0.10 * head, 0.03 * head)  # fmt: skip
+    shape = fit.coil(
+        fit.head,
+        at - 0.06 * head * UP,
+        0.7 * RIGHT + 0.7 * UP,
+        UP - RIGHT,
+        0.55 * head,
+        75,
+        0.10 * head,
+        0.03 * head,
+    )
     yield from fit.pair("horn", "horn", fit.head, shape, core="wire", press_in=True)
 
 
@@ -38,16 +46,30 @@ def antler(fit: Fit, count: int) -> Iterator[Part]:
 def ear(fit: Fit, count: int) -> Iterator[Part]:
     """A pair that stands up from the crown."""
     head, at = fit.head_mm, fit.skin(fit.head, 0.8 * UP + 0.6 * RIGHT)
-    shape = fit.cone(fit.head, at - 0.05 * head * UP, at + head * (0.14 * RIGHT + 0.34 * UP),
-                     0.13 * head, 0.045 * head, 0.5)  # fmt: skip
+    shape = fit.cone(
+        fit.head,
+        at - 0.05 * head * UP,
+        at + head * (0.14 * RIGHT + 0.34 * UP),
+        0.13 * head,
+        0.045 * head,
+        0.5,
+    )
     yield from fit.pair("ear_up", "ear", fit.head, shape, **SMALL)
 
 
 def antenna(fit: Fit, count: int) -> Iterator[Part]:
     """A pair of thin stalks that curve forward."""
     head, at = fit.head_mm, fit.skin(fit.head, 0.9 * UP + 0.25 * RIGHT + 0.2 * AHEAD)
-    shape = fit.coil(fit.head, at - 0.05 * head * UP, UP + 0.25 * RIGHT, AHEAD + 0.4 * RIGHT,
-                     0.8 * head, 65, 0.03 * head, 0.018 * head)  # fmt: skip
+    shape = fit.coil(
+        fit.head,
+        at - 0.05 * head * UP,
+        UP + 0.25 * RIGHT,
+        AHEAD + 0.4 * RIGHT,
+        0.8 * head,
+        65,
+        0.03 * head,
+        0.018 * head,
+    )
     yield from fit.pair("antenna", "antenna", fit.head, shape, **SMALL)
 
 
@@ -97,8 +119,15 @@ def strands(fit: Fit, count: int) -> Iterator[Part]:
         shape = fit.cone(
             fit.head, root, root + head * (0.22 * out - 0.85 * UP), 0.075 * head, 0.03 * head
         )
-        yield fit.part(f"strand_{n + 1}", f"strand of hair {n + 1}", fit.head, shape,
-                       core="wire", texture="hair", **fit.on(fit.head))  # fmt: skip
+        yield fit.part(
+            f"strand_{n + 1}",
+            f"strand of hair {n + 1}",
+            fit.head,
+            shape,
+            core="wire",
+            texture="hair",
+            **fit.on(fit.head),
+        )
 
 
 def beard(fit: Fit, count: int) -> Iterator[Part]:
@@ -157,8 +186,15 @@ def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
         out = AHEAD * math.cos(angle) + RIGHT * math.sin(angle)
         at = fit.skin(fit.head, out, low)
         shape = fit.cone(fit.head, at - 0.4 * size * out, at - 1.6 * size * UP, size, 0.45 * size)
-        yield fit.part(f"tooth_{n + 1}", f"tooth {n + 1}", fit.head, shape, press_in=True,
-                       **SMALL, **fit.on(fit.head))  # fmt: skip
+        yield fit.part(
+            f"tooth_{n + 1}",
+            f"tooth {n + 1}",
+            fit.head,
+            shape,
+            press_in=True,
+            **SMALL,
+            **fit.on(fit.head),
+        )
 
 
 def eyes(kind: str, stock: str | None) -> object:
@@ -175,9 +211,16 @@ def eyes(kind: str, stock: str | None) -> object:
         shape = fit.ball(fit.head, at, axes[0], axes[1], axes[2])
         has_face = fit.head == "head"
         yield from fit.pair(
-            f"eye_{kind}", f"{kind} eye", fit.head, shape, core="wire", stock=stock,
-            press_in=stock is not None or kind == "ball", delicate=True,
-            seat="eye" if has_face and kind != "drawn" else None, **fit.on(fit.head),
-        )  # fmt: skip
+            f"eye_{kind}",
+            f"{kind} eye",
+            fit.head,
+            shape,
+            core="wire",
+            stock=stock,
+            press_in=stock is not None or kind == "ball",
+            delicate=True,
+            seat="eye" if has_face and kind != "drawn" else None,
+            **fit.on(fit.head),
+        )
 
     return build

@@ -117,7 +117,14 @@ def covering(texture: str, label: str) -> object:
 
     def build(fit: Fit, count: int) -> Iterator[Part]:
         shape = fit.cuff(fit.trunk, 0.1, 0.85, 0.008 * fit.sheet.height_mm)
-        yield fit.part(f"{texture}_area", label, fit.trunk, shape, core="wire", texture=texture,
-                       **fit.on(fit.trunk))  # fmt: skip
+        yield fit.part(
+            f"{texture}_area",
+            label,
+            fit.trunk,
+            shape,
+            core="wire",
+            texture=texture,
+            **fit.on(fit.trunk),
+        )
 
     return build

@@ -57,13 +57,21 @@ def many_limbed_parts(body: ManyLimbed) -> Iterator[Part]:
     yield mid("belly", "hind body", "hips", along(0.17, 0.19, 0.95, -0.06, 0.9), **TRUNK)
     for number in range(1, body.pairs + 1):
         yield from pair(
-            f"thigh_{number}", f"leg {number}", f"hip_{number}", along(0.042, 0.03),
-            outward=True, **LIMB,
-        )  # fmt: skip
+            f"thigh_{number}",
+            f"leg {number}",
+            f"hip_{number}",
+            along(0.042, 0.03),
+            outward=True,
+            **LIMB,
+        )
         yield from pair(
             f"shank_{number}", f"lower leg {number}", f"knee_{number}", along(0.03, 0.018), **LIMB
         )
         yield from pair(
-            f"foot_{number}", f"foot {number}", f"foot_{number}", along(0.02, 0.02, 1.0, 0.0, 0.7),
-            contact=True, **LIMB,
-        )  # fmt: skip
+            f"foot_{number}",
+            f"foot {number}",
+            f"foot_{number}",
+            along(0.02, 0.02, 1.0, 0.0, 0.7),
+            contact=True,
+            **LIMB,
+        )

@@ -69,9 +69,17 @@ def eyes(
 ) -> Iterator[Part]:
     """A pair of glass eyes on one bone, pressed into what they sit on."""
     yield from pair(
-        part_id, label, f"={bone}", shape, stock="glass", layer=1, lies_on=host, core="wire",
-        press_in=True, **rest,
-    )  # fmt: skip
+        part_id,
+        label,
+        f"={bone}",
+        shape,
+        stock="glass",
+        layer=1,
+        lies_on=host,
+        core="wire",
+        press_in=True,
+        **rest,
+    )
 
 
 def mid(part_id: str, label: str, bone: str, shape: Shape, **rest: Any) -> Part:

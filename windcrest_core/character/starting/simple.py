@@ -36,9 +36,13 @@ def capsule_parts(body: Capsule) -> Iterator[Part]:
     eye_y = _on(top, 0.08, 0.5, 0.55 * trunk)
     yield from eyes(ball((0.08, eye_y - 0.008, 0.5), 0.026, 0.026, 0.026), "head", "skull")
     yield from pair(
-        "upper_arm", "arm", "shoulder", along(0.052, 0.046, start=-0.1, end=0.9),
-        outward=True, **LIMB,
-    )  # fmt: skip
+        "upper_arm",
+        "arm",
+        "shoulder",
+        along(0.052, 0.046, start=-0.1, end=0.9),
+        outward=True,
+        **LIMB,
+    )
     yield from pair("thigh", "leg", "hip", along(0.07, 0.06, 1.0, 0.0, 0.9), **LIMB)
     yield from pair(
         "foot", "foot", "ankle", ball((0, 0, 0.3), 0.072, 0.045, 0.095), contact=True, **LIMB
@@ -67,29 +71,44 @@ def stacked_parts(body: Stacked) -> Iterator[Part]:
         shape = ball((0, 0, 0.5), 0.40 * height, 0.34 * height, 0.54 * height)
         yield mid(f"body_{number}", f"figure {number}", joint, shape, **TRUNK)
         yield from pair(
-            f"arm_{number}", f"arm of figure {number}", f"arm_{number}",
-            along(0.085 * height, 0.07 * height, start=-0.15), outward=True, **LIMB,
-        )  # fmt: skip
+            f"arm_{number}",
+            f"arm of figure {number}",
+            f"arm_{number}",
+            along(0.085 * height, 0.07 * height, start=-0.15),
+            outward=True,
+            **LIMB,
+        )
         radius = 0.055 * height
         y = _on(shape, 0.13 * height, 0.68, height)
         yield from eyes(
             ball((0.13 * height, y - 0.25 * radius, 0.68), radius, radius, radius),
-            joint, f"body_{number}", f"eye_{number}", f"eye of figure {number}",
-        )  # fmt: skip
+            joint,
+            f"body_{number}",
+            f"eye_{number}",
+            f"eye of figure {number}",
+        )
     foot = tier_heights(body)[0]
     yield from pair(
-        "foot", "foot", "=tier_1", ball((0.19 * foot, 0.1 * foot, 0.03), 0.16 * foot, 0.24 * foot, 0.09 * foot),
-        contact=True, **LIMB,
-    )  # fmt: skip
+        "foot",
+        "foot",
+        "=tier_1",
+        ball((0.19 * foot, 0.1 * foot, 0.03), 0.16 * foot, 0.24 * foot, 0.09 * foot),
+        contact=True,
+        **LIMB,
+    )
 
 
 def free_parts(body: Free) -> Iterator[Part]:
     """One solid to start from, on the root; a plain limb on every other bone."""
     root = next(bone for bone in body.bones if bone.parent is None)
     yield mid(
-        "body", "body", root.id, ball((0, 0, 0.5), 0.22, 0.2, 0.5 * root.length), contact=True,
+        "body",
+        "body",
+        root.id,
+        ball((0, 0, 0.5), 0.22, 0.2, 0.5 * root.length),
+        contact=True,
         **TRUNK,
-    )  # fmt: skip
+    )
     for bone in body.bones:
         if bone.parent is not None:
             thick = min(0.05, 0.25 * bone.length)

@@ -111,8 +111,16 @@ def draped_parts(body: Draped) -> Iterator[Part]:
     yield mid(
         "robe", "robe", "hem", flat_cone(0.085, 0.16, 0.85, start=-0.15), contact=True, **TRUNK
     )
-    yield mid("sash", "sash", "hem", flat_cone(0.092, 0.094, 0.85, -0.12, 0.0),
-              layer=1, lies_on="robe", core="wire", area="skin")  # fmt: skip
+    yield mid(
+        "sash",
+        "sash",
+        "hem",
+        flat_cone(0.092, 0.094, 0.85, -0.12, 0.0),
+        layer=1,
+        lies_on="robe",
+        core="wire",
+        area="skin",
+    )
 
 
 def bust_parts() -> Iterator[Part]:
@@ -122,21 +130,36 @@ def bust_parts() -> Iterator[Part]:
     k = ADULT_HEADS
     yield mid("neck", "neck", "neck", along(0.040 * k, 0.036 * k, start=-0.5, end=1.2), **in_heads)
     yield mid(
-        "chest", "chest", "waist", ball((0, 0, 0.66), 0.128 * k, 0.078 * k, 0.064 * k),
-        girth="trunk", **in_heads,
-    )  # fmt: skip
-    yield from pair(
-        "shoulder_cap", "shoulder", "shoulder", flat_cone(0.036 * k, 0.031 * k, 1.0, -0.1, 0.75),
-        girth="limb", **in_heads,
-    )  # fmt: skip
-    yield from pair(
-        "collar", "collar", "=waist", cone((0.02 * k, 0, 0.93), (0.115 * k, 0, 0.84), 0.04 * k, 0.034 * k),
+        "chest",
+        "chest",
+        "waist",
+        ball((0, 0, 0.66), 0.128 * k, 0.078 * k, 0.064 * k),
+        girth="trunk",
         **in_heads,
-    )  # fmt: skip
+    )
+    yield from pair(
+        "shoulder_cap",
+        "shoulder",
+        "shoulder",
+        flat_cone(0.036 * k, 0.031 * k, 1.0, -0.1, 0.75),
+        girth="limb",
+        **in_heads,
+    )
+    yield from pair(
+        "collar",
+        "collar",
+        "=waist",
+        cone((0.02 * k, 0, 0.93), (0.115 * k, 0, 0.84), 0.04 * k, 0.034 * k),
+        **in_heads,
+    )
     yield mid(
-        "plinth", "plinth", "waist", flat_cone(0.078 * k, 0.05 * k, 1.0, -0.12, 0.36),
-        contact=True, **in_heads,
-    )  # fmt: skip
+        "plinth",
+        "plinth",
+        "waist",
+        flat_cone(0.078 * k, 0.05 * k, 1.0, -0.12, 0.36),
+        contact=True,
+        **in_heads,
+    )
 
 
 def _toed_legs() -> Iterator[Part]:

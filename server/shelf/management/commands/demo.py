@@ -70,10 +70,17 @@ class Command(BaseCommand):
     ) -> None:
         """A lot, and what was used of it."""
         lot = add_lot(
-            owner_id, row["kind"], row.get("item", ""), row.get("label", ""), row["amount"], rules,
-            price=row.get("price"), lot_label=row["lot"], opened_on=row.get("opened_on"),
+            owner_id,
+            row["kind"],
+            row.get("item", ""),
+            row.get("label", ""),
+            row["amount"],
+            rules,
+            price=row.get("price"),
+            lot_label=row["lot"],
+            opened_on=row.get("opened_on"),
             best_before=row.get("best_before"),
-        )  # fmt: skip
+        )
         item = lot.item
         if "bend_test" in row:
             lot.bend_test = BendTest.model_validate(row["bend_test"]).model_dump(mode="json")

@@ -106,6 +106,13 @@ def _serve(listen: str) -> None:
     room = resource.getrlimit(resource.RLIMIT_NOFILE)[0] - 200
     HTTPChannel.parser_class = Parser
     serve(
-        application, listen=listen, threads=THREADS, connection_limit=max(100, min(CONNECTIONS, room)),
-        max_request_body_size=LARGEST_BODY, channel_timeout=IDLE_S, cleanup_interval=10, asyncore_use_poll=True, ident=None,
-    )  # fmt: skip
+        application,
+        listen=listen,
+        threads=THREADS,
+        connection_limit=max(100, min(CONNECTIONS, room)),
+        max_request_body_size=LARGEST_BODY,
+        channel_timeout=IDLE_S,
+        cleanup_interval=10,
+        asyncore_use_poll=True,
+        ident=None,
+    )
