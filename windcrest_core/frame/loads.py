@@ -41,7 +41,7 @@ def crossed_joints(work: Workpiece, run: Run, ends: tuple[End, End]) -> list[str
     return found
 
 
-def _clay_round(work: Workpiece, joint: str) -> float:
+def clay_round_nmm(work: Workpiece, joint: str) -> float:
     """Moment that breaks the cured clay round a joint, N·mm."""
     return max((_breaks_nmm(piece) for piece in wired_pieces(work, joint)), default=0.0)
 
@@ -81,7 +81,7 @@ def joint_loads(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End]) 
                 upright,
                 any_way,
                 roots.get(joint, 1.0),
-                0.0 if joint in run.poseable else _clay_round(work, joint),
+                0.0 if joint in run.poseable else clay_round_nmm(work, joint),
             )
         )
     joints += _load_on_rod(work, run, loads, ends)

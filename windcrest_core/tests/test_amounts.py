@@ -4,12 +4,21 @@ from __future__ import annotations
 
 import math
 import unittest
+from dataclasses import replace
 
+from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import workpiece
+from windcrest_core.catalogue import catalogue
+from windcrest_core.frame.balance import base_mass_g
+from windcrest_core.frame.gauges import tried
+from windcrest_core.frame.loads import clay_round_nmm
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import MishapKind, Progress
+from windcrest_core.given.stores import Stores
 from windcrest_core.order.ways import ways
-from windcrest_core.tests.support import biped, context, planned
+from windcrest_core.sheet.model import Base
+from windcrest_core.stock.needs import needs_of
+from windcrest_core.tests.support import asked, biped, context, example, planned
 
 RIGID_G_CM3 = 1.70
 LIMB = {
@@ -87,3 +96,94 @@ class PlanAmountsTest(unittest.TestCase):
         self.assertAlmostEqual(
             known.bulk.foil_g.value, cores * 22.4 / (math.pi / 6 * 64), delta=0.5
         )
+
+
+class WireAmountsTest(unittest.TestCase):
+    def test_a_threaded_rod_weighs_its_middle_diameter(self) -> None:
+        """4 mm over a root of 3.141: π/4 × 3.5705² mm² of steel of 7.85 g/cm³ is 78.6 g/m."""
+        rod = tried(Stores(), catalogue().wires["rod_m4"], asked(), 2.0)
+        self.assertAlmostEqual(rod.g_per_m, math.pi / 4 * 3.5705**2 * 7.85, places=2)
+        self.assertAlmostEqual(rod.g_per_m, 78.60, places=2)
+
+    def test_three_times_the_weight_is_carried_or_it_fails(self) -> None:
+        """Euler, fixed below and free above: 12 AWG, 150 long, carries 6.59 N; 2.15 N is under a third."""
+        wire = catalogue().wires["al_awg12"]
+        for load_n, fails in ((2.15, False), (2.25, True)):
+            found = tried(Stores(), wire, replace(asked(), column_mm=150.0, column_n=load_n), 2.0)
+            self.assertAlmostEqual(found.column or 0, 6.59 / load_n, places=2)
+            self.assertEqual("column" in {fail.code for fail in found.fails}, fails)
+
+    def test_cured_clay_round_a_core_breaks_as_a_ring_with_two_walls(self) -> None:
+        """A thigh under 4 mm of clay: strength × π (D⁴ − d⁴) ÷ 32 D, d = D − 8."""
+        work = workpiece(biped(part__thigh_r__wall_mm=4.0), Context(), Progress())
+        across = work.figure.piece("thigh_r").solid.thickness_mm
+        inside = across - 8.0
+        ring = math.pi * (across**4 - inside**4) / (32 * across)
+        whole = math.pi * across**3 / 32
+        hip = clay_round_nmm(work, "hip_r")
+        self.assertAlmostEqual(hip / clay_breaks_nmm(across, 0.0), ring / whole, places=6)
+
+
+class PartAmountsTest(unittest.TestCase):
+    def test_lights_side_by_side_each_draw_their_own(self) -> None:
+        """Three red ones on 4.5 V: side by side, 2.5 V over 270 Ω, 9.26 mA each; 1000 mAh last 36 h."""
+        lamp = {
+            "id": "lamp",
+            "label": "lamp",
+            "part": "skull",
+            "led": "red",
+            "cell": "three_aaa",
+            "count": 3,
+        }
+        (light,) = planned(biped(light__lamp=lamp)).bulk.lights
+        self.assertEqual((light.wired, light.resistor_ohm), ("side by side", 270.0))
+        self.assertAlmostEqual(light.current_ma, 2500 / 270)
+        self.assertAlmostEqual(light.lasts_h or 0, 1000 / (3 * 2500 / 270))
+        self.assertAlmostEqual(light.lasts_h or 0, 36.0)
+
+    def test_minutes_of_a_core_grow_slower_than_it(self) -> None:
+        """Three minutes, and 0.9 for a cubic centimetre to the power 0.6."""
+        plan = planned(biped())
+        minutes = {step.part: step.minutes for step in plan.order.steps if step.kind == "core"}
+        for part in plan.bulk.parts:
+            if part.id in minutes:
+                self.assertAlmostEqual(minutes[part.id], 3 + 0.9 * part.core_cm3**0.6)
+        chest = next(part for part in plan.bulk.parts if part.id == "chest")
+        self.assertGreater(chest.core_cm3, 20)
+
+    def test_paint_of_a_coat_is_a_film_of_three_fortieths_of_a_millimetre(self) -> None:
+        """100 cm² of surface under two coats: 100 × 0.0075 cm × 2 = 1.5 ml, by parts of the mix."""
+        sheet = example("ferrywoman")
+        plan = planned(sheet)
+        wanted: dict[str, float] = {}
+        for area in plan.colour.areas:
+            if area.coats is None:
+                continue
+            whole = sum(row.parts for row in area.recipe)
+            for row in area.recipe:
+                ml = area.surface_cm2 * 0.0075 * area.coats.value * row.parts / whole
+                wanted[row.paint] = wanted.get(row.paint, 0.0) + ml
+        found: dict[str, float] = {}
+        for need in needs_of(plan, sheet, Context()):
+            if need.kind == "paint":
+                found[need.item] = found.get(need.item, 0.0) + need.amount
+        self.assertEqual(found.keys(), wanted.keys())
+        self.assertGreater(sum(found.values()), 5)
+        for paint, ml in wanted.items():
+            self.assertAlmostEqual(found[paint], ml, places=6)
+
+    def test_weight_ranges_from_the_lightest_of_all_to_the_heaviest(self) -> None:
+        """Clay of 1.6 to 1.9 for 1.7 g/cm³, foil as it may be packed; wire and beads do not range."""
+        plan = planned(biped())
+        clay = sum(part.grams for part in plan.clay.parts)
+        foil, mass = plan.bulk.foil_g, plan.totals.mass
+        rest = mass.value - clay - foil.value
+        self.assertAlmostEqual(mass.low or 0, clay * 1.6 / 1.7 + (foil.low or 0) + rest, places=3)
+        self.assertAlmostEqual(mass.high or 0, clay * 1.9 / 1.7 + (foil.high or 0) + rest, places=3)
+
+    def test_a_round_base_weighs_a_disc_and_no_square(self) -> None:
+        """120 across and 18 thick of 0.6 g/cm³: π/4 × 12² × 1.8 × 0.6 = 122.1 g; a square 155.5."""
+        disc = Base(shape="round", width_mm=120, depth_mm=120, thickness_mm=18)
+        self.assertAlmostEqual(base_mass_g(disc), 122.15, places=2)
+        square = disc.model_copy(update={"shape": "rectangle"})
+        self.assertAlmostEqual(base_mass_g(square), 155.52, places=2)
