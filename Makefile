@@ -1,5 +1,5 @@
 # make demo starts it; make test tries it. Both install what they need.
-.PHONY: demo run dev test test-core test-server test-web test-e2e test-slow test-generated lint format bench shots types install browser clean
+.PHONY: mutants demo run dev test test-core test-server test-web test-e2e test-slow test-generated lint format bench shots types install browser clean
 PY := .venv/bin/python
 export PYTHONDONTWRITEBYTECODE := 1
 export OPENBLAS_NUM_THREADS ?= 1
@@ -75,6 +75,9 @@ types: .make/python .make/web
 
 bench: .make/built browser
 	$(PY) scripts/bench.py
+
+mutants: .make/python
+	$(PY) scripts/mutants.py $(MODULES)
 
 shots: .make/built browser
 	$(PY) scripts/shots.py

@@ -40,6 +40,7 @@ BIPED_MARKS = {
 ALIKE_MM = 1.0
 SMALLEST_HEAD_MM = 18.0
 HEAVY_HEAD = 0.45
+BURIED_SHARE = 0.02
 
 
 class Landmark(Frozen):
@@ -306,7 +307,7 @@ def _findings(work: Workpiece) -> list[Finding]:
         )
     for piece in work.figure.pieces:
         seen = work.showing(piece)
-        if seen < 0.02:
+        if seen < BURIED_SHARE:
             found.append(
                 Finding(
                     id="character.part.buried",

@@ -14,6 +14,7 @@ from windcrest_core.frame.balance import Stance
 from windcrest_core.frame.bare import bare_findings
 from windcrest_core.frame.editing import split_at_middle
 from windcrest_core.frame.gauges import (
+    COLUMN_SAFETY,
     PLIERS_NMM,
     Demand,
     GaugeOption,
@@ -140,7 +141,7 @@ def _weak(
                 fixes=fixes,
             )
         )
-    if chosen.column is not None and chosen.column < 3:
+    if chosen.column is not None and chosen.column < COLUMN_SAFETY:
         found.append(
             Finding(
                 id="frame.column.slender",
@@ -149,7 +150,11 @@ def _weak(
                 subject=run.id,
                 title=said("frame.column.slender", run=run.label),
                 reason=said("frame.column.slender.why"),
-                numbers={"column": chosen.column, "wanted": 3.0, "leg_mm": demand.column_mm},
+                numbers={
+                    "column": chosen.column,
+                    "wanted": COLUMN_SAFETY,
+                    "leg_mm": demand.column_mm,
+                },
                 fixes=fixes,
             )
         )

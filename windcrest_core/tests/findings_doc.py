@@ -1,0 +1,98 @@
+"""What docs/findings.md says: each finding and when it is said, with the thresholds as they are in the code."""
+
+from __future__ import annotations
+
+from windcrest_core.bake.outcome import CRACK_HIGH
+from windcrest_core.bake.remarks import WARN_AIR_C
+from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
+from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING_MM
+from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
+from windcrest_core.bulk.remarks import FILLED, VENT_CM3
+from windcrest_core.character.face_plan import LEAST_BEHIND_MM
+from windcrest_core.character.station import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
+from windcrest_core.clay.remarks import FRAGILE_N
+from windcrest_core.colour.remarks import WORTH_CHANGING
+from windcrest_core.finish.station import HOLE_DEPTHS
+from windcrest_core.frame.balance import PEG_EDGE_MM
+from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
+from windcrest_core.frame.remarks import SHARPEST_DEG
+from windcrest_core.frame.standing import WANTED_TIP_DEG
+from windcrest_core.order.reach import MISSED_SHARE
+
+HEAD = """# Findings
+
+What Windcrest says when something would go wrong. Each has a stable id, a severity (stop, warn, note), the
+numbers it rests on and, where a change of the sheet mends it, a fix that is shown before it is done and can
+be undone. Each is tested with a sheet that has it and one that has not (`windcrest_core/tests/test_findings.py`).
+This page is written by `python scripts/findings.py`: its thresholds are those of the code.
+
+| id | said when |
+|---|---|
+"""
+SAID_WHEN = {
+    "character.head.small": f"the head is below {SMALLEST_HEAD_MM:g} mm: no room for a face or for foil",
+    "character.head.heavy": f"the head is more than {100 * HEAVY_HEAD:g} % of the whole weight",
+    "character.part.buried": f"less than {100 * BURIED_SHARE:g} % of a part shows outside other parts",
+    "character.part.loose": "a part that is not made apart touches nothing that leads to the body",
+    "character.socket.deep": f"an eye leaves less than {LEAST_BEHIND_MM:g} mm of clay over the core of the head, or goes into it",
+    "character.socket.wide": "the outer rims of the eyes are off the face",
+    "character.decide.open": "something is open that has to be settled before wire is cut; one note a question",
+    "character.story.open": "nobody has said yet who it is",
+    "frame.hold.weak": f"no wire of Stores (or the locked one) holds the run: below House rules' factor upright, or {HOLD_ANY_WAY:g} any way up",
+    "frame.column.slender": f"a leg's wire carries less than {COLUMN_SAFETY:g} times the weight above it",
+    "frame.fit.tight": "the wire leaves less than its cover of clay in the thinnest limb",
+    "frame.bend.back": f"a run turns back on itself by more than {SHARPEST_DEG:g}°",
+    "frame.bend.hard": f"a run with bends needs a vice or bender: above {PLIERS_NMM:g} N·mm",
+    "frame.stand.tips": f"the figure, on its base or on its bare feet where nothing pegs it, tips over before {WANTED_TIP_DEG:g}°",
+    "frame.base.small": f"a peg is less than {PEG_EDGE_MM:g} mm inside the edge of the base, or misses it",
+    "frame.feet.over": "a foot, or what stands on the base, reaches over its edge",
+    "frame.peg.air": "this pose lifts a foot whose run ends in a peg",
+    "frame.slender.bare": "something slender stands out further than raw hot clay bears itself, and no wire is in it",
+    "frame.joint.bare": "no run goes through a joint, and what hangs on it is more than raw clay bears",
+    "frame.raw.falls": "the wire that stands in the base folds under the raw figure, and no rod holds it",
+    "frame.poseable.covered": "rigid clay lies over a joint that is to be bent later",
+    "frame.coil.short": "no coil in Stores is long enough for a piece of the cut list, or there is too little of it",
+    "bulk.wall.thin": f"a wall over foil is below {THIN_WALL_MM:g} mm",
+    "bulk.wall.thick": f"a wall over foil is above {THICK_WALL_MM:g} mm",
+    "bulk.solid.thick": f"clay is solid through more than {SOLID_LIMIT_MM:g} mm",
+    "bulk.ballast.large": f"more steel than {100 * FILLED:g} % of the core it is put in",
+    "bulk.core.melts": "a core that cannot take the label temperature of the clay over it",
+    "bulk.opening.missing": "a core that is to be pulled has no opening",
+    "bulk.opening.narrow": f"the core does not come out of its opening even in pieces: below {100 * IN_PIECES:g} % of its breadth, or {LEAST_OPENING_MM:g} mm",
+    "bulk.bridge.thin": f"less than {LEAST_BRIDGE_MM:g} mm of clay is left beside an opening",
+    "bulk.light.weak": f"a light's cell leaves less than {LEAST_OVER_V:g} V for its resistor",
+    "bulk.cell.large": "a light's cell with its switch does not go into the core or base it lies in",
+    "bulk.cable.tight": f"a cable turns tighter than {BEND_D:g} times its thickness at a joint",
+    "bulk.cable.melts": "a cable cannot take the label temperature of the clay",
+    "bulk.core.vent": f"a closed core of more than {VENT_CM3:g} cm³ wants a vent",
+    "clay.stores.missing": "a clay is used that is not in Stores",
+    "clay.putty.baked": "clay that is baked lies on putty that cannot take it",
+    "clay.thin.breaks": f"thin rigid clay without wire breaks below {FRAGILE_N:g} N at its tip",
+    "order.apart.join": "parts made apart are joined cured to cured",
+    "order.join.air": "what is put on at the end does not reach what it is put on",
+    "order.delicate.raw": "delicate parts go on while the body is raw (one bake at the end)",
+    "order.pressed.raw": "teeth, horns, claws or eyes of clay would be pressed in raw",
+    "order.reach.brush": f"a brush of the chosen breadth misses {100 * MISSED_SHARE:g} % or more of what is seen of a painted part",
+    "order.move.forced": "a step was moved against its reasons",
+    "order.move.idle": "a move has no effect: its step is gone, or a reason speaks against it",
+    "bake.fit.large": "what is baked does not go into the oven whole",
+    "bake.core.raw": "a part is short of its full strength inside: a stop where it is soft or its label's minutes were not given, else a note",
+    "bake.scorch.pale": "accumulated scorch passes what the clay's shade can take",
+    "bake.insert.melts": "a bought piece gets hotter than it can take",
+    "bake.finish.spoiled": "paint, glue or a cable that is on the figure already cannot take a bake that is still to come",
+    "bake.peak.over": f"the air swings past the maker's maximum, or {WARN_AIR_C:g} °C",
+    "bake.crack.risk": f"the core is more than {CRACK_HIGH:g} °C below 100 °C when the surface reaches it",
+    "bake.labels.clash": "two clays must share a bake and have no temperature both labels allow; where they need not, they are split",
+    "bake.overhang.sags": "unwired clay hangs out further than hot raw clay can hold",
+    "colour.mix.off": "no mix of the owned paints comes near a target",
+    "colour.area.unused": "a colour area has no part",
+    "colour.part.bare": "parts have no colour area",
+    "colour.ground.costly": f"another ground would save {WORTH_CHANGING:g} of a coat or more",
+    "finish.peg.none": "no run ends in a peg that reaches the base",
+    "finish.peg.shallow": f"the base is thinner than {HOLE_DEPTHS:g} diameters of its thickest peg",
+}
+
+
+def findings_page() -> str:
+    """The whole page."""
+    return HEAD + "".join(f"| `{key}` | {when} |\n" for key, when in SAID_WHEN.items())
