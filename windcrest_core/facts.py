@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any, Literal, Protocol, runtime_checkable
+from typing import Annotated, Any, Literal
 
 from pydantic import (
     BaseModel,
@@ -28,11 +28,11 @@ class Frozen(BaseModel):
     )
 
 
-@runtime_checkable
-class Speaker(Protocol):
+class Speaker:
     """Turns what is said into a sentence, in somebody's units."""
 
-    def say(self, text: Text) -> str: ...
+    def say(self, text: Text) -> str:
+        raise NotImplementedError
 
 
 class Said(Frozen):

@@ -17,7 +17,7 @@ from collections.abc import Callable, Mapping
 from functools import cache
 from typing import NamedTuple
 
-from windcrest_core.facts import Said, Text, Value
+from windcrest_core.facts import Said, Speaker, Text, Value
 from windcrest_core.measures import Units, minutes_words
 
 Shown = Callable[[Units, float], str]
@@ -107,22 +107,28 @@ def _hole(name: str, way: str) -> Hole:
     return hole
 
 
-class Sayer:
+class Sayer(Speaker):
     """Says in `units` what is said, from `words` (code → sentence)."""
 
     def __init__(self, units: Units, words: Mapping[str, str]) -> None:
         self.units = units
         self.words = words
+        self._same: dict[str, str] = {}
 
     def say(self, text: Text) -> str:
         """The sentence; of a plain text the text itself. A code without words, or a value that its words
         want and that is not there, is a KeyError."""
         if isinstance(text, str):
             return text
-        return "".join(
+        if not text.values and (same := self._same.get(text.code)) is not None:
+            return same
+        told = "".join(
             part if isinstance(part, str) else self._filled(part, text)
             for part in parts_of(self.words[text.code])
         )
+        if not text.values:
+            self._same[text.code] = told
+        return told
 
     def _filled(self, hole: Hole, text: Said) -> str:
         if hole.low is not None:
