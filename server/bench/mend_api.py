@@ -9,9 +9,8 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 from pydantic import BaseModel
 
-from server.bench.models import MishapRecord
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.models import Figure
+from server.shelf.models import Figure, MishapRecord
 from server.shelf.owned import own_figure
 from server.shelf.planning import given_of
 from server.writes import computes

@@ -9,7 +9,6 @@ from django.conf import settings
 from django.db import models
 
 from server.shelf.models import Figure
-from windcrest_core.given.progress import BakeDone, Mishap, Progress
 from windcrest_core.prints.agenda import Agenda
 from windcrest_core.stock.steady import Reading
 
@@ -25,50 +24,6 @@ class LogEntry(models.Model):
 
     class Meta:
         ordering = ["-made", "-id"]
-
-
-class StepDone(models.Model):
-    """A step ticked; `snapshot` is what the plan said of it then, in mm, g and °C whatever the person's units."""
-
-    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="steps_done")
-    key = models.CharField(max_length=80)
-    snapshot = models.JSONField(default=dict)
-    made = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_tick")]
-
-
-class BakeRecord(models.Model):
-    """The minutes a bake really took, the keys of what went in raw, and the air where it was
-    measured, every 15 s; `live` is how it was followed, where it was."""
-
-    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="bakes")
-    number = models.PositiveIntegerField()
-    live = models.ForeignKey("LiveBake", on_delete=models.SET_NULL, null=True, related_name="+")
-    minutes = models.FloatField()
-    steps = models.JSONField(default=list)
-    air_c = models.JSONField(default=list)
-    made = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_bake")]
-
-
-class MishapRecord(models.Model):
-    """Something that went wrong with a part, and the way on that was taken."""
-
-    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="mishaps")
-    key = models.CharField(max_length=40)
-    kind = models.CharField(max_length=20)
-    part = models.CharField(max_length=40)
-    way = models.CharField(max_length=40)
-    after_bake = models.PositiveIntegerField(default=0)
-    made = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_mishap")]
-        ordering = ["pk"]
 
 
 def new_bake_key() -> str:
@@ -161,31 +116,6 @@ def hash_of(token: str) -> str:
 
 def new_token() -> str:
     return secrets.token_urlsafe(24)
-
-
-def progress_of(figure_id: str) -> Progress:
-    """What is done of a figure, for the plan."""
-    return Progress(
-        steps_done=list(
-            StepDone.objects.filter(figure_id=figure_id)
-            .order_by("key")
-            .values_list("key", flat=True)
-        ),
-        bakes=[
-            BakeDone(bake=row.number, minutes=row.minutes, steps=row.steps, air_c=row.air_c)
-            for row in BakeRecord.objects.filter(figure_id=figure_id).order_by("number")
-        ],
-        mishaps=[
-            Mishap(
-                id=row.key,
-                kind=row.kind,  # type: ignore[arg-type]
-                part=row.part,
-                way=row.way,
-                after_bake=row.after_bake,
-            )
-            for row in MishapRecord.objects.filter(figure_id=figure_id)
-        ],
-    )
 
 
 class AgendaTold(models.Model):

@@ -89,3 +89,52 @@ class ReferencePicture(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_picture")]
+
+
+class StepDone(models.Model):
+    """A step ticked; `snapshot` is what the plan said of it then, in mm, g and °C whatever the person's units."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="steps_done")
+    key = models.CharField(max_length=80)
+    snapshot = models.JSONField(default=dict)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        db_table = "bench_stepdone"
+        constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_tick")]
+
+
+class BakeRecord(models.Model):
+    """The minutes a bake really took, the keys of what went in raw, and the air where it was
+    measured, every 15 s; `live` is how it was followed, where it was."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="bakes")
+    number = models.PositiveIntegerField()
+    live = models.ForeignKey(
+        "bench.LiveBake", on_delete=models.SET_NULL, null=True, related_name="+"
+    )
+    minutes = models.FloatField()
+    steps = models.JSONField(default=list)
+    air_c = models.JSONField(default=list)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        db_table = "bench_bakerecord"
+        constraints = [models.UniqueConstraint(fields=["figure", "number"], name="one_bake")]
+
+
+class MishapRecord(models.Model):
+    """Something that went wrong with a part, and the way on that was taken."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="mishaps")
+    key = models.CharField(max_length=40)
+    kind = models.CharField(max_length=20)
+    part = models.CharField(max_length=40)
+    way = models.CharField(max_length=40)
+    after_bake = models.PositiveIntegerField(default=0)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        db_table = "bench_mishaprecord"
+        constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_mishap")]
+        ordering = ["pk"]

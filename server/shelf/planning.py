@@ -10,8 +10,8 @@ from threading import Lock
 from django.conf import settings
 
 from server.accounts.models import HouseRules
-from server.bench.models import progress_of
 from server.shelf.models import Figure
+from server.shelf.progress import progress_of
 from server.speaking import speaker_of
 from server.stores.models import StoresDocument
 from windcrest_core.given.load import Context, load_context

@@ -8,11 +8,11 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field, ValidationError
 
-from server.bench.models import progress_of
 from server.problems import Problem
 from server.schemas import Out, ProblemOut
 from server.shelf.models import Figure
 from server.shelf.planning import context_of, kept_plan_of, plan_of
+from server.shelf.progress import progress_of
 from server.stores.actions.set_stores import set_stores
 from server.stores.models import StoresDocument
 from server.writes import computes

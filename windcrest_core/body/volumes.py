@@ -154,7 +154,7 @@ def _counts(solid: Solid, cells: int) -> tuple[Array, float]:
     return np.clip(np.ceil(2 * half / cell), 3, 160).astype(int), cell
 
 
-def _at_most(counts: Array, most: int) -> Array:
+def at_most(counts: Array, most: int) -> Array:
     """The grid made coarser along its longer axes until it has no more cells than allowed."""
     while np.prod(counts) > most and counts.max() > 3:
         counts = np.where(counts == counts.max(), np.maximum(3, counts * 3 // 4), counts)
@@ -166,7 +166,7 @@ def _on_its_own(solid: Solid, over: Solids, cores: Solids, cells: int, most: int
     """The same of a thin part, on a fine grid along its own axes, of at most so many cells."""
     offset, half = solid.half_extents
     wanted, cell = _counts(solid, cells)
-    counts = _at_most(wanted, most)
+    counts = at_most(wanted, most)
     cell *= float(np.prod(wanted) / np.prod(counts)) ** (1 / 3)
     axes = [
         (offset[i] - half[i] + (np.arange(counts[i]) + 0.5) * 2 * half[i] / counts[i]).astype(

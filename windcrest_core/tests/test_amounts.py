@@ -6,12 +6,18 @@ import math
 import unittest
 from dataclasses import replace
 
-from windcrest_core.body.soft_clay import clay_breaks_nmm
+import numpy as np
+
+from windcrest_core.bake.cure import scorch
+from windcrest_core.body.soft_clay import clay_breaks_nmm, longest_overhang_mm, raw_clay_gives_nmm
+from windcrest_core.body.volumes import at_most
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.clay.portions import sheet_setting
 from windcrest_core.frame.balance import base_mass_g
 from windcrest_core.frame.gauges import tried
 from windcrest_core.frame.loads import clay_round_nmm
+from windcrest_core.frame.mechanics import poseable_gap_mm
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import MishapKind, Progress
 from windcrest_core.given.stores import Stores
@@ -187,3 +193,35 @@ class PartAmountsTest(unittest.TestCase):
         self.assertAlmostEqual(base_mass_g(disc), 122.15, places=2)
         square = disc.model_copy(update={"shape": "rectangle"})
         self.assertAlmostEqual(base_mass_g(square), 155.52, places=2)
+
+
+class FormulaAmountsTest(unittest.TestCase):
+    """Each formula once by hand, away from the examples it is written with."""
+
+    def test_half_an_hour_at_150_is_one_scorch_and_at_160_it_is_3_7(self) -> None:
+        """exp(200000 ÷ 8.3145 × (1 ÷ 423.15 − 1 ÷ 433.15)) = 3.715."""
+        steady = np.full((181, 1), 150.0)
+        self.assertAlmostEqual(float(scorch(steady, 10.0)[-1, 0]), 1.0, places=9)
+        hotter = float(scorch(steady + 10.0, 10.0)[-1, 0])
+        self.assertAlmostEqual(
+            hotter, math.exp(200e3 / 8.314462618 * (1 / 423.15 - 1 / 433.15)), places=3
+        )
+        self.assertAlmostEqual(hotter, 3.715, places=3)
+
+    def test_raw_clay_gives_and_hangs_out_by_its_section(self) -> None:
+        """4 kPa on 10 mm round: 0.004 × 1000 ÷ 6; a sheet 2 mm thick: √(2667 × 0.002 ÷ (2 × 1750 g))."""
+        self.assertAlmostEqual(raw_clay_gives_nmm(10), 2 / 3)
+        self.assertAlmostEqual(longest_overhang_mm(2, True), 12.4654, places=3)
+        self.assertAlmostEqual(clay_breaks_nmm(0.5), 20 * math.pi * 0.5**3 / 32)
+
+    def test_a_joint_bends_in_half_its_limb_or_three_of_its_wire(self) -> None:
+        self.assertAlmostEqual(poseable_gap_mm(10, 1.5, 90), math.pi / 2 * 5)
+        self.assertAlmostEqual(poseable_gap_mm(10, 2.0, 20), 6.0)
+
+    def test_sheets_are_laid_up_to_the_nearest_thickness(self) -> None:
+        """6.2 mm of settings 2 and 1.55: three of the first are 6.0, four of the second 6.2."""
+        self.assertEqual(sheet_setting(6.2, [2.0, 1.55]), (2, 4))
+
+    def test_a_long_grid_is_made_coarser_by_quarters_along_its_length(self) -> None:
+        """160 → 120 → 90 → 67 cells, until 67 × 10 × 10 are no more than 8,000."""
+        self.assertEqual(list(at_most(np.array([160, 10, 10]), 8000)), [67, 10, 10])

@@ -4,9 +4,8 @@ from __future__ import annotations
 
 import gzip
 
-from server.bench.models import BakeRecord, StepDone
 from server.problems import Problem
-from server.shelf.models import Figure
+from server.shelf.models import BakeRecord, Figure, StepDone
 from server.shelf.planning import context_of, kept_plan_of, plan_of
 from server.speaking import speaker_of
 from windcrest_core.errors import Fault

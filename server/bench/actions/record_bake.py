@@ -6,8 +6,8 @@ import itertools
 
 from server.bench.actions.mark_steps import mark_steps
 from server.bench.begun import planned_then
-from server.bench.models import BakeRecord, LiveBake
-from server.shelf.models import Figure
+from server.bench.models import LiveBake
+from server.shelf.models import BakeRecord, Figure
 from server.shelf.planning import plan_of
 from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.refused import limit_words

@@ -9,8 +9,8 @@ from typing import Any
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
-from server.bench.models import BakeReading, BakeRecord, LiveBake, LogEntry
-from server.shelf.models import Figure
+from server.bench.models import BakeReading, LiveBake, LogEntry
+from server.shelf.models import BakeRecord, Figure
 from server.shelf.planning import plan_of
 from server.testing import ApiCase, person
 

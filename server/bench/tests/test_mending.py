@@ -7,7 +7,7 @@ from typing import Any
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from server.bench.actions.mark_steps import mark_steps
-from server.bench.models import BakeRecord, MishapRecord
+from server.shelf.models import BakeRecord, MishapRecord
 from server.testing import ApiCase, person
 
 

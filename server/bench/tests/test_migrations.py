@@ -6,8 +6,8 @@ from importlib import import_module
 
 from django.apps import apps
 
-from server.bench.models import StepDone
 from server.shelf.actions.create_figure import create_figure
+from server.shelf.models import StepDone
 from server.shelf.planning import plan_of
 from server.testing import ApiCase
 
