@@ -16,15 +16,17 @@ from server.bench.timers_api import router as timers
 from server.boundary import PlainParser
 from server.document import DescribedApi
 from server.problems import install
+from server.shelf.booking_api import router as bookings
+from server.shelf.calibration_api import router as calibrations
 from server.shelf.edits_api import router as edits
 from server.shelf.figures_api import router as figures
+from server.shelf.needs_api import router as needs
 from server.shelf.order_api import router as order
 from server.shelf.prints_api import router as prints
 from server.shelf.references_api import router as references
 from server.shelf.views_api import router as views
 from server.speaking import SpokenRenderer
 from server.stores.api import router as stores
-from server.stores.needs_api import router as needs
 from server.stores.stock_api import router as stock
 from server.writes import in_one_write
 
@@ -50,6 +52,8 @@ api.add_router("/v1/", in_one_write(prints))
 api.add_router("/v1/", in_one_write(stores))
 api.add_router("/v1/", in_one_write(stock))
 api.add_router("/v1/", in_one_write(needs))
+api.add_router("/v1/", in_one_write(bookings))
+api.add_router("/v1/", in_one_write(calibrations))
 api.add_router("/v1/", in_one_write(bench))
 api.add_router("/v1/", in_one_write(devices))
 api.add_router("/v1/", in_one_write(timers))

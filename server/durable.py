@@ -7,9 +7,11 @@ import secrets
 import time
 from pathlib import Path
 
+from django.apps import apps
 from django.conf import settings
 from django.core.files.base import File
 from django.core.files.storage import FileSystemStorage
+from django.db.models import FileField
 
 FRESH_S = 3600.0  # younger files may belong to a change that is being written
 
@@ -51,13 +53,13 @@ def _keep_names(folder: Path) -> None:
 
 
 def sweep(now_s: float | None = None) -> list[Path]:
-    """Move pictures that no entry and no reference speaks of out of the way, into ``data/swept``."""
-    from server.bench.models import LogEntry
-    from server.shelf.models import ReferencePicture
-
+    """Move pictures that no row speaks of out of the way, into ``data/swept``."""
     known = {
-        *LogEntry.objects.exclude(picture="").values_list("picture", flat=True),
-        *ReferencePicture.objects.values_list("picture", flat=True),
+        name
+        for model in apps.get_models()
+        for field in model._meta.concrete_fields
+        if isinstance(field, FileField)
+        for name in model._base_manager.values_list(field.attname, flat=True)
     }
     root, aside = Path(settings.MEDIA_ROOT), settings.DATA / "swept"
     now = time.time() if now_s is None else now_s

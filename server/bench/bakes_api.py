@@ -10,8 +10,9 @@ from pydantic import BaseModel, Field
 
 from server.schemas import ProblemOut
 from server.shelf.owned import as_json, own_figure
-from server.shelf.planning import context_of, given_of, plan_of
+from server.shelf.planning import given_of, plan_of
 from server.speaking import speaker_of
+from server.stores.given import context_of
 from server.writes import computes
 from windcrest_core.bake.chips import ChipRate, chip_rate
 from windcrest_core.bake.heat_gun import GunSet, gun_set

@@ -14,8 +14,9 @@ from server.bench.models import AgendaTold
 from server.downloads import PDF, download
 from server.schemas import ProblemOut
 from server.shelf.models import Figure
-from server.shelf.planning import context_of, plan_of
+from server.shelf.planning import plan_of
 from server.shelf.printing import printing_for
+from server.stores.given import context_of
 from windcrest_core.prints.agenda import agenda_ics, agenda_of, work_of
 from windcrest_core.prints.day_sheet import day_sheet_pdf
 from windcrest_core.work.calendar import Calendar, calendar

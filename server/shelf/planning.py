@@ -9,24 +9,16 @@ from threading import Lock
 
 from django.conf import settings
 
-from server.accounts.models import HouseRules
 from server.shelf.models import Figure
 from server.shelf.progress import progress_of
 from server.speaking import speaker_of
-from server.stores.models import StoresDocument
+from server.stores.given import context_of
 from windcrest_core.given.load import Context, load_context
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.reach import Reach
 from windcrest_core.plan import Plan, plan
 from windcrest_core.say import Sayer
 from windcrest_core.sheet import FigureSheet
-
-
-def context_of(owner_id: int) -> Context:
-    """House rules and stores of a person as they are now."""
-    rules = HouseRules.objects.filter(owner_id=owner_id).first() or HouseRules()
-    stores = StoresDocument.objects.filter(owner_id=owner_id).first() or StoresDocument()
-    return Context(rules=rules.rules, stores=stores.stores)
 
 
 class Kept:

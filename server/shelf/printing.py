@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from server.shelf.models import Figure
-from server.shelf.planning import context_of
+from server.stores.given import context_of
 from windcrest_core.errors import SheetError
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.prints.page import Printing

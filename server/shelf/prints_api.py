@@ -11,8 +11,9 @@ from server.downloads import PDF, csv_file, download
 from server.schemas import ProblemOut
 from server.shelf.models import Figure
 from server.shelf.owned import own_figure
-from server.shelf.planning import context_of, given_of, plan_of
+from server.shelf.planning import given_of, plan_of
 from server.shelf.printing import figure_printing, printing_for
+from server.stores.given import context_of
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.patterns import Pattern, patterns
 from windcrest_core.errors import SheetError, UnitError

@@ -10,7 +10,6 @@ from django.db.models import QuerySet, Sum
 from django.db.models.functions import Coalesce
 
 from server.documents import PersonDocument
-from server.shelf.models import Figure
 from windcrest_core.given.load import load_owned, load_stores
 from windcrest_core.given.stores import BendTest, Owned, Stores, WireCoil
 from windcrest_core.stock import ledger
@@ -79,7 +78,7 @@ class Movement(models.Model):
     )
     change = models.FloatField()
     figure = models.ForeignKey(
-        Figure, null=True, default=None, on_delete=models.SET_NULL, related_name="movements"
+        "shelf.Figure", null=True, default=None, on_delete=models.SET_NULL, related_name="movements"
     )
     step = models.CharField(max_length=80, blank=True)
     note = models.CharField(max_length=200, blank=True)

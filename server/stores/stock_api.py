@@ -15,8 +15,7 @@ from server.accounts.models import HouseRules
 from server.downloads import csv_file
 from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.models import Figure
-from server.stores.actions.book import On, add_lot, book, take_back
+from server.stores.actions.book import On, add_lot, take_back
 from server.stores.actions.import_stock import import_stock, take_back_import
 from server.stores.models import Item, Lot, Movement, counted, items_of, lot_out
 from server.writes import own_transaction
@@ -93,17 +92,6 @@ class ImportOut(Out):
 
     rows: list[Change]
     taken: int | None
-
-
-class Booking(Schema):
-    kind: ledger.MovementKind
-    amount: str = Field(max_length=40)
-    lot: int | None = None
-    figure: str | None = None
-    step: str = Field("", max_length=80)
-    note: str = Field("", max_length=200)
-    anyway: bool = False
-    client_key: str | None = Field(None, max_length=64)
 
 
 def _owner(request: HttpRequest) -> int:
@@ -188,22 +176,6 @@ def patch_item(request: HttpRequest, item_id: int, body: ItemChanges) -> Done:
     item.low_at = read_amount(text, unit, _rules(_owner(request)), "low_at") if text else None
     item.save(update_fields=["low_at"])
     return Done()
-
-
-@router.post("stock/items/{item_id}/movements", response={201: Done, **ERRORS})
-def post_movement(request: HttpRequest, item_id: int, body: Booking) -> tuple[int, Done]:
-    """Book what was used, wasted, weighed or corrected."""
-    owner, item = _owner(request), _item(request, item_id)
-    if body.kind == "taken_back":
-        raise SheetError.one("kind", body.kind, "bought, used, wasted, weighed or corrected")
-    figure = None
-    if body.figure:
-        figure = get_object_or_404(Figure, pk=body.figure, owner_id=owner, deleted=None)
-    if body.lot is not None and not item.lots.filter(pk=body.lot).exists():
-        raise SheetError.one("lot", body.lot, f"a lot of {item.label}")
-    on = On(figure, body.step, body.note, body.client_key)
-    book(owner, item, body.lot, body.kind, body.amount, _rules(owner), body.anyway, on)
-    return 201, Done()
 
 
 @router.post("stock/movements/{movement_id}/take-back", response={200: Done, **ERRORS})

@@ -1,4 +1,4 @@
-"""Make a person, with house rules and stores of their own."""
+"""Make a person, with house rules of their own."""
 
 from __future__ import annotations
 
@@ -9,10 +9,8 @@ from django.db import IntegrityError, transaction
 
 from server.accounts.models import HouseRules
 from server.problems import Problem
-from server.stores.models import StoresDocument
 from windcrest_core.errors import Fault
 from windcrest_core.given.house_rules import Rules
-from windcrest_core.given.stores import Owned
 
 
 def sign_up(name: str, password: str) -> User:
@@ -30,7 +28,6 @@ def sign_up(name: str, password: str) -> User:
         with transaction.atomic():
             user.save()
             HouseRules.objects.create(owner=user, body=Rules().model_dump(mode="json"))
-            StoresDocument.objects.create(owner=user, body=Owned().model_dump(mode="json"))
     except IntegrityError as error:
         raise Problem(
             409, "Somebody has that name.", [Fault("name", name, "a name nobody has yet")]

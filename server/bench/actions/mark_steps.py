@@ -6,8 +6,9 @@ import gzip
 
 from server.problems import Problem
 from server.shelf.models import BakeRecord, Figure, StepDone
-from server.shelf.planning import context_of, kept_plan_of, plan_of
+from server.shelf.planning import kept_plan_of, plan_of
 from server.speaking import speaker_of
+from server.stores.given import context_of
 from windcrest_core.errors import Fault
 from windcrest_core.given.load import Context
 from windcrest_core.measures import Units

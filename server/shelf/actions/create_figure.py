@@ -7,7 +7,7 @@ from django.db import transaction
 
 from server.accounts.receipts import Sending, made_before, receive
 from server.shelf.models import Figure, Revision
-from server.shelf.planning import context_of
+from server.stores.given import context_of
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import FigureSheet

@@ -10,7 +10,8 @@ from server.shelf.actions.add_reference import copy_pictures
 from server.shelf.actions.create_figure import put_on_shelf
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.models import Figure
-from server.shelf.planning import context_of, given_of, refuse_unbuildable
+from server.shelf.planning import given_of, refuse_unbuildable
+from server.stores.given import context_of
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.given.progress import Progress

@@ -145,7 +145,7 @@ class PlanTest(ApiCase):
         self.assert_problem(self.client.get("/api/v1/stock/movements?skip=x"), 422, "skip")
 
     def test_a_finished_figure_keeps_its_rules(self) -> None:
-        from server.shelf.planning import context_of
+        from server.stores.given import context_of
 
         self.figure.pinned = context_of(self.user).model_dump(mode="json")
         self.figure.save()

@@ -10,7 +10,6 @@ from django.db import IntegrityError, transaction
 from django.shortcuts import get_object_or_404
 
 from server.problems import Problem
-from server.shelf.models import Figure
 from server.stores.models import Item, Lot, Movement, StoresDocument, counted, lot_out
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.given.house_rules import Rules
@@ -29,7 +28,7 @@ from windcrest_core.stock.ledger import MovementKind, change_of, spread_over
 class On:
     """What a booking is for, and what the device that sent it calls it."""
 
-    figure: Figure | None = None
+    figure_id: str | None = None
     step: str = ""
     note: str = ""
     client_key: str | None = None
@@ -41,7 +40,7 @@ def write_movement(lot_id: int, kind: MovementKind, change: float, on: On) -> Mo
         lot_id=lot_id,
         kind=kind,
         change=change,
-        figure=on.figure,
+        figure_id=on.figure_id,
         step=on.step[:80],
         note=on.note[:200],
         client_key=on.client_key,
@@ -193,7 +192,7 @@ def book(
         if len(lots) != 1:
             raise SheetError.one("lot", "", f"one lot of {item.label}: {kind} is of a single one")
         change = change_of(kind, value, lots[0].left)
-        if kind == "weighed" and on.figure is not None and change < 0:
+        if kind == "weighed" and on.figure_id is not None and change < 0:
             kind = "used"
         return [write_movement(lots[0].id, kind, change, on)]
 
@@ -209,7 +208,7 @@ def take_back(owner_id: int, movement_id: int) -> Movement:
                 lot=movement.lot,
                 kind="taken_back",
                 change=-movement.change,
-                figure=movement.figure,
+                figure_id=movement.figure_id,
                 step=movement.step,
                 note=movement.note,
                 takes_back=movement,

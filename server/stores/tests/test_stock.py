@@ -139,10 +139,10 @@ class BookingTest(StockCase):
 class CoilTest(StockCase):
     def test_lots_of_wire_are_the_coils_of_the_cut_list(self) -> None:
         self.add("wire", "al_awg12", "3 m")
-        stores = StoresDocument.objects.get(owner=self.user).stores
+        stores = StoresDocument.objects.get_or_create(owner=self.user)[0].stores
         self.assertEqual([(c.wire, c.length_mm) for c in stores.coils], [("al_awg12", 3000)])
         self.book("used", "3 m", key="al_awg12")
-        self.assertEqual(StoresDocument.objects.get(owner=self.user).stores.coils, [])
+        self.assertEqual(StoresDocument.objects.get_or_create(owner=self.user)[0].stores.coils, [])
 
     def test_a_bend_test_of_a_coil_sets_its_yield(self) -> None:
         lot = self.add("wire", "al_awg12", "3 m")
@@ -164,7 +164,7 @@ class CoilTest(StockCase):
         self.assertIsNone(Lot.objects.get(pk=lot).bend_test)
 
     def test_coils_of_an_older_document_become_lots(self) -> None:
-        document = StoresDocument.objects.get(owner=self.user)
+        document = StoresDocument.objects.get_or_create(owner=self.user)[0]
         coil = {"id": "coil_1", "wire": "al_awg12", "length_mm": 3400, "bend_test": None}
         document.body = {**document.body, "coils": [coil]}
         document.save()

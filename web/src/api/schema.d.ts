@@ -111,7 +111,7 @@ export interface paths {
          * Preview Calibration
          * @description What a calibration shows, and how far it moves each planned figure; nothing is kept.
          */
-        post: operations["server_stores_api_preview_calibration"];
+        post: operations["server_shelf_calibration_api_preview_calibration"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1449,7 +1449,7 @@ export interface paths {
          * Get Costs
          * @description What each figure is planned to cost, and what was really taken for it.
          */
-        get: operations["server_stores_needs_api_get_costs"];
+        get: operations["server_shelf_needs_api_get_costs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1531,7 +1531,7 @@ export interface paths {
          * Post Movement
          * @description Book what was used, wasted, weighed or corrected.
          */
-        post: operations["server_stores_stock_api_post_movement"];
+        post: operations["server_shelf_booking_api_post_movement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1623,7 +1623,7 @@ export interface paths {
          * Get Reserved
          * @description What planned figures still take, thing by thing.
          */
-        get: operations["server_stores_needs_api_get_reserved"];
+        get: operations["server_shelf_needs_api_get_reserved"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1643,7 +1643,7 @@ export interface paths {
          * Get Shopping
          * @description What to buy for the figures whose ids are given, parted by commas.
          */
-        get: operations["server_stores_needs_api_get_shopping"];
+        get: operations["server_shelf_needs_api_get_shopping"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1663,7 +1663,7 @@ export interface paths {
          * Print Shopping
          * @description The shopping list for the figures whose ids are given, to take along.
          */
-        get: operations["server_stores_needs_api_print_shopping"];
+        get: operations["server_shelf_needs_api_print_shopping"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8086,7 +8086,7 @@ export interface operations {
             };
         };
     };
-    server_stores_api_preview_calibration: {
+    server_shelf_calibration_api_preview_calibration: {
         parameters: {
             query?: never;
             header?: never;
@@ -12483,7 +12483,7 @@ export interface operations {
             };
         };
     };
-    server_stores_needs_api_get_costs: {
+    server_shelf_needs_api_get_costs: {
         parameters: {
             query?: never;
             header?: never;
@@ -12709,7 +12709,7 @@ export interface operations {
             };
         };
     };
-    server_stores_stock_api_post_movement: {
+    server_shelf_booking_api_post_movement: {
         parameters: {
             query?: never;
             header?: never;
@@ -12984,7 +12984,7 @@ export interface operations {
             };
         };
     };
-    server_stores_needs_api_get_reserved: {
+    server_shelf_needs_api_get_reserved: {
         parameters: {
             query?: never;
             header?: never;
@@ -13013,7 +13013,7 @@ export interface operations {
             };
         };
     };
-    server_stores_needs_api_get_shopping: {
+    server_shelf_needs_api_get_shopping: {
         parameters: {
             query?: {
                 figures?: string;
@@ -13044,7 +13044,7 @@ export interface operations {
             };
         };
     };
-    server_stores_needs_api_print_shopping: {
+    server_shelf_needs_api_print_shopping: {
         parameters: {
             query?: {
                 figures?: string;

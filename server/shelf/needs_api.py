@@ -12,8 +12,9 @@ from ninja import Router
 from server.downloads import PDF, download
 from server.schemas import Out, ProblemOut
 from server.shelf.models import Figure
-from server.shelf.planning import context_of, figure_context, plan_of
+from server.shelf.planning import figure_context, plan_of
 from server.shelf.printing import printing_for
+from server.stores.given import context_of
 from server.stores.models import Movement, items_of
 from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
 from windcrest_core.stock import ledger

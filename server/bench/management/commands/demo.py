@@ -51,7 +51,7 @@ class Command(BaseCommand):
         rules = load_rules(festival["rules"])
         HouseRules.objects.filter(owner=owner).update(body=rules.model_dump(mode="json"))
         owned = load_owned(festival["stores"])
-        StoresDocument.objects.filter(owner=owner).update(body=owned.model_dump(mode="json"))
+        StoresDocument.objects.create(owner=owner, body=owned.model_dump(mode="json"))
         figures: dict[str, Figure] = {}
         for row in festival["figures"]:
             text = (EXAMPLES / row["sheet"]).read_text(encoding="utf-8")
@@ -90,7 +90,9 @@ class Command(BaseCommand):
             item.low_at = read_amount(row["low_at"], unit, rules, "low_at")
             item.save()
         for name, amount in row.get("used", []):
-            book(owner_id, item, lot.pk, "used", amount, rules, False, On(figure=figures[name]))
+            book(
+                owner_id, item, lot.pk, "used", amount, rules, False, On(figure_id=figures[name].id)
+            )
 
     @staticmethod
     def _history(figure: Figure, row: dict[str, Any]) -> None:
