@@ -8,6 +8,8 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.body.bent_solids import CoilSolid
+from windcrest_core.body.figure import Piece
 from windcrest_core.body.portions import (
     ball_mm,
     ball_mm3,
@@ -19,13 +21,17 @@ from windcrest_core.body.portions import (
     snake_mm,
     snake_mm3,
 )
+from windcrest_core.body.solids import RoundConeSolid
+from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.portions import Portion, sheet_setting
 from windcrest_core.clay.reckoner import Asked, reckon
 from windcrest_core.errors import SheetError
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.prints.page import Printing
 from windcrest_core.prints.portion_card import portion_card_pdf, rows_of
+from windcrest_core.sheet import FigureSheet
 from windcrest_core.tests.paper import read
 from windcrest_core.tests.support import biped, context, example, planned
 
@@ -170,3 +176,50 @@ class ReckonerTest(unittest.TestCase):
             with self.subTest(path), self.assertRaises(SheetError) as caught:
                 reckon(asked, Context())
             self.assertEqual(caught.exception.faults[0].path, path)
+
+
+class OfAPartTest(unittest.TestCase):
+    """How a part's clay is begun, from its own shape."""
+
+    def portion(self, sheet: FigureSheet, part: str) -> tuple[Portion, Piece]:
+        plan = planned(sheet)
+        work = workpiece(sheet, Context(), Progress())
+        found = next(row for row in plan.clay.parts if row.id == part)
+        return found.portion, work.figure.piece(part)
+
+    def test_a_drop_is_as_slender_as_its_part(self) -> None:
+        drop, piece = self.portion(example("barnacle_ox"), "shell_1_r")
+        long = 2 * float(max(piece.solid.half_extents[1]))
+        self.assertEqual(drop.form, "drop")
+        ratio = long / piece.solid.greatest_thickness_mm
+        self.assertGreater(ratio, 1.0)
+        self.assertAlmostEqual((drop.length_mm or 0) / (drop.across_mm or 1), ratio, places=6)
+
+    def test_a_horn_is_rolled_as_a_cone_as_long_as_it_winds(self) -> None:
+        cone, piece = self.portion(example("barnacle_ox"), "horn_r")
+        assert isinstance(piece.solid, CoilSolid)
+        winds = sum(segment.h for segment in piece.solid.segments)
+        self.assertEqual(cone.form, "cone")
+        self.assertAlmostEqual(cone.length_mm or 0, winds, places=6)
+        self.assertGreater(winds, 2 * float(max(piece.solid.half_extents[1])))
+
+    def test_a_cuff_is_a_strip_as_broad_as_it_is_long_and_once_round(self) -> None:
+        """Round a forearm: π (r₁ + r₂) h of surface, whatever clay there is to it."""
+        arm = biped().part("forearm_r").model_dump(mode="json")
+        shape = {
+            key: value * 1.3 if "radius" in key else value for key, value in arm["shape"].items()
+        }
+        cuff = {
+            **arm,
+            "id": "cuff",
+            "label": "cuff",
+            "shape": shape,
+            "lies_on": "forearm_r",
+            "layer": 1,
+            "core": "wire",
+        }
+        strip, piece = self.portion(biped(part__cuff=cuff), "cuff")
+        assert isinstance(piece.solid, RoundConeSolid)
+        self.assertEqual(strip.form, "strip")
+        round_cm2 = math.pi * (piece.solid.r1 + piece.solid.r2) * piece.solid.h / 100
+        self.assertAlmostEqual(strip.area_cm2 or 0, round_cm2, places=6)
