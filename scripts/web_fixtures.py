@@ -28,13 +28,16 @@ from windcrest_core.given.progress import Progress  # noqa: E402
 from windcrest_core.given.stores import Owned  # noqa: E402
 from windcrest_core.plan import plan  # noqa: E402
 from windcrest_core.stock.kinds import KINDS  # noqa: E402
+from windcrest_core.words import sayer  # noqa: E402
 
 text = (ROOT / "examples" / "ferrywoman.figure.json").read_text(encoding="utf-8")
 figure = Figure(id="f" * 32, sheet_json=json.loads(text))
 context = Context()
 made = {
     "figure": figure_out(figure).model_dump(mode="json"),
-    "plan": plan(figure.sheet, context, Progress(), date(2026, 7, 1)).model_dump(mode="json"),
+    "plan": plan(figure.sheet, context, Progress(), date(2026, 7, 1)).model_dump(
+        mode="json", context=sayer(context.rules.units)
+    ),
     "bodies": [body.model_dump(mode="json") for body in bodies(None)],
     "catalogue": catalogue().model_dump(mode="json"),
     "rules": context.rules.model_dump(mode="json"),
