@@ -16,8 +16,8 @@ from windcrest_core.tests.paper import read
 
 METRIC = re.compile(r"\d ?(?:mm|cm|m|kg|g|°C|C|N|N·mm|kPa|cm²|cm³)(?![\w²³·/])")
 AS_SOLD = re.compile(r"beads of \d+ mm|[\d.]+ (?:mm|µm)(?= roll)")
-ITS_OWN_NAMES = {"sheet", "operations", "drawing", "catalogue", "size"}
-"""Fields of what a person wrote or of what is drawn; the size a wire is sold by."""
+ITS_OWN_NAMES = {"sheet", "operations", "drawing", "catalogue", "size", "key", "id", "figure_id"}
+"""Fields of what a person wrote or of what is drawn; the size a wire is sold by; keys, of any letters."""
 DATA = ("/catalogue", "/finished-plan", "/revisions", "/model")
 INCHES = {"length_unit": "in", "mass_unit": "oz", "temperature_unit": "F"}
 
