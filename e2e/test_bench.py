@@ -5,8 +5,9 @@ from __future__ import annotations
 from playwright.sync_api import expect
 
 from e2e.browser import Journey
-from server.bench.models import LogEntry, StepDone, Timer
+from server.bench.models import LogEntry, Timer
 from server.shelf.actions.create_figure import create_figure
+from server.shelf.models import StepDone
 
 
 class BenchJourney(Journey):

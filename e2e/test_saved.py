@@ -11,9 +11,9 @@ from PIL import Image
 from playwright.sync_api import Page, Route, expect
 
 from e2e.browser import Journey
-from server.bench.models import LogEntry, StepDone
+from server.bench.models import LogEntry
 from server.shelf.actions.create_figure import create_figure
-from server.shelf.models import Figure
+from server.shelf.models import Figure, StepDone
 from server.testing import PASSWORD
 
 WRITES = re.compile(r"/(edits|steps/.*|log)$")
