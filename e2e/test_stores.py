@@ -35,7 +35,7 @@ class StoresJourney(Journey):
             page.get_by_label("across").fill("40 mm")
             page.get_by_role("button", name=re.compile("^Take 22.* from the scale")).click()
             offered = page.locator("[data-density]")
-            expect(offered).to_contain_text("until now 0.500")
+            expect(offered).to_contain_text("until now 0.5 g")
             expect(page.locator("[data-move]")).to_contain_text("%")
             page.get_by_role("button", name="Count with it").click()
             expect(page.get_by_label("Counted with")).to_contain_text("foil, firm")
