@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Sequence
 from typing import Any, Literal
 
 from pydantic import ValidationError
 
 from windcrest_core.errors import Fault, Limits, SheetError
-from windcrest_core.units import inches_text
+from windcrest_core.measures import INCH_MM, OUNCE_G
 
 CHOSEN_BY_KIND = {"body", "shape", "scale"}
 DIFFERENCES = {"offset_c", "swing_c", "ramp_c_min"}
@@ -96,6 +97,14 @@ def beyond(path: str, value: object, **limits: Any) -> SheetError:
     return SheetError([Fault(path, value, limit_words(allowed), "limit", allowed)])
 
 
+def _within(value: float, up: bool) -> str:
+    """To a hundredth, a thousandth below one, on the inner side of a limit: what is said can be typed."""
+    places = 2 if value >= 1 else 3
+    steps = value * 10**places
+    whole = math.ceil(steps - 1e-9) if up else math.floor(steps + 1e-9)
+    return f"{whole / 10**places:g}"
+
+
 def limit_words(
     limits: Limits,
     length: Literal["mm", "in"] = "mm",
@@ -109,16 +118,16 @@ def limit_words(
     >>> limit_words(Limits(least=1.0, most=1440.0, unit="minutes"))
     '1 to 1440 minutes'
     >>> limit_words(Limits(most=2000.0, unit="mm"), length="in")
-    'at most 78 3/4 in'
+    'at most 78.74 in'
     >>> limit_words(Limits(above=0.0, most=275.0, unit="°C"), temperature="F")
     'more than 32 and at most 527 °F'
     """
 
-    def said(value: float) -> str:
+    def said(value: float, up: bool) -> str:
         if limits.unit == "mm" and length == "in":
-            return inches_text(value).removesuffix(" in")
+            return _within(value / INCH_MM, up)
         if limits.unit == "g" and mass == "oz":
-            return f"{value / 28.349523:.3g}"
+            return _within(value / OUNCE_G, up)
         if limits.unit.startswith("°C") and temperature == "F":
             return f"{value * 1.8 + (32 if limits.unit == '°C' else 0):.6g}"
         return f"{value:.6g}"
@@ -132,14 +141,14 @@ def limit_words(
         unit = f"°{temperature}"
     tail = unit if unit in ("", "°") else f" {unit}"
     if limits.least is not None and limits.most is not None:
-        return f"{said(limits.least)} to {said(limits.most)}{tail}"
+        return f"{said(limits.least, True)} to {said(limits.most, False)}{tail}"
     parts = [
-        f"{word} {said(value)}"
-        for word, value in (
-            ("at least", limits.least),
-            ("more than", limits.above),
-            ("at most", limits.most),
-            ("less than", limits.below),
+        f"{word} {said(value, up)}"
+        for word, value, up in (
+            ("at least", limits.least, True),
+            ("more than", limits.above, True),
+            ("at most", limits.most, False),
+            ("less than", limits.below, False),
         )
         if value is not None
     ]

@@ -295,7 +295,7 @@ test("what went wrong in words", () => {
   expect(faultText(refused)).toBe("tall is not allowed: a length such as 12 in");
   const fault = (path: string, allowed: string, code: string) =>
     faultText(new Problem(422, "No.", [{ path, value: "9000", allowed, code }]));
-  expect(fault("height_mm", "at most 78 3/4 in", "limit")).toBe("Type at most 78 3/4 in.");
+  expect(fault("height_mm", "at most 78.74 in", "limit")).toBe("Type at most 78.74 in.");
   expect(fault("name", "something written here", "empty")).toBe("Give it a name.");
   expect(fault("part/x/label", "something written here", "empty")).toBe("Give it a name.");
   expect(fault("story", "something written here", "empty")).toBe("Write something here.");
