@@ -9,10 +9,9 @@ from __future__ import annotations
 import math
 from functools import lru_cache
 
-import numpy as np
-
-from windcrest_core.bake.cure import CURED, FIRM, fusion
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
+from windcrest_core.bake.cure import CURED, FIRM
+from windcrest_core.bake.firing import Firing, WentIn, first_min
+from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody
 from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.ovenful import LONGEST_MIN
 from windcrest_core.facts import Frozen
@@ -50,22 +49,16 @@ def grades(body: HeatBody, oven: Oven, dial_c: float, label_c: float, rate: floa
     Source: SCIENCE 6b, By depth; bands assumed.
     """
     h = AIR_H_W_M2K[oven.air]
-    films = [h, h * (1 - FILM), h * (1 + FILM), h, h]
-    rates = np.array([1, 1, 1, SLOWEST_RATE, FASTEST_RATE]) * rate
+    films = (h, h * (1 - FILM), h * (1 + FILM), h, h)
+    went_in = WentIn.raw(label_c, rate, rate, rate, rate * SLOWEST_RATE, rate * FASTEST_RATE)
     minutes = 120.0
     while True:
-        air = air_c(oven, dial_c, minutes)
-        core = temperatures([body] * len(films), air, films).core_c
-        fused = fusion(core, np.full(len(films), label_c), STEP_S, None, rates)
+        fused = Firing((body,) * len(films), air_c(oven, dial_c, minutes), films, went_in).fusion
         if minutes >= LONGEST_MIN or (fused[-1] >= CURED).all():
             break
         minutes = min(LONGEST_MIN, minutes * ROOM)
-    found = []
-    for level in (FIRM, CURED):
-        over = fused >= level
-        first = np.where(over.any(axis=0), np.argmax(over, axis=0) * STEP_S / 60, math.inf)
-        found.append(_reached(first.tolist()))
-    return Grades(firm=found[0], fused=found[1])
+    firm, through = (_reached(first_min(fused >= level).tolist()) for level in (FIRM, CURED))
+    return Grades(firm=firm, fused=through)
 
 
 def _reached(minutes: list[float]) -> Reached | None:

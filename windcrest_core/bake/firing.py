@@ -11,7 +11,14 @@ from functools import cached_property
 import numpy as np
 
 from windcrest_core.bake.cure import CURED, SETS_BELOW_C, Array, fusion, scorch
-from windcrest_core.bake.heat import STEP_S, HeatBody, Temperatures, set_depths_mm, temperatures
+from windcrest_core.bake.heat import (
+    STEP_S,
+    Film,
+    HeatBody,
+    Temperatures,
+    set_depths_mm,
+    temperatures,
+)
 from windcrest_core.facts import Frozen
 
 STEPS_PER_MIN = 60.0 / STEP_S
@@ -36,25 +43,29 @@ class WentIn:
     before: tuple[Before, ...]
 
     @staticmethod
-    def raw(label_c: float, rate: float = 1.0) -> WentIn:
-        """One body of raw clay."""
-        return WentIn(np.array([label_c]), np.array([rate]), (RAW,))
+    def raw(label_c: float, *rates: float) -> WentIn:
+        """Bodies of one raw clay, one for each rate."""
+        return WentIn(np.full(len(rates), label_c), np.array(rates), (RAW,) * len(rates))
 
 
 @dataclass(frozen=True)
 class Firing:
-    """Bodies in one air, °C every 15 s, with a film of `h_w_m2k`. Arrays are (steps, bodies)."""
+    """Bodies in one air, °C every 15 s, with a film of `h_w_m2k`. Arrays are (steps, bodies).
+
+    `alike` is a firing of the same bodies in the same air that went in otherwise: its temperatures hold here too.
+    """
 
     bodies: tuple[HeatBody, ...]
     air_c: Array
-    h_w_m2k: float
+    h_w_m2k: Film
     went_in: WentIn
-    known: Temperatures | None = None
+    alike: Firing | None = None
 
     @cached_property
     def temps(self) -> Temperatures:
-        """As `known`, or worked out."""
-        return self.known or temperatures(list(self.bodies), self.air_c, self.h_w_m2k)
+        if self.alike is not None:
+            return self.alike.temps
+        return temperatures(self.bodies, self.air_c, self.h_w_m2k)
 
     @cached_property
     def fusion(self) -> Array:
@@ -67,13 +78,19 @@ class Firing:
     def scorch(self) -> Array:
         """Scorch of the surface, on top of what it was."""
         was = np.array([before.scorch for before in self.went_in.before])
-        return np.asarray(was + scorch(self.temps.surface_c, STEP_S))
+        return np.asarray(was + self._scorched)
+
+    @cached_property
+    def _scorched(self) -> Array:
+        if self.alike is not None:
+            return self.alike._scorched
+        return scorch(self.temps.surface_c, STEP_S)
 
     @cached_property
     def set_mm(self) -> Array:
         """How deep clay has set from the surface inwards, mm."""
         least = self.went_in.label_c - SETS_BELOW_C
-        return set_depths_mm(list(self.bodies), self.air_c, self.h_w_m2k, least)
+        return set_depths_mm(self.bodies, self.air_c, self.h_w_m2k, least)
 
     def cured_min(self) -> Array:
         """By body, when its coldest clay is fused; infinite where it is not in this time."""

@@ -7,6 +7,7 @@ foil core c 900, k 1.0, ρ its packed density [L/A].
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
@@ -24,6 +25,7 @@ AIR_H_W_M2K = {"tented": 10.0, "still": 14.0, "open": 18.0, "fan": 25.0}
 
 
 HeatShape = Literal["wall", "limb", "ball"]
+Film = float | tuple[float, ...]  # W/m²K, of all bodies or of each
 
 
 @dataclass(frozen=True)
@@ -122,7 +124,7 @@ def _modes(body: HeatBody, h: float) -> _Modes:
 
 
 def temperatures(
-    bodies: list[HeatBody], air_c: Array, h: float | list[float], start_c: float = 20.0
+    bodies: Sequence[HeatBody], air_c: Array, h: Film, start_c: float = 20.0
 ) -> Temperatures:
     """Surface and core of every body in an air that is linear between steps of 15 s.
 
@@ -139,8 +141,7 @@ def temperatures(
     >>> round(float(t.core_c[60, 0]), 1)
     76.6
     """
-    films = h if isinstance(h, list) else [h] * len(bodies)
-    modes = [_modes(body, film) for body, film in zip(bodies, films, strict=True)]
+    modes = _modes_of(bodies, h)
     states = _marched(modes, air_c, start_c)
     seen = np.array([[m.core, m.surface, m.set] for m in modes]).transpose(0, 2, 1)
     core, last, deep = np.moveaxis(states.transpose(1, 0, 2) @ seen, (0, 1, 2), (2, 1, 0))
@@ -152,6 +153,11 @@ def temperatures(
         core_c=core,
         set_c=deep,
     )
+
+
+def _modes_of(bodies: Sequence[HeatBody], h: Film) -> list[_Modes]:
+    films = h if isinstance(h, tuple) else (h,) * len(bodies)
+    return [_modes(body, film) for body, film in zip(bodies, films, strict=True)]
 
 
 def _marched(modes: list[_Modes], air_c: Array, start_c: float) -> Array:
@@ -175,7 +181,7 @@ def _marched(modes: list[_Modes], air_c: Array, start_c: float) -> Array:
 
 
 def set_depths_mm(
-    bodies: list[HeatBody], air_c: Array, h: float, sets_c: Array, start_c: float = 20.0
+    bodies: Sequence[HeatBody], air_c: Array, h: Film, sets_c: Array, start_c: float = 20.0
 ) -> Array:
     """How deep each body has set by each step: (steps + 1, bodies) mm from its surface.
 
@@ -183,8 +189,7 @@ def set_depths_mm(
     surface inwards without a gap.
     """
     found = np.zeros((len(air_c), len(bodies)))
-    for column, body in enumerate(bodies):
-        modes = _modes(body, h)
+    for column, (body, modes) in enumerate(zip(bodies, _modes_of(bodies, h), strict=True)):
         states = _marched([modes], air_c, start_c)
         hottest = np.maximum.accumulate(states[:, 0] @ modes.clay.T, axis=0)
         set_here = hottest >= sets_c[column]

@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 
 from windcrest_core.bake.bodies import heat_body
+from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import SCORCH_LIMIT
 from windcrest_core.bake.firing import Firing, WentIn
 from windcrest_core.bake.heat import STEP_S, HeatBody, temperatures
@@ -87,7 +88,8 @@ def gun_set(
         thick = piece.solid.greatest_thickness_mm
         body = HeatBody("wall", thick if side == "one" else thick / 2)
     air = np.full(max(1, round(minutes * 60 / STEP_S)) + 1, air_c)
-    fired = Firing((body,), air, GUN_H_W_M2K, WentIn.raw(clay.label_c.value))
+    went_in = WentIn.raw(clay.label_c.value, fusing_rate(work.context.stores, clay.id))
+    fired = Firing((body,), air, GUN_H_W_M2K, went_in)
     core, deep = float(fired.temps.core_c[-1, 0]), float(fired.set_mm[-1, 0])
     peak = float(fired.temps.surface_c.max())
     warmed = _warmed(work, piece, air, peak)
@@ -131,8 +133,9 @@ def _warmed(
             limit = other.part.limit_c if other.part.limit_c is not None else stock.limit_c.value
             hottest = float(there.max())
         else:
-            temps = temperatures([heat_body(work, other)], there, GUN_H_W_M2K)
-            hottest = float(temps.surface_c.max())
+            hottest = float(
+                temperatures([heat_body(work, other)], there, GUN_H_W_M2K).surface_c.max()
+            )
         if hottest >= HANDLE_C:
             harmed = limit is not None and hottest > limit
             found.append(

@@ -14,7 +14,7 @@ from windcrest_core.bake.cure import CURED, FIRM, SCORCH_LIMIT, SETS_BELOW_C
 from windcrest_core.bake.firing import STEPS_PER_MIN, Firing
 from windcrest_core.bake.heat import HeatBody
 from windcrest_core.bake.model import CrackRisk, CurePoint, Grade, PartBake
-from windcrest_core.bake.ovenful import FusedIn, Ovenful, OvenRun, fired_in, in_the_oven
+from windcrest_core.bake.ovenful import Ovenful, OvenRun, fired_in
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
@@ -54,9 +54,9 @@ class End:
 
 def ends(sim: OvenRun, fired: Firing, last: int) -> list[End]:
     """The end of every body of the oven, by column."""
-    core, surface = sim.temps.core_c[: last + 1], sim.temps.surface_c
+    core, surface = fired.temps.core_c[: last + 1], fired.temps.surface_c
     hot = np.where((surface >= 100.0).any(axis=0), np.argmax(surface >= 100.0, axis=0), last)
-    core_at_100 = np.take_along_axis(sim.temps.core_c, hot[None, :], axis=0)[0]
+    core_at_100 = np.take_along_axis(fired.temps.core_c, hot[None, :], axis=0)[0]
     rows = np.column_stack(
         [
             core[last],
@@ -64,7 +64,7 @@ def ends(sim: OvenRun, fired: Firing, last: int) -> list[End]:
             surface[: last + 1].max(axis=0),
             core_at_100,
             fired.fusion[last],
-            sim.scorch[last],
+            fired.scorch[last],
             fired.cured_min(),
             fired.set_min(),
             sim.most,
@@ -163,9 +163,12 @@ def grade(fused: float, set_through: bool) -> Grade:
 
 
 @lru_cache(maxsize=48)
-def curve(ovenful: Ovenful, fused: FusedIn, column: int, last: int) -> tuple[CurePoint, ...]:
-    """Minute by minute, for one body of the oven; kept as the oven is."""
-    temps, fusion = in_the_oven(ovenful), fired_in(ovenful, fused).fusion
+def curve(
+    ovenful: Ovenful, fused: tuple[float, ...], column: int, last: int
+) -> tuple[CurePoint, ...]:
+    """Minute by minute, for one body of the oven, fused so far when it went in; kept as the oven is."""
+    fired = fired_in(ovenful, fused)
+    temps, fusion = fired.temps, fired.fusion
     step = max(2, math.ceil(last / 90))
     rows = [*range(0, last, step), last]
     columns = np.column_stack(

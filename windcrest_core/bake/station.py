@@ -25,7 +25,7 @@ from windcrest_core.bake.outcome import (
     part_bake,
     rule_min,
 )
-from windcrest_core.bake.ovenful import FusedIn, OvenRun, fired_in, simulate
+from windcrest_core.bake.ovenful import OvenRun, fired_in, simulate
 from windcrest_core.bake.passengers import passengers
 from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.bake.supports import fit, supports
@@ -152,11 +152,11 @@ def _one_bake(
         sims[key] = simulate(work, pieces, *key)
     sim = sims[key]
     temps = sim.temps
-    start = np.ones(len(sim.label_c))
+    start = np.ones(len(sim.most))
     for part_id in inside:
         at = sim.column[part_id]
         start[at] = min(start[at], carried.fusion.get(part_id, 0.0))
-    went_in = FusedIn(tuple(sim.label_c.tolist()), tuple(start.tolist()), tuple(sim.rate.tolist()))
+    went_in = tuple(start.tolist())
     fired = fired_in(sim.ovenful, went_in)
     cured_at = fired.cured_min()
     paced = pacing or inside
@@ -185,9 +185,8 @@ def _one_bake(
         carried.fusion[part.id] = part.fusion
         carried.scorch[part.id] = part.scorch
     column = sim.column[slowest]
-    band = grades(
-        sim.bodies[slowest], rules.oven, dial, float(sim.label_c[column]), float(sim.rate[column])
-    )
+    oven_label_c, rate = sim.ovenful.label_c[column], sim.ovenful.rate[column]
+    band = grades(sim.bodies[slowest], rules.oven, dial, oven_label_c, rate)
     clays = [work.clay(pieces[key].part.clay) for key in inside]
     strictest = min(clays, key=lambda clay: clay.maximum_c.value)
     peak = float(temps.air_c[: last + 1].max())
