@@ -14,6 +14,7 @@ from windcrest_core.frame.words import WORDS as FRAME
 from windcrest_core.measures import Units
 from windcrest_core.order.words import WORDS as ORDER
 from windcrest_core.say import Sayer
+from windcrest_core.stand.words import WORDS as STAND
 from windcrest_core.stock.words import WORDS as STOCK
 from windcrest_core.totals_words import WORDS as TOTALS
 from windcrest_core.work.words import WORDS as WORK
@@ -26,6 +27,7 @@ WORDS: dict[str, str] = {
     **COMMON,
     **CHARACTER,
     **FRAME,
+    **STAND,
     **BULK,
     **CLAY,
     **ORDER,

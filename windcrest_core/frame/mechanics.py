@@ -89,11 +89,6 @@ def tip_force_n(moment_nmm: float, length_mm: float) -> float:
     return moment_nmm / length_mm
 
 
-def tips_at_deg(margin_mm: float, centre_height_mm: float) -> float:
-    """Tilt at which a figure goes over: atan(margin / height of centre of mass), degrees."""
-    return math.degrees(math.atan2(margin_mm, centre_height_mm))
-
-
 def tool_for(effort_nmm: float) -> Text:
     """What bends a wire of this effort [A]."""
     if effort_nmm <= 250:

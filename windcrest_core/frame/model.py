@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from windcrest_core.facts import Frozen, Quantity, Text
 from windcrest_core.findings import Finding
-from windcrest_core.frame.balance import Counterweight
 from windcrest_core.frame.bend_test import Yield
 from windcrest_core.frame.bending import BendCard
 from windcrest_core.frame.beside import PegHole, PoseableJoint
 from windcrest_core.frame.cutting import Allowance, CutPiece
 from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.frame.packing import CutPlan
-from windcrest_core.frame.standing import Way
 from windcrest_core.sheet.model import End
+from windcrest_core.stand.counterweight import Counterweight
+from windcrest_core.stand.holding import Holding
+from windcrest_core.stand.standing import Way
 
 
 class JointHold(Frozen):
@@ -71,14 +72,6 @@ class Ground(Frozen):
     outline: list[tuple[float, float]]
     feet: list[list[tuple[float, float]]]
     ways: list[Way]
-
-
-class Holding(Frozen):
-    """One way to hold it while it is worked on, in words, and the number that asks for it."""
-
-    how: str
-    words: Text
-    reason: Text
 
 
 class FramePlan(Frozen):

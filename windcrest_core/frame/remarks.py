@@ -10,7 +10,6 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.frame.balance import Stance
 from windcrest_core.frame.bare import bare_findings
 from windcrest_core.frame.editing import split_at_middle
 from windcrest_core.frame.gauges import (
@@ -26,6 +25,7 @@ from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.packing import CutPlan
 from windcrest_core.frame.standing_remarks import standing_findings
 from windcrest_core.sheet.model import Run
+from windcrest_core.stand.balance import Stance
 
 SHARPEST_DEG = 150.0  # of any bend of a run
 

@@ -5,19 +5,20 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
-from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.frame.balance import PEG_EDGE_MM, Counterweight, Stance, fits_pegs, on_base
 from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.paths import pegs, standing_pieces
 from windcrest_core.frame.runs import rod_run
-from windcrest_core.frame.standing import WANTED_TIP_DEG
 from windcrest_core.sheet.ids import free_id
-from windcrest_core.sheet.model import MOST_BASE_MM, Base, Run
+from windcrest_core.sheet.model import MOST_BASE_MM, Run
+from windcrest_core.stand.balance import Stance
+from windcrest_core.stand.base import fits_pegs, on_base, size_for_pegs
+from windcrest_core.stand.counterweight import Counterweight
+from windcrest_core.stand.standing import WANTED_TIP_DEG
 
 
 def standing_findings(
@@ -112,16 +113,6 @@ def _larger_base(width_mm: float, depth_mm: float) -> list[Fix]:
     ]
 
 
-def _size_for_pegs(base: Base, at: list[Array]) -> tuple[float, float]:
-    """The least breadth and depth of this base, or more, that leave wood all round every peg, mm."""
-    x = max(abs(float(p[0])) for p in at)
-    y = max(abs(float(p[1])) for p in at)
-    if base.shape == "round":
-        x = y = max(math.hypot(float(p[0]), float(p[1])) for p in at)
-    wide, deep = (math.ceil((2 * reach + 2 * PEG_EDGE_MM) / 5) * 5 + 5.0 for reach in (x, y))
-    return max(wide, base.width_mm), max(deep, base.depth_mm)
-
-
 def _feet_in_base(work: Workpiece) -> list[Fix]:
     """Pegs where loops stand on the ground, in a base that has room for them."""
     standing = {piece.part.bone for piece in standing_pieces(work)}
@@ -136,7 +127,7 @@ def _feet_in_base(work: Workpiece) -> list[Fix]:
     base, at = work.sheet.base, [work.figure.bones[joint].start[:2] for _, joint in ends]
     wider: list[tuple[str, float]] = []
     if not fits_pegs(base, at):
-        width, depth = _size_for_pegs(base, at)
+        width, depth = size_for_pegs(base, at)
         if max(width, depth) > MOST_BASE_MM:
             return []
         wider = [("base/width_mm", width), ("base/depth_mm", depth)]
@@ -214,7 +205,7 @@ def _pegs(work: Workpiece, runs: list[RunPlan]) -> list[Finding]:
     found = []
     at = list(pegs(work).values())
     if not fits_pegs(base, at):
-        width, depth = _size_for_pegs(base, at)
+        width, depth = size_for_pegs(base, at)
         found.append(
             Finding(
                 id="frame.base.small",

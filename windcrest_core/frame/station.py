@@ -13,7 +13,6 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.frame import remarks
-from windcrest_core.frame.balance import stance
 from windcrest_core.frame.bending import bend_card, corners
 from windcrest_core.frame.beside import beside, peg_holes, poseable_joints
 from windcrest_core.frame.cutting import CutPiece, Cutting
@@ -34,7 +33,6 @@ from windcrest_core.frame.gauges import (
     wire_diameter,
     wire_g_per_mm,
 )
-from windcrest_core.frame.holding import holding
 from windcrest_core.frame.loads import joint_loads
 from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan, Wanted
 from windcrest_core.frame.packing import packed
@@ -53,9 +51,11 @@ from windcrest_core.frame.paths import (
     start_words,
     wire_weights,
 )
+from windcrest_core.frame.stance import stance_of, wires_of
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.model import End, Run
+from windcrest_core.stand.holding import holding
 
 
 def _unloaded(work: Workpiece, run: Run) -> Demand:
@@ -227,7 +227,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
     weights, demands = _loaded(work)
     runs = [_run_plan(work, run, demands[run.id]) for run in work.sheet.runs]
     wire_g = sum(run.mass_g for run in runs)
-    stands = stance(work, weights)
+    stands = stance_of(work, weights)
     cuts = packed(
         [piece for run in runs for piece in run.pieces], work.context.stores, work.context.rules
     )
@@ -283,7 +283,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
         ),
         least_base=stands.least_base,
         counterweight=stands.counterweight,
-        holding=holding(work, runs, stands.raw.tips_at_deg),
+        holding=holding(wires_of(runs), stands.raw.tips_at_deg, COLUMN_SAFETY),
         pegs=holes,
         findings=remarks.frame_findings(
             work,

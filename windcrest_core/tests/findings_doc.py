@@ -13,11 +13,11 @@ from windcrest_core.character.station import BURIED_SHARE, HEAVY_HEAD, SMALLEST_
 from windcrest_core.clay.remarks import FRAGILE_N
 from windcrest_core.colour.remarks import WORTH_CHANGING
 from windcrest_core.finish.station import HOLE_DEPTHS
-from windcrest_core.frame.balance import PEG_EDGE_MM
 from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
 from windcrest_core.frame.remarks import SHARPEST_DEG
-from windcrest_core.frame.standing import WANTED_TIP_DEG
 from windcrest_core.order.reach import MISSED_SHARE
+from windcrest_core.stand.base import PEG_EDGE_MM
+from windcrest_core.stand.standing import WANTED_TIP_DEG
 
 HEAD = """# Findings
 

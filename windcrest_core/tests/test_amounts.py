@@ -14,7 +14,6 @@ from windcrest_core.body.volumes import at_most
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.portions import sheet_setting
-from windcrest_core.frame.balance import base_mass_g
 from windcrest_core.frame.gauges import tried
 from windcrest_core.frame.loads import clay_round_nmm
 from windcrest_core.frame.mechanics import poseable_gap_mm
@@ -23,6 +22,7 @@ from windcrest_core.given.progress import MishapKind, Progress
 from windcrest_core.given.stores import Stores
 from windcrest_core.order.ways import ways
 from windcrest_core.sheet.model import Base
+from windcrest_core.stand.base import base_mass_g
 from windcrest_core.stock.needs import needs_of
 from windcrest_core.tests.support import asked, biped, context, example, planned
 

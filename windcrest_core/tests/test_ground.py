@@ -8,7 +8,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from windcrest_core.frame.standing import circle, rectangle, standing, tips_all_round
+from windcrest_core.stand.standing import circle, rectangle, standing, tips_all_round
 from windcrest_core.tests.support import example, planned, spoken
 
 inside = st.floats(-35, 35)

@@ -281,6 +281,16 @@ class HeatGunTest(unittest.TestCase):
         self.assertGreater(depths[-1], 3.0)
         self.assertLess(gun_set(work(biped()), "chest", 160, 2).fusion, 0.5)
 
+    def test_it_knows_what_chips_of_the_clay_showed(self) -> None:
+        """Fusion is 1 − exp(−rate ∫): at rate r what is left raw is the r-th power of it."""
+        slow = context(stores={"tried": [chip("snaps", 60).model_dump()]})
+        rate = chip_rate(slow.stores, "rigid").rate
+        plain, known = (
+            gun_set(work(biped(), given_), "nose", 150, 12).fusion for given_ in (None, slow)
+        )
+        self.assertGreater(plain, 0.3)
+        self.assertAlmostEqual(1 - known, (1 - plain) ** rate, places=4)
+
     def test_both_faces_of_a_thin_sheet(self) -> None:
         sheet = example("ferrywoman")
         one = gun_set(work(sheet), "apron", 150, 1.5, "one")

@@ -21,13 +21,14 @@ from windcrest_core.frame.paths import (
     wire_in_parts,
     wire_weights,
 )
-from windcrest_core.frame.standing import Standing, circle, rectangle, righting_g, standing
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.stores import Stores
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.stand.counterweight import righting_g
+from windcrest_core.stand.standing import Standing, circle, rectangle, standing
 from windcrest_core.tests.support import (
     asked,
     biped,

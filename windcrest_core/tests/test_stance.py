@@ -10,7 +10,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.frame.balance import base_mass_g, fits_pegs
 from windcrest_core.frame.gauges import gauge_table, tried
 from windcrest_core.frame.mechanics import (
     G_MM_N,
@@ -23,6 +22,7 @@ from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import Base, FigureSheet
+from windcrest_core.stand.base import base_mass_g, fits_pegs
 from windcrest_core.tests.support import (
     asked,
     biped,

@@ -4135,8 +4135,11 @@ export interface components {
          * @description One way to hold it while it is worked on, in words, and the number that asks for it.
          */
         Holding: {
-            /** How */
-            how: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "stands" | "clamp" | "rod" | "second_rod";
             /** Reason */
             reason: string;
             /** Words */

@@ -1,9 +1,8 @@
-"""Will it stand: centre of mass over what touches the ground, and what would right it."""
+"""Will it stand: a centre of mass over what touches the ground."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -11,7 +10,6 @@ import shapely
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.facts import Frozen, Text, said
-from windcrest_core.frame.mechanics import tips_at_deg
 
 WANTED_TIP_DEG = 10.0
 
@@ -33,19 +31,19 @@ class Standing:
         if abs(y) > 0.38:
             words.append("forward" if y > 0 else "backward")
         if abs(x) > 0.38:
-            words.append(said("frame.to_its_right") if x > 0 else said("frame.to_its_left"))
-        return said("listed", texts=words) if words else said("frame.straight_over")
+            words.append(said("stand.to_its_right") if x > 0 else said("stand.to_its_left"))
+        return said("listed", texts=words) if words else said("stand.straight_over")
 
 
 WAYS: tuple[Text, ...] = (
     "forward",
-    said("frame.forward_and_to_its_right"),
-    said("frame.to_its_right"),
-    said("frame.back_and_to_its_right"),
+    said("stand.forward_and_to_its_right"),
+    said("stand.to_its_right"),
+    said("stand.back_and_to_its_right"),
     "backward",
-    said("frame.back_and_to_its_left"),
-    said("frame.to_its_left"),
-    said("frame.forward_and_to_its_left"),
+    said("stand.back_and_to_its_left"),
+    said("stand.to_its_left"),
+    said("stand.forward_and_to_its_left"),
 )
 
 
@@ -54,6 +52,15 @@ class Way(Frozen):
 
     words: Text
     tips_at_deg: float
+
+
+def tips_at_deg(margin_mm: float, centre_height_mm: float) -> float:
+    """Tilt at which a figure goes over: atan(margin / height of centre of mass), degrees.
+
+    >>> round(tips_at_deg(30, 120), 1)
+    14.0
+    """
+    return math.degrees(math.atan2(margin_mm, centre_height_mm))
 
 
 def tips_all_round(centre: Array, ground: Array) -> list[Way]:
@@ -111,41 +118,3 @@ def standing(mass_g: float, centre: Array, ground: Array) -> Standing:
         tips_at_deg(margin, max(float(centre[2]), 1e-6)),
         (float(direction[0] / size), float(direction[1] / size)),
     )
-
-
-def least_enough(most: float, enough: Callable[[float], bool]) -> float | None:
-    """The least number that is enough, of nought to `most`; None where none is."""
-    if not enough(most):
-        return None
-    low, high = 0.0, most
-    if enough(low):
-        return low
-    for _ in range(48):
-        middle = (low + high) / 2
-        low, high = (low, middle) if enough(middle) else (middle, high)
-    return high
-
-
-def righting_g(
-    mass_g: float,
-    centre: Array,
-    ground: Array,
-    at: Array,
-    wanted_deg: float = WANTED_TIP_DEG,
-    most_g: float = 5000.0,
-) -> float | None:
-    """Least mass at a place that lets the whole stand to a tilt every way, g; None where none does.
-
-    Examples
-    --------
-    >>> y, z = 500 * 30 / 536, (500 * 150 + 36 * 4.5) / 536
-    >>> round(righting_g(536, np.array([0, y, z]), rectangle(100, 80), np.array([0, -30.0, 9])), 1)
-    99.6
-    """
-
-    def stands(extra: float) -> bool:
-        total = mass_g + extra
-        both = (mass_g * centre + extra * at) / total
-        return standing(total, both, ground).tips_at_deg >= wanted_deg
-
-    return least_enough(most_g, stands)

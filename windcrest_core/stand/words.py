@@ -1,0 +1,36 @@
+"""What is said of how a figure stands, by code: see `say`."""
+
+from __future__ import annotations
+
+WORDS = {
+    "stand.the_least_width_of_a": "the least width of a base of this shape that tips at 10° or more every way, with its feet on it and {peg_edge_mm} of base round every peg, in steps of {5 mm}",
+    "stand.depth_of_that_base": "depth of that base",
+    "stand.height_of_centre_of_mass": "height of centre of mass",
+    "stand.furthest_peg": "furthest peg",
+    "stand.statics_degrees_wanted_assumed": "statics; 10 degrees wanted, assumed",
+    "stand.on_its_bare_feet": "on its bare feet",
+    "stand.on_its_base": "on its base",
+    "stand.tips_at_atan_margin_height": "tips at atan(margin ÷ height of the centre of mass), {towards_words}, {on}",
+    "stand.margin_to_the_edge": "margin to the edge",
+    "stand.pegs_in_the_base": "pegs in the base",
+    "stand.stand_a_rod_on_the": "Stand a rod on the work board beside it, up into the trunk, until it is cured; or keep it as a run of its own.",
+    "stand.its_wire_holds_at_the": "Its wire holds {hold_upright:.1f} × at the {weak_leg} while the clay is raw.",
+    "stand.stand_a_rod_beside_the": "Stand a rod beside the leg, tied to it below the trunk, until it is cured.",
+    "stand.as_a_column_carries_the_2": "As a column {slender} carries {column:.1f} × the weight, {column_safety:.0f} wanted.",
+    "stand.hold_it_by_a_stub": "Hold it by a stub of wire left under one foot, in a vice or a drilled block; cut the stub off when it is cured.",
+    "stand.nothing_holds_it_to_a": "Nothing holds it to a base.",
+    "stand.clamp_the_base_to_the": "Clamp the base to the bench, or put the pegs into a heavy drilled block.",
+    "stand.raw_it_tips_at_wanted": "Raw it tips at {value_deg}, 10° wanted.",
+    "stand.hold_up_beyond_the_with": "Hold up {run} beyond the {joint} with a second rod on the work board until it is cured.",
+    "stand.its_wire_holds_there_while": "Its wire holds {hold_upright:.1f} × there while the clay is raw.",
+    "stand.it_stands_by_itself_on": "It stands by itself on its base while you work.",
+    "stand.raw_it_tips_at_and": "Raw it tips at {tips_raw_deg}, and every wire holds its load.",
+    "stand.to_its_right": "to its right",
+    "stand.to_its_left": "to its left",
+    "stand.straight_over": "straight over",
+    "stand.forward_and_to_its_right": "forward and to its right",
+    "stand.back_and_to_its_right": "back and to its right",
+    "stand.back_and_to_its_left": "back and to its left",
+    "stand.forward_and_to_its_left": "forward and to its left",
+    "stand.no_base_so_wide": "the least width of a base of this shape that tips at 10° or more every way, with its feet on it and {peg_edge_mm} of base round every peg, in steps of {5 mm}: none up to {widest_mm:long} does",
+}
