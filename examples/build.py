@@ -10,7 +10,9 @@ from typing import Any
 from windcrest_core.character.starting.shapes import ball, cone, mid, pair
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import load_sheet
-from windcrest_core.sheet.model import Box, Coil, FigureSheet, Part, Sheet
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Box, Coil, Sheet
 
 HERE = Path(__file__).parent
 DISC = [

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 
 from windcrest_core.facts import Frozen
 from windcrest_core.findings import STATIONS, Finding, Station
-from windcrest_core.order.station import OrderPlan
+from windcrest_core.order.model import OrderPlan
 
 
 class StationState(Frozen):

@@ -10,6 +10,7 @@ from windcrest_core.character.starting import starting_parts
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.refused import faults_of
+from windcrest_core.sheet.base import Base
 from windcrest_core.sheet.bodies import (
     Biped,
     Body,
@@ -24,7 +25,8 @@ from windcrest_core.sheet.bodies import (
     StemCap,
     TailedBiped,
 )
-from windcrest_core.sheet.model import Area, Base, Colour, FigureSheet
+from windcrest_core.sheet.colour import Area, Colour
+from windcrest_core.sheet.model import FigureSheet
 
 BODIES: dict[str, tuple[str, Body]] = {
     "biped": ("two legs, upright", Biped()),

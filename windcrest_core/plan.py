@@ -10,7 +10,8 @@ from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.model import BulkPlan
 from windcrest_core.bulk.station import bulk_plan
 from windcrest_core.catalogue import is_putty
-from windcrest_core.character.station import CharacterPlan, character_plan
+from windcrest_core.character.model import CharacterPlan
+from windcrest_core.character.station import character_plan
 from windcrest_core.clay.model import ClayPlan
 from windcrest_core.clay.station import by_stage, clay_plan
 from windcrest_core.colour.model import ColourPlan
@@ -18,7 +19,8 @@ from windcrest_core.colour.station import colour_plan
 from windcrest_core.drawing.elevation import Drawing, drawing
 from windcrest_core.facts import Frozen
 from windcrest_core.findings import Finding
-from windcrest_core.finish.station import FinishPlan, finish_plan
+from windcrest_core.finish.model import FinishPlan
+from windcrest_core.finish.station import finish_plan
 from windcrest_core.frame.model import FramePlan
 from windcrest_core.frame.paths import wire_in_parts
 from windcrest_core.frame.station import frame_plan
@@ -28,10 +30,11 @@ from windcrest_core.given.progress import Progress
 from windcrest_core.line import StationState, station_line
 from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
+from windcrest_core.order.model import OrderPlan
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
 from windcrest_core.order.stages import first_cured, history, stages
-from windcrest_core.order.station import OrderPlan, order_plan
+from windcrest_core.order.station import order_plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
@@ -84,8 +87,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     bulk = bulk_plan(work, wire_mm3)
     clay = clay_plan(work, wire_mm3)
     colour = colour_plan(work)
-    pegs = [(hole.label, hole.right_mm, hole.forward_mm, hole.wire_mm) for hole in frame.pegs]
-    finish = finish_plan(work, pegs, frame.least_base)
+    finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
     declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
     least, ran = history(declared, progress)

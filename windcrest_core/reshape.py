@@ -15,11 +15,13 @@ from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.findings import Operation
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.bones import bone_faults
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.insides import IN_BASE
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.load import bone_faults
-from windcrest_core.sheet.model import FigureSheet, Part, Shape
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Shape
 from windcrest_core.units import scale_and_real_mm
 
 LIMBS = {"body/tail_length", "body/wing_span", "body/pairs", "body/tiers", "body/bones"}

@@ -9,7 +9,7 @@ from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue, is_putty
 from windcrest_core.clay.model import ClayPlan
 from windcrest_core.facts import Frozen, Input, Quantity, Why, said
 from windcrest_core.frame.model import FramePlan
-from windcrest_core.order.station import OrderPlan
+from windcrest_core.order.model import OrderPlan
 
 
 class Totals(Frozen):

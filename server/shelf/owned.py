@@ -18,9 +18,10 @@ from windcrest_core.character.poses import PRESETS, preset
 from windcrest_core.plan import Plan
 from windcrest_core.say import Sayer
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.face import Face
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import Face, number_ranges
+from windcrest_core.sheet.model import number_ranges
 
 
 class JointOut(Out):

@@ -11,7 +11,7 @@ from server.shelf.planning import given_of
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.findings import Operation
 from windcrest_core.frame import editing
-from windcrest_core.sheet.model import Feet, FrameSchool
+from windcrest_core.sheet.runs import Feet, FrameSchool
 
 
 class AddRun(BaseModel):

@@ -29,7 +29,7 @@ from windcrest_core.frame.station import gauges_of
 from windcrest_core.plan import Plan, StationPlan
 from windcrest_core.prints.model_file import model_glb
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import KeptPose
+from windcrest_core.sheet.pose import KeptPose
 
 router = Router(tags=["shelf"])
 ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}

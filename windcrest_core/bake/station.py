@@ -28,13 +28,12 @@ from windcrest_core.bake.outcome import (
 from windcrest_core.bake.ovenful import OvenRun, fired_in, simulate
 from windcrest_core.bake.passengers import passengers
 from windcrest_core.bake.remarks import bake_findings
+from windcrest_core.bake.steps import bake_step
 from windcrest_core.bake.supports import fit, supports
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, said
 from windcrest_core.given.progress import BakeDone
-from windcrest_core.step_keys import bake_key
-from windcrest_core.steps import Step
 
 HANDLE_C = 45.0
 NOTHING: Mapping[int, list[str]] = {}
@@ -124,7 +123,7 @@ def bake_station(
             ),
         ),
         findings=bake_findings(work, bakes),
-        steps=[_step(bake) for bake in bakes],
+        steps=[bake_step(bake) for bake in bakes],
     )
 
 
@@ -248,18 +247,3 @@ def _cooling(work: Workpiece, body: HeatBody, label_c: float) -> float:
     """Minutes in room air with the door ajar until the core is below 45 °C."""
     h = AIR_H_W_M2K[work.context.rules.oven.air]
     return cooling_minutes(body, h, label_c, HANDLE_C)
-
-
-def _step(bake: BakePlan) -> Step:
-    minutes = bake.minutes
-    return Step(
-        key=bake_key(bake.number),
-        kind="bake",
-        station="bake",
-        label=said("bake.bake_then_cool", number=bake.number, minutes_min=minutes)
-        if minutes
-        else said("bake.bake_nothing_in_it_is", number=bake.number),
-        minutes=10,
-        wait_min=minutes + bake.cooling_min,
-        caution=said("bake.thermometer_beside_the_piece_air"),
-    )

@@ -8,7 +8,9 @@ import numpy as np
 
 from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.solids import Solid
-from windcrest_core.sheet.model import Face, FigureSheet, Part
+from windcrest_core.sheet.face import Face
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
 
 EYE_OF_BREADTH = 0.85  # a bead to the opening it fills [A]
 BROW = 0.085  # above the eye line, of the head's height [S, art canon]

@@ -14,13 +14,13 @@ from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array, Bone, cross, posed, turn_matrix
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.sheet.bodies import Draped
-from windcrest_core.sheet.model import (
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import (
     Box,
     Coil,
     Ellipsoid,
-    FigureSheet,
     Frustum,
-    Part,
     Place,
     RoundCone,
     Shape,

@@ -12,7 +12,7 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.body.volumes import Share
 from windcrest_core.catalogue import catalogue
 from windcrest_core.densities import Densities
-from windcrest_core.sheet.model import Part
+from windcrest_core.sheet.parts import Part
 
 STEEL_G_CM3 = 7.85  # [L]
 

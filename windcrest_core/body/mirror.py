@@ -7,17 +7,10 @@ import numpy as np
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.skeleton import rest_frame
 from windcrest_core.sheet.bodies import Body
-from windcrest_core.sheet.model import (
-    Coil,
-    FigureSheet,
-    Frustum,
-    Part,
-    Place,
-    RoundCone,
-    Run,
-    Shape,
-    Sheet,
-)
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.runs import Run
+from windcrest_core.sheet.shapes import Coil, Frustum, Place, RoundCone, Shape, Sheet
 
 OTHER = {"left": "right", "right": "left", "mid": "mid"}
 

@@ -21,10 +21,9 @@ from windcrest_core.bulk.lights import light_plan
 from windcrest_core.bulk.model import Ballast, BulkPlan, PartBulk, WallState
 from windcrest_core.bulk.pieces import build_order, core_piece
 from windcrest_core.bulk.remarks import bulk_findings
+from windcrest_core.bulk.steps import bulk_steps
 from windcrest_core.catalogue import catalogue
-from windcrest_core.facts import Input, Quantity, Text, Why, said
-from windcrest_core.step_keys import JOIN, step_key
-from windcrest_core.steps import Need, Step
+from windcrest_core.facts import Input, Quantity, Why, said
 
 
 def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
@@ -193,7 +192,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
             *light_findings(work, lights),
         ],
         steps=[
-            *_steps(work, parts),
+            *bulk_steps(work, parts),
             *hollow_steps(work, ways_out),
             *light_steps(work, lights),
         ],
@@ -205,51 +204,3 @@ def _ballast(work: Workpiece, piece: Piece, steel_mm3: float) -> Ballast | None:
         return None
     x, y, z = ballast_at(piece, work.shares[piece.part.id].core_centre).tolist()
     return Ballast(mass_g=steel_mm3 * 1e-3 * STEEL_G_CM3, ball_mm=ball_mm(steel_mm3), at=(x, y, z))
-
-
-def _steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
-    apart = {piece.part.id for piece in work.figure.pieces if piece.part.made_apart}
-    return [
-        Step(
-            key=step_key(part.id, "core"),
-            kind="core",
-            station="bulk",
-            label=_core_words(work, part),
-            part=part.id,
-            minutes=3 + SQUEEZING_MIN * part.core_cm3**0.6,
-            needs=[]
-            if part.id in apart
-            else [
-                Need(
-                    key=JOIN,
-                    reason=said("bulk.wire_before_foil_the_foil"),
-                    kind="wire",
-                )
-            ],
-        )
-        for part in parts
-        if part.core_cm3 > 0.05
-    ]
-
-
-SQUEEZING_MIN = 0.9  # of a core of 1 cm³; large ones take less for their size [A]
-
-
-def _core_words(work: Workpiece, part: PartBulk) -> Text:
-    kind = catalogue().cores[work.sheet.part(part.id).core]
-    if not kind.foil:
-        dry = said("bulk.bone_dry_before_it_is") if kind.dries else ""
-        return said(
-            "bulk.core_of_the", part=part.label, kind=kind.label, core_g=part.core_g, dry=dry
-        )
-    steel = said("bulk.of_steel_in_it", mass_g=part.ballast.mass_g) if part.ballast else ""
-    tape = (
-        said("bulk.then_of_tape", tape_mm=part.piece.tape_mm) if part.piece and kind.taped else ""
-    )
-    return said(
-        "bulk.foil_core_of_the_of",
-        part=part.label,
-        foil_mm=part.foil_m * 1000,
-        steel=steel,
-        tape=tape,
-    )

@@ -20,7 +20,8 @@ from windcrest_core.character.seeing import Seen, out_of_order, seen_in
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import FigureSheet, Reference
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.references import Reference
 
 STABLE = ("neck", "head", "tip_head", "hip_r", "hip_l", "stem_1", "tier_1")
 

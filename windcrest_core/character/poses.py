@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from windcrest_core.sheet.bodies import Body, Plan
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import JointAngles
+from windcrest_core.sheet.pose import JointAngles
 
 Angles = dict[str, tuple[float, float, float]]
 

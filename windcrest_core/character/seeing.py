@@ -12,7 +12,8 @@ from windcrest_core.character.landmarks import crown_of
 from windcrest_core.facts import Text, said
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.model import FigureSheet, Point, Reference
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.references import Point, Reference
 
 ORDER = (("crown", "chin"), ("chin", "hip"), ("hip", "knee"), ("knee", "ankle"))
 
@@ -37,7 +38,7 @@ def per_px_mm(sheet: FigureSheet, reference: Reference) -> float | None:
     Examples
     --------
     >>> from windcrest_core.new_figure import new_sheet
-    >>> from windcrest_core.sheet.model import LengthScale
+    >>> from windcrest_core.sheet.references import LengthScale
     >>> scale = LengthScale(a=(0.5, 0.0), b=(0.5, 1.0), length_mm=200.0)
     >>> picture = Reference(id="p", label="p", width_px=100, height_px=400, scale=scale)
     >>> per_px_mm(new_sheet("A", "biped", 300.0), picture)

@@ -11,17 +11,17 @@ from windcrest_core.body.canon import (
     SHOULDER_BREADTH,
     share_of_legs,
 )
-from windcrest_core.body.joined import hanging_together, loose_parts
 from windcrest_core.body.plans.upright import proportions
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.character.ages import Ghost, Scale, ages, ghosts, scale
-from windcrest_core.character.calipers import CaliperRow, caliper_rows
-from windcrest_core.character.decide import Topic, open_topics, topics
-from windcrest_core.character.face_plan import FacePlan, face_plan
+from windcrest_core.character.ages import ages, ghosts, scale
+from windcrest_core.character.calipers import caliper_rows
+from windcrest_core.character.decide import open_topics, topics
+from windcrest_core.character.face_plan import face_plan
 from windcrest_core.character.landmarks import landmark_points, rest_points
-from windcrest_core.character.measuring import Pictures, pictures
-from windcrest_core.facts import Frozen, Input, Quantity, Text, Why, said
-from windcrest_core.findings import Finding, Fix, fix
+from windcrest_core.character.measuring import pictures
+from windcrest_core.character.model import CharacterPlan, Landmark, PosedMark, Span
+from windcrest_core.character.remarks import character_findings, loose_findings
+from windcrest_core.facts import Input, Quantity, Text, Why, said
 from windcrest_core.sheet.bodies import Biped
 from windcrest_core.sheet.landmarks import landmark_ids
 
@@ -38,48 +38,6 @@ BIPED_MARKS = {
     "ankle_r",
 }
 ALIKE_MM = 1.0
-SMALLEST_HEAD_MM = 18.0
-HEAVY_HEAD = 0.45
-BURIED_SHARE = 0.02
-
-
-class Landmark(Frozen):
-    """A height above the sole of the standing figure, mm, and in heads from the ground."""
-
-    id: str
-    label: str
-    height_mm: float
-    heads: float
-    why: Why
-
-
-class PosedMark(Frozen):
-    """Where a landmark is in this pose: mm above the ground. A pair that differs is told by side."""
-
-    id: str
-    label: Text
-    height_mm: float
-
-
-class Span(Frozen):
-    label: Text
-    length_mm: float
-    why: Why
-
-
-class CharacterPlan(Frozen):
-    head_mm: Quantity
-    landmarks: list[Landmark]
-    posed_landmarks: list[PosedMark]
-    spans: list[Span]
-    calipers: list[CaliperRow]
-    face: FacePlan | None
-    scale: Scale | None
-    ages: list[Fix]
-    ghosts: list[Ghost]
-    topics: list[Topic]
-    pictures: Pictures
-    findings: list[Finding]
 
 
 def character_plan(work: Workpiece) -> CharacterPlan:
@@ -111,8 +69,8 @@ def character_plan(work: Workpiece) -> CharacterPlan:
         topics=asked,
         pictures=pictures(sheet, landmark_points(work.figure.bones, sheet.body)),
         findings=[
-            *_findings(work),
-            *_loose(work),
+            *character_findings(work),
+            *loose_findings(work),
             *(face.findings if face else []),
             *open_topics(asked),
         ],
@@ -243,92 +201,3 @@ def _spans(work: Workpiece) -> list[Span]:
         )
         for label, mm in spans
     ]
-
-
-def _loose(work: Workpiece) -> list[Finding]:
-    """One row for all that hangs together and is loose."""
-    return [
-        Finding(
-            id="character.part.loose",
-            station="character",
-            severity="warn",
-            subject=group[0].part.id,
-            title=said("character.part.loose", part=group[0].part.label, others=len(group) - 1)
-            if len(group) > 1
-            else said("character.part.loose_alone", part=group[0].part.label),
-            reason=said("character.part.loose.why"),
-            numbers={"parts": float(len(group))},
-            fixes=[
-                fix(
-                    said("character.it_is_made_apart"),
-                    *((f"part/{p.part.id}/made_apart", True) for p in group),
-                )
-            ],
-        )
-        for group in hanging_together(loose_parts(work.figure))
-    ]
-
-
-def _findings(work: Workpiece) -> list[Finding]:
-    sheet, head = work.sheet, work.figure.head_mm
-    found = []
-    if head < SMALLEST_HEAD_MM:
-        better = round(SMALLEST_HEAD_MM * sheet.body.heads_tall / 5 + 0.5) * 5.0
-        found.append(
-            Finding(
-                id="character.head.small",
-                station="character",
-                severity="warn",
-                subject="head",
-                title=said("character.head.small", head_mm=head),
-                reason=said("character.head.small.why"),
-                numbers={"head_mm": head, "least_mm": SMALLEST_HEAD_MM},
-                fixes=[
-                    fix(
-                        said("character.make_the_figure_tall", better_mm=better),
-                        ("height_mm", better),
-                    )
-                ],
-            )
-        )
-    total = sum(mass.total_g for mass in work.masses.values()) or 1.0
-    skull = sum(work.masses[p.part.id].total_g for p in work.figure.pieces if p.part.bone == "head")
-    if skull / total > HEAVY_HEAD:
-        found.append(
-            Finding(
-                id="character.head.heavy",
-                station="character",
-                severity="note",
-                subject="head",
-                title=said("character.head.heavy", skull=skull / total),
-                reason=said("character.head.heavy.why"),
-                numbers={"head_g": skull, "whole_g": total},
-            )
-        )
-    for piece in work.figure.pieces:
-        seen = work.showing(piece)
-        if seen < BURIED_SHARE:
-            found.append(
-                Finding(
-                    id="character.part.buried",
-                    station="character",
-                    severity="warn",
-                    subject=piece.part.id,
-                    title=said("character.part.buried", part=piece.part.label),
-                    reason=said("character.part.buried.why"),
-                    numbers={"showing_share": seen},
-                    fixes=[fix(said("character.do_without_it"), (f"part/{piece.part.id}", None))],
-                )
-            )
-    if not sheet.story.strip():
-        found.append(
-            Finding(
-                id="character.story.open",
-                station="character",
-                severity="note",
-                subject="story",
-                title=said("character.story.open"),
-                reason=said("character.story.open.why"),
-            )
-        )
-    return found

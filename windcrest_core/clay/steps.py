@@ -11,7 +11,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.facts import Text, said
-from windcrest_core.sheet.model import Texture
+from windcrest_core.sheet.parts import Texture
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 

@@ -24,7 +24,7 @@ from windcrest_core.colour.remarks import colour_findings
 from windcrest_core.colour.spectra import reflectance, rgb_of_hex
 from windcrest_core.colour.steps import colour_steps
 from windcrest_core.facts import Input, Quantity, Why, said
-from windcrest_core.sheet.model import Area
+from windcrest_core.sheet.colour import Area
 
 Array = NDArray[np.float64]
 TOUCH_MIN, RECOAT_MIN = (10, 20), (30, 60)

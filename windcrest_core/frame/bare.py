@@ -24,7 +24,7 @@ from windcrest_core.frame.routes import route
 from windcrest_core.frame.statics import Loads
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import Run
+from windcrest_core.sheet.runs import Run
 
 SAMPLES = 17
 SLENDER = 3.0  # times as long as thick [A]

@@ -8,7 +8,7 @@ import numpy as np
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.facts import Frozen, said
 from windcrest_core.frame.cutting import (
     CutPiece,
     anchor_mm,
@@ -21,20 +21,10 @@ from windcrest_core.frame.gauges import GaugeOption, wire_diameter
 from windcrest_core.frame.mechanics import bends_it_lives, poseable_gap_mm
 from windcrest_core.frame.paths import ends_here, path_length_mm, run_points, wired_pieces
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.runs import End, Run
+from windcrest_core.stand.pegs import PegHole, hole_mm
 
 PIN_CLEAR_MM = 3.0  # of base between two holes [A]
-
-
-class PegHole(Frozen):
-    """A hole in the base, mm right and forward of its middle, for a wire or bundle of `wire_mm`."""
-
-    run: str
-    label: Text
-    right_mm: float
-    forward_mm: float
-    wire_mm: float
-    kind: str
 
 
 class PoseableJoint(Frozen):
@@ -94,6 +84,7 @@ def beside(work: Workpiece, run: Run, chosen: GaugeOption, ends: tuple[End, End]
 def peg_holes(work: Workpiece, chosen: dict[str, GaugeOption]) -> list[PegHole]:
     """Where pegs, rods and second pins go into the base."""
     holes = []
+    deep_mm = work.sheet.base.thickness_mm
     for run in work.sheet.runs:
         option = chosen[run.id]
         for joint, end in zip((run.path[0], run.path[-1]), ends_here(work, run), strict=True):
@@ -107,6 +98,8 @@ def peg_holes(work: Workpiece, chosen: dict[str, GaugeOption]) -> list[PegHole]:
                     right_mm=float(at[0]),
                     forward_mm=float(at[1]),
                     wire_mm=option.bundle_mm,
+                    hole_mm=hole_mm(option.bundle_mm),
+                    depth_mm=deep_mm,
                     kind="rod" if end == "rod" else "peg",
                 )
             )
@@ -120,6 +113,8 @@ def peg_holes(work: Workpiece, chosen: dict[str, GaugeOption]) -> list[PegHole]:
                         right_mm=float(at[0]),
                         forward_mm=float(at[1]) + way * apart,
                         wire_mm=option.diameter_mm,
+                        hole_mm=hole_mm(option.diameter_mm),
+                        depth_mm=deep_mm,
                         kind="pin",
                     )
                 )

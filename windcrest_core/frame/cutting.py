@@ -8,7 +8,7 @@ from typing import Literal
 
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.mechanics import twist_factor
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.runs import End, Run
 
 At = Literal["start", "end"]
 CUT_STEP_MM = 5.0

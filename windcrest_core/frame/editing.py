@@ -15,7 +15,8 @@ from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import Feet, FigureSheet, FrameSchool, Run
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.runs import Feet, FrameSchool, Run
 
 
 def _parents(sheet: FigureSheet) -> Parents:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from windcrest_core.facts import Text, said
-from windcrest_core.sheet.model import End
+from windcrest_core.sheet.runs import End
 
 
 @dataclass(frozen=True)

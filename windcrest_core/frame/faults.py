@@ -13,7 +13,7 @@ from windcrest_core.frame.gauges import wire_diameter
 from windcrest_core.frame.mechanics import bundle_mm
 from windcrest_core.frame.paths import head_room_mm, path_length_mm, room_mm, run_points
 from windcrest_core.frame.routes import neighbours
-from windcrest_core.sheet.model import Run
+from windcrest_core.sheet.runs import Run
 
 LEAST_RUN_MM = 1.0
 

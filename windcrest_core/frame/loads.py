@@ -16,7 +16,7 @@ from windcrest_core.frame.mechanics import G_MM_N
 from windcrest_core.frame.paths import TRUNK, run_points, wired_pieces
 from windcrest_core.frame.statics import Loads
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.runs import End, Run
 
 
 def crossed_joints(work: Workpiece, run: Run, ends: tuple[End, End]) -> list[str]:

@@ -6,13 +6,14 @@ from windcrest_core.facts import Frozen, Quantity, Text
 from windcrest_core.findings import Finding
 from windcrest_core.frame.bend_test import Yield
 from windcrest_core.frame.bending import BendCard
-from windcrest_core.frame.beside import PegHole, PoseableJoint
+from windcrest_core.frame.beside import PoseableJoint
 from windcrest_core.frame.cutting import Allowance, CutPiece
 from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.frame.packing import CutPlan
-from windcrest_core.sheet.model import End
+from windcrest_core.sheet.runs import End
 from windcrest_core.stand.counterweight import Counterweight
 from windcrest_core.stand.holding import Holding
+from windcrest_core.stand.pegs import PegHole
 from windcrest_core.stand.standing import Way
 
 

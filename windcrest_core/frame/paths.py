@@ -19,7 +19,7 @@ from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.runs import End, Run
 
 TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
 SLENDER_MM = 7.0  # thinner than this is a finger, a toe or the like [A]

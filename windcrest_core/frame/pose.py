@@ -12,7 +12,8 @@ from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import FigureSheet, JointAngles
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.pose import JointAngles
 
 VIEWS = {"front": FRONT, "side": SIDE}
 

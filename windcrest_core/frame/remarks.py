@@ -24,7 +24,7 @@ from windcrest_core.frame.gauges import (
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.packing import CutPlan
 from windcrest_core.frame.standing_remarks import standing_findings
-from windcrest_core.sheet.model import Run
+from windcrest_core.sheet.runs import Run
 from windcrest_core.stand.balance import Stance
 
 SHARPEST_DEG = 150.0  # of any bend of a run

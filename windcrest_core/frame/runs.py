@@ -27,7 +27,7 @@ from windcrest_core.sheet.bodies import (
     StemCap,
     TailedBiped,
 )
-from windcrest_core.sheet.model import End, Feet, FrameSchool, Run
+from windcrest_core.sheet.runs import End, Feet, FrameSchool, Run
 
 SHORT = 1e-3  # of the height: nothing to bend a wire into
 

@@ -13,8 +13,9 @@ from windcrest_core.frame.gauges import GaugeOption
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.frame.paths import pegs, standing_pieces
 from windcrest_core.frame.runs import rod_run
+from windcrest_core.sheet.base import MOST_BASE_MM
 from windcrest_core.sheet.ids import free_id
-from windcrest_core.sheet.model import MOST_BASE_MM, Run
+from windcrest_core.sheet.runs import Run
 from windcrest_core.stand.balance import Stance
 from windcrest_core.stand.base import fits_pegs, on_base, size_for_pegs
 from windcrest_core.stand.counterweight import Counterweight

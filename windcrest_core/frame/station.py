@@ -54,7 +54,7 @@ from windcrest_core.frame.paths import (
 from windcrest_core.frame.stance import stance_of, wires_of
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.runs import End, Run
 from windcrest_core.stand.holding import holding
 
 

@@ -15,10 +15,10 @@ from windcrest_core.body.joined import gap_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.stand.pegs import hole_mm, least_depth_mm
 from windcrest_core.step_keys import step_key
 
 State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
-HOLE_CLEARANCE_MM, HOLE_DEPTHS = 0.2, 3.0
 PIN_FROM_G = 4.0  # a heavier part is pinned [A]
 PIN_OF_THICKNESS, MOST_PIN_MM = 0.2, 2.0  # a pin is so thick of its part; enough for any [A]
 GLUE_MM, GLUE_G_CM3 = 0.15, 1.15  # film and density of epoxy glue [A]
@@ -72,12 +72,12 @@ def _pin(work: Workpiece, piece: Piece, under: Piece) -> Pin | None:
     if wire is None:
         return None
     room = min(piece.solid.greatest_thickness_mm, under.solid.greatest_thickness_mm) * 0.7
-    depth = max(HOLE_DEPTHS * wire.diameter_mm, min(10.0, room))
+    depth = max(least_depth_mm(wire.diameter_mm), min(10.0, room))
     return Pin(
         wire=wire.id,
         label=wire.label,
         wire_mm=wire.diameter_mm,
-        hole_mm=wire.diameter_mm + HOLE_CLEARANCE_MM,
+        hole_mm=hole_mm(wire.diameter_mm),
         depth_mm=math.ceil(depth),
     )
 

@@ -12,7 +12,8 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Frozen, said
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.given.reach import Patch, Reach
-from windcrest_core.sheet.model import FigureSheet, Part
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Need, Step
 

@@ -42,7 +42,7 @@ def mending(work: Workpiece) -> tuple[list[Step], dict[str, int]]:
 def remade_steps(work: Workpiece) -> list[tuple[str, str]]:
     """The step that puts a remade part into the oven again, and that part."""
     return [
-        (f"{mishap.part}.{mishap.id}.{len(way.tasks)}", mishap.part)
+        (mend_key(mishap.part, mishap.id, len(way.tasks)), mishap.part)
         for mishap, way in _chosen(work)
         if way.remade
     ]

@@ -5,49 +5,15 @@ from __future__ import annotations
 import networkx as nx
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.facts import Frozen, Input, Quantity, Text, Why, by_code, said
-from windcrest_core.findings import STATIONS, Finding, fix
-from windcrest_core.order.forcing import MoveState, Rearranged, move_findings
-from windcrest_core.order.joins import Join, joins
+from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
+from windcrest_core.findings import STATIONS
+from windcrest_core.order.forcing import Rearranged, move_findings
+from windcrest_core.order.joins import joins
+from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
+from windcrest_core.order.remarks import apart_in_air, order_findings
 from windcrest_core.step_keys import bake_key
-from windcrest_core.steps import Need, Step, StepKind
-
-
-class StepPlan(Frozen):
-    """A step in its place: `bake` is the bake it goes into, none for work after the last."""
-
-    key: str
-    kind: StepKind
-    label: Text
-    station: str
-    part: str | None
-    bake: int | None
-    minutes: float
-    wait_min: float
-    needs: list[Need]
-    done: bool
-    ready: bool
-    caution: Text
-
-
-class BakeGroup(Frozen):
-    """A bake: the parts that are raw in it."""
-
-    number: int
-    parts: list[str]
-    because: Text
-
-
-class OrderPlan(Frozen):
-    steps: list[StepPlan]
-    bakes: list[BakeGroup]
-    joins: list[Join]
-    hands_min: Quantity
-    next_step: str | None
-    moves: list[MoveState]
-    reach: ReachPlan
-    findings: list[Finding]
+from windcrest_core.steps import Need, Step
 
 
 def order_plan(
@@ -131,8 +97,8 @@ def order_plan(
         moves=moved.states,
         reach=reach,
         findings=[
-            *_findings(work, making, placed),
-            *_apart_in_air(joined),
+            *order_findings(work),
+            *apart_in_air(joined),
             *reach_findings(work, reach),
             *move_findings(moved.states),
         ],
@@ -202,90 +168,3 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
         if reasons
         else said("order.the_last_bake_cures_all"),
     )
-
-
-def _apart_in_air(joined: list[Join]) -> list[Finding]:
-    return [
-        Finding(
-            id="order.join.air",
-            station="order",
-            severity="warn",
-            subject=join.part,
-            title=said("order.join.air", join=join.label, onto_label=join.onto_label),
-            reason=said("order.join.air.why"),
-            numbers={"air_mm": join.air_mm},
-        )
-        for join in joined
-        if join.air_mm > 0
-    ]
-
-
-def _findings(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[Finding]:
-    found = []
-    apart = [part for part in work.sheet.parts if part.stock is None and part.assembled]
-    if apart:
-        alone = len(apart) == 1
-        found.append(
-            Finding(
-                id="order.apart.join",
-                station="order",
-                severity="note",
-                subject=apart[0].id,
-                title=said("order.apart.join", apart=apart[0].label)
-                if alone
-                else said("order.apart.join_2", apart=len(apart)),
-                reason=said("order.apart.join.why"),
-                numbers={"parts": float(len(apart))},
-                fixes=[
-                    fix(
-                        said("order.build_it_on_the_figure")
-                        if alone
-                        else said("order.build_them_on_the_figure"),
-                        *(
-                            (f"part/{part.id}/{'rests' if part.rests else 'made_apart'}", False)
-                            for part in apart
-                        ),
-                    )
-                ],
-            )
-        )
-    delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.assembled]
-    if delicate and work.context.rules.bake_school == "one_bake":
-        found.append(
-            Finding(
-                id="order.delicate.raw",
-                station="order",
-                severity="warn",
-                subject=delicate[0].id,
-                title=said("order.delicate.raw", delicate=len(delicate)),
-                reason=said("order.delicate.raw.why"),
-                numbers={"parts": float(len(delicate))},
-                fixes=[
-                    fix(
-                        said("order.make_them_apart"),
-                        *((f"part/{part.id}/made_apart", True) for part in delicate),
-                    )
-                ],
-            )
-        )
-    for part in work.sheet.parts:
-        hard = part.id.startswith(_HARD) and not part.id.startswith("eye_drawn")
-        soft = part.stock is None and not part.press_in and hard
-        if soft:
-            found.append(
-                Finding(
-                    id="order.pressed.raw",
-                    station="order",
-                    severity="warn",
-                    subject=part.id,
-                    title=said("order.pressed.raw", part=part.label),
-                    reason=said("order.pressed.raw.why"),
-                    fixes=[
-                        fix(said("order.bake_it_before_it_is"), (f"part/{part.id}/press_in", True))
-                    ],
-                )
-            )
-    return found
-
-
-_HARD = ("tooth", "teeth", "horn", "claw", "eye")

@@ -2,28 +2,15 @@
 
 from __future__ import annotations
 
-import math
+from collections.abc import Callable
 from dataclasses import dataclass
 
-from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Text, said
 from windcrest_core.given.progress import MishapKind
-from windcrest_core.order.joins import (
-    GLUE_G_CM3,
-    GLUE_MM,
-    HOLE_CLEARANCE_MM,
-    HOLE_DEPTHS,
-    LEAST_G,
-    LIQUID_G_CM3,
-    LIQUID_MM,
-    pin_wire,
-)
+from windcrest_core.order.joins import LEAST_G
+from windcrest_core.order.mended import KEPT_MM, SKIN_MM, Mended
 
-SEAM_MM = 2.0  # of clay that is cut out about a break or a crack and filled again [A]
-SKIN_MM = 1.0  # of a browned surface that is sanded off and laid on anew [A]
-KEPT_MM = 3.0  # of wall under what is ground down [A]
-FALLBACK_WIRE_MM = 1.6
 DUST = said("order.wet_by_default_a_respirator")
 SAWN = said("order.eye_protection", dust=DUST)
 DRILL = said("order.clamp_it_not_your_hand")
@@ -56,6 +43,7 @@ class Way:
     remade: bool = False
 
 
+Kind = Callable[[Mended], Way]
 KINDS: dict[MishapKind, Text] = {
     "forgot_wire": said("order.a_wire_was_forgotten"),
     "too_large": said("order.it_came_out_too_large"),
@@ -68,124 +56,7 @@ KINDS: dict[MishapKind, Text] = {
 }
 
 
-def ways(work: Workpiece, kind: MishapKind, part_id: str, cured: bool) -> list[Way]:
-    """The ways on from a mishap, the one that usually does first.
-
-    Parameters
-    ----------
-    cured : whether the part has been baked already.
-    """
-    piece = work.figure.piece(part_id)
-    if not cured:
-        return _raw_ways(work, kind, piece)
-    return _cured_ways(_Of(work, piece), kind)
-
-
-@dataclass(frozen=True)
-class _Of:
-    """A cured part with what mending it takes."""
-
-    work: Workpiece
-    piece: Piece
-
-    @property
-    def label(self) -> str:
-        return self.piece.part.label
-
-    @property
-    def across_mm2(self) -> float:
-        return math.pi / 4 * self.piece.solid.thickness_mm**2
-
-    @property
-    def clay_g_cm3(self) -> float:
-        return self.work.densities.clay(self.piece.part.clay).value
-
-    @property
-    def seam_g(self) -> float:
-        """Clay in a seam cut right round a break."""
-        ring = self.across_mm2 - math.pi / 4 * max(0.0, self.piece.solid.thickness_mm - 6) ** 2
-        return max(LEAST_G, ring * SEAM_MM / 1000 * self.clay_g_cm3)
-
-    @property
-    def whole_g(self) -> float:
-        share = self.work.shares[self.piece.part.id]
-        return share.skin_mm3 / 1000 * self.clay_g_cm3
-
-    @property
-    def glue_g(self) -> float:
-        return max(LEAST_G, self.across_mm2 * GLUE_MM / 1000 * GLUE_G_CM3)
-
-    @property
-    def liquid_g(self) -> float:
-        return max(LEAST_G, self.across_mm2 * LIQUID_MM / 1000 * LIQUID_G_CM3)
-
-    @property
-    def pin(self) -> Text:
-        """The wire of a pin, its hole and its depth, in words."""
-        wire = pin_wire(self.work, self.piece.solid.thickness_mm)
-        d, label = (
-            (wire.diameter_mm, wire.label) if wire else (FALLBACK_WIRE_MM, said("order.a_wire"))
-        )
-        return said(
-            "order.a_hole_of_at_least",
-            label=label,
-            d_mm=d + HOLE_CLEARANCE_MM,
-            deep_mm=math.ceil(HOLE_DEPTHS * d),
-        )
-
-
-def _raw_ways(work: Workpiece, kind: MishapKind, piece: Piece) -> list[Way]:
-    """Nothing of the part is cured: raw clay lets itself be opened and closed."""
-    of = _Of(work, piece)
-    strip = Way(
-        id="strip",
-        label=said("order.take_the_clay_off_the", part=of.label),
-        because=said("order.it_is_raw_nothing_is"),
-        tasks=[
-            Task(said("order.take_the_raw_clay_off", part=of.label), 8),
-            Task(said("order.cover_and_form_the_again", part=of.label), 15, oven=True),
-        ],
-    )
-    opened = {
-        "forgot_wire": ("open", said("order.slit_the_lay_the_wire", part=of.label), 12.0),
-        "cracked": ("close", said("order.press_the_crack_of_the", part=of.label), 5.0),
-        "broke": ("close", said("order.press_the_on_again_over", part=of.label), 6.0),
-        "dropped": ("close", said("order.press_the_dents_out_of", part=of.label), 8.0),
-        "too_large": ("pare", said("order.pare_the_down_and_smooth", part=of.label), 10.0),
-    }.get(kind)
-    if opened is None:
-        return [strip]
-    key, label, minutes = opened
-    gently = Way(
-        id=key,
-        label=label,
-        because=said("order.raw_clay_closes_without_a"),
-        tasks=[Task(label, minutes, oven=True)],
-    )
-    return [gently, strip]
-
-
-def _cured_ways(of: _Of, kind: MishapKind) -> list[Way]:
-    match kind:
-        case "forgot_wire":
-            return [_wire_drilled(of), _wire_cut(of)]
-        case "too_large":
-            return [_sanded_down(of), _remade(of)]
-        case "broke":
-            return [_pinned_baked(of), _pinned_glued(of), _remade(of)]
-        case "dropped":
-            return [_looked_over(of), _pinned_baked(of), _pinned_glued(of), _remade(of)]
-        case "cracked":
-            return [_filled_baked(of), _filled_putty(of)]
-        case "too_soft":
-            return [_baked_again(of), _kept_soft(of)]
-        case "over_baked":
-            return [_painted_over(of), _new_skin(of), _remade(of)]
-        case "changed_mind":
-            return [_remade(of), _built_over(of)]
-
-
-def _remade(of: _Of) -> Way:
+def _remade(of: Mended) -> Way:
     return Way(
         id="remake",
         label=said("order.cut_the_off_and_make", part=of.label),
@@ -204,7 +75,7 @@ def _remade(of: _Of) -> Way:
     )
 
 
-def _pinned_baked(of: _Of) -> Way:
+def _pinned_baked(of: Mended) -> Way:
     return Way(
         id="pin_bake",
         label=said("order.pin_the_liquid_clay_between", part=of.label),
@@ -219,7 +90,7 @@ def _pinned_baked(of: _Of) -> Way:
     )
 
 
-def _pinned_glued(of: _Of) -> Way:
+def _pinned_glued(of: Mended) -> Way:
     return Way(
         id="pin_glue",
         label=said("order.pin_the_and_glue_it", part=of.label),
@@ -239,7 +110,7 @@ def _pinned_glued(of: _Of) -> Way:
     )
 
 
-def _wire_drilled(of: _Of) -> Way:
+def _wire_drilled(of: Mended) -> Way:
     return Way(
         id="drill",
         label=said("order.drill_along_the_and_set", part=of.label),
@@ -252,7 +123,7 @@ def _wire_drilled(of: _Of) -> Way:
     )
 
 
-def _wire_cut(of: _Of) -> Way:
+def _wire_cut(of: Mended) -> Way:
     return Way(
         id="cut",
         label=said("order.cut_the_through_pin_both", part=of.label),
@@ -267,22 +138,21 @@ def _wire_cut(of: _Of) -> Way:
     )
 
 
-def _sanded_down(of: _Of) -> Way:
-    wall = of.piece.wall_mm
+def _sanded_down(of: Mended) -> Way:
     return Way(
         id="sand",
-        label=said("order.grind_the_down_at_most", part=of.label, most_mm=max(0.5, wall - KEPT_MM)),
-        because=said("order.its_wall_is_and_wants", wall_mm=wall, kept_mm=KEPT_MM),
+        label=said("order.grind_the_down_at_most", part=of.label, most_mm=of.ground_mm),
+        because=said("order.its_wall_is_and_wants", wall_mm=of.piece.wall_mm, kept_mm=KEPT_MM),
         tasks=[Task(said("order.carve_and_sand_the_down", part=of.label), 30, DUST)],
     )
 
 
-def _filled_baked(of: _Of) -> Way:
+def _filled_baked(of: Mended) -> Way:
     return Way(
         id="fill_bake",
         label=said("order.open_the_crack_of_the", part=of.label),
         because=said("order.a_crack_closed_only_at"),
-        clay_g=max(LEAST_G, 0.3 * of.seam_g),
+        clay_g=of.crack_g,
         other_g=LEAST_G,
         tasks=[
             Task(said("order.widen_the_crack_of_the", part=of.label), 6),
@@ -291,12 +161,12 @@ def _filled_baked(of: _Of) -> Way:
     )
 
 
-def _filled_putty(of: _Of) -> Way:
+def _filled_putty(of: Mended) -> Way:
     return Way(
         id="fill_putty",
         label=said("order.fill_the_crack_of_the", part=of.label),
         because=said("order.nothing_is_baked_again"),
-        other_g=max(LEAST_G, 0.3 * of.seam_g),
+        other_g=of.crack_g,
         tasks=[
             Task(
                 said("order.widen_the_crack_of_the_2", part=of.label),
@@ -309,7 +179,7 @@ def _filled_putty(of: _Of) -> Way:
     )
 
 
-def _baked_again(of: _Of) -> Way:
+def _baked_again(of: Mended) -> Way:
     return Way(
         id="bake_again",
         label=said("order.bake_the_again_until_it", part=of.label),
@@ -318,7 +188,7 @@ def _baked_again(of: _Of) -> Way:
     )
 
 
-def _kept_soft(of: _Of) -> Way:
+def _kept_soft(of: Mended) -> Way:
     return Way(
         id="keep",
         label=said("order.leave_the_and_keep_weight", part=of.label),
@@ -327,7 +197,7 @@ def _kept_soft(of: _Of) -> Way:
     )
 
 
-def _painted_over(of: _Of) -> Way:
+def _painted_over(of: Mended) -> Way:
     return Way(
         id="paint_over",
         label=said("order.paint_over_the_browning_of", part=of.label),
@@ -338,13 +208,12 @@ def _painted_over(of: _Of) -> Way:
     )
 
 
-def _new_skin(of: _Of) -> Way:
-    area = of.piece.solid.volume_mm3 ** (2 / 3) * 5.0
+def _new_skin(of: Mended) -> Way:
     return Way(
         id="new_skin",
         label=said("order.sand_the_back_and_lay", part=of.label, skin_mm=SKIN_MM),
         because=said("order.where_the_clay_itself_is"),
-        clay_g=area * SKIN_MM / 1000 * of.clay_g_cm3,
+        clay_g=of.new_skin_g,
         other_g=of.liquid_g,
         tasks=[
             Task(said("order.sand_the_browned_back_by", part=of.label, skin_mm=SKIN_MM), 25, DUST),
@@ -353,7 +222,7 @@ def _new_skin(of: _Of) -> Way:
     )
 
 
-def _looked_over(of: _Of) -> Way:
+def _looked_over(of: Mended) -> Way:
     return Way(
         id="look",
         label=said("order.look_the_over_nothing_is", part=of.label),
@@ -362,15 +231,85 @@ def _looked_over(of: _Of) -> Way:
     )
 
 
-def _built_over(of: _Of) -> Way:
+def _built_over(of: Mended) -> Way:
     return Way(
         id="build_over",
         label=said("order.build_over_the_as_it", part=of.label),
         because=said("order.cured_clay_is_as_good"),
-        clay_g=0.5 * of.whole_g,
+        clay_g=of.built_over_g,
         other_g=of.liquid_g,
         tasks=[
             Task(said("order.roughen_the_carve_away_what", part=of.label), 12, DUST),
             Task(said("order.build_the_up_anew_over", part=of.label), 25, oven=True),
         ],
     )
+
+
+def _stripped(of: Mended) -> Way:
+    return Way(
+        id="strip",
+        label=said("order.take_the_clay_off_the", part=of.label),
+        because=said("order.it_is_raw_nothing_is"),
+        tasks=[
+            Task(said("order.take_the_raw_clay_off", part=of.label), 8),
+            Task(said("order.cover_and_form_the_again", part=of.label), 15, oven=True),
+        ],
+    )
+
+
+def _gently(key: str, label: Text, minutes: float) -> Way:
+    """Raw clay opened, closed or pared where it is."""
+    return Way(
+        id=key,
+        label=label,
+        because=said("order.raw_clay_closes_without_a"),
+        tasks=[Task(label, minutes, oven=True)],
+    )
+
+
+RAW: dict[MishapKind, tuple[Kind, ...]] = {
+    "forgot_wire": (
+        lambda of: _gently("open", said("order.slit_the_lay_the_wire", part=of.label), 12),
+        _stripped,
+    ),
+    "cracked": (
+        lambda of: _gently("close", said("order.press_the_crack_of_the", part=of.label), 5),
+        _stripped,
+    ),
+    "broke": (
+        lambda of: _gently("close", said("order.press_the_on_again_over", part=of.label), 6),
+        _stripped,
+    ),
+    "dropped": (
+        lambda of: _gently("close", said("order.press_the_dents_out_of", part=of.label), 8),
+        _stripped,
+    ),
+    "too_large": (
+        lambda of: _gently("pare", said("order.pare_the_down_and_smooth", part=of.label), 10),
+        _stripped,
+    ),
+    "too_soft": (_stripped,),
+    "over_baked": (_stripped,),
+    "changed_mind": (_stripped,),
+}
+CURED: dict[MishapKind, tuple[Kind, ...]] = {
+    "forgot_wire": (_wire_drilled, _wire_cut),
+    "too_large": (_sanded_down, _remade),
+    "broke": (_pinned_baked, _pinned_glued, _remade),
+    "dropped": (_looked_over, _pinned_baked, _pinned_glued, _remade),
+    "cracked": (_filled_baked, _filled_putty),
+    "too_soft": (_baked_again, _kept_soft),
+    "over_baked": (_painted_over, _new_skin, _remade),
+    "changed_mind": (_remade, _built_over),
+}
+
+
+def ways(work: Workpiece, kind: MishapKind, part_id: str, cured: bool) -> list[Way]:
+    """The ways on from a mishap, the one that usually does first.
+
+    Parameters
+    ----------
+    cured : whether the part has been baked already; raw clay lets itself be opened and closed.
+    """
+    of = Mended(work, work.figure.piece(part_id))
+    return [way(of) for way in (CURED if cured else RAW)[kind]]

@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 from reportlab.platypus import Flowable, Paragraph
 
 from windcrest_core.measures import Units, minutes_words
-from windcrest_core.order.station import StepPlan
+from windcrest_core.order.model import StepPlan
 from windcrest_core.plan import Plan
 from windcrest_core.prints.page import Heading, Printing, dated
 from windcrest_core.prints.paper import (

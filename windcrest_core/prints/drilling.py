@@ -7,13 +7,13 @@ from collections.abc import Iterator
 
 import shapely
 
-from windcrest_core.finish.station import Peg
 from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.drawn import Line, Map, Style
 from windcrest_core.prints.placing import Placer
 from windcrest_core.prints.run_marks import lettered
 from windcrest_core.prints.type import READ_MM, width_mm
+from windcrest_core.stand.pegs import PegHole
 from windcrest_core.words import sayer
 
 OUT_MM, IN_MM = (18.0, 7.0), 6.0  # round the base, with its sides named outside and in
@@ -29,7 +29,7 @@ def _circle(style: Style, x: float, y: float, radius: float) -> Line:
     )
 
 
-def _beyond_mm(plan: Plan, hole: Peg) -> float:
+def _beyond_mm(plan: Plan, hole: PegHole) -> float:
     """How far the rim of a hole is past the edge of the base, mm; nought or less is on it."""
     base = shapely.Polygon(plan.frame.ground.outline)
     at = shapely.Point(hole.right_mm, hole.forward_mm)
@@ -44,7 +44,7 @@ def drilling_template(plan: Plan, units: Units) -> Map:
     Seen from above with the figure's front to the foot of the page, so its right is to the left.
     """
     ground = plan.frame.ground
-    holes = plan.finish.pegs
+    holes = plan.frame.pegs
     points = [*ground.outline, *((hole.right_mm, hole.forward_mm) for hole in holes)]
     xs, ys = [x for x, _ in points], [y for _, y in points]
     base_xs, base_ys = zip(*ground.outline, strict=True)
@@ -107,17 +107,17 @@ def _note(plan: Plan, units: Units) -> str:
     missed = [
         f"Hole {lettered(n)} misses the base by {units.fine_mm(beyond)}: make the base larger or move the foot "
         "before anything is drilled."
-        for n, hole in enumerate(plan.finish.pegs)
+        for n, hole in enumerate(plan.frame.pegs)
         if (beyond := _beyond_mm(plan, hole)) > 0.05
     ]
-    none = "" if plan.finish.pegs else "Nothing goes into this base: there is no hole to drill. "
+    none = "" if plan.frame.pegs else "Nothing goes into this base: there is no hole to drill. "
     return (
         f"{none}Seen from above, the front towards you; the base is {size}. Lay it on the base, middle on middle, "
         "and prick through each cross. " + " ".join(missed)
     ).strip()
 
 
-def _row(letter: str, hole: Peg, units: Units) -> tuple[str, ...]:
+def _row(letter: str, hole: PegHole, units: Units) -> tuple[str, ...]:
     sides = (
         ("right" if hole.right_mm > 0 else "left", abs(hole.right_mm)),
         ("front" if hole.forward_mm > 0 else "back", abs(hole.forward_mm)),

@@ -12,7 +12,8 @@ from windcrest_core.body.solids import BoxSolid, Solid
 from windcrest_core.catalogue import catalogue
 from windcrest_core.given.load import Context
 from windcrest_core.plan import Plan
-from windcrest_core.sheet.model import Base, FigureSheet
+from windcrest_core.sheet.base import Base
+from windcrest_core.sheet.model import FigureSheet
 
 SHARP_RAD = 0.7  # an edge sharper than this is drawn as one
 EDGED = (BoxSolid, FrustumSolid, SheetSolid)

@@ -11,21 +11,14 @@ from windcrest_core.errors import ConflictError, SheetError, UnitError
 from windcrest_core.facts import Frozen
 from windcrest_core.findings import Operation
 from windcrest_core.refused import faults_of
+from windcrest_core.sheet.collections import COLLECTIONS
 from windcrest_core.sheet.load import load_sheet
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.upgrades import OPERATIONS
 from windcrest_core.units import length_mm, mass_g
 
-_LISTS = {
-    "part": ("parts",),
-    "run": ("runs",),
-    "area": ("colour", "areas"),
-    "reference": ("references",),
-    "light": ("lights",),
-    "move": ("order", "moves"),
-}
-_TOP = {"name", "story", "mood", "expression", "height_mm", "stands_for_mm"}
-_OBJECTS = {"body", "face", "base", "colour", "order"}
+_TOP = ("name", "story", "mood", "expression", "height_mm", "stands_for_mm")
+_OBJECTS = ("body", "face", "base", "colour", "order")
 _KEYED = {"joint": "pose", "decided": "decided", "kept_pose": "kept_poses"}
 WHOLE = "sheet"
 _MISSING = object()
@@ -33,13 +26,14 @@ MOST_IN_A_FILE = 500
 
 
 def _refuse(path: str) -> SheetError:
-    return SheetError.one(
-        "path",
-        path,
-        "name, story, mood, expression, height_mm, stands_for_mm, body/…, face/…, base/…, "
-        "colour/…, order/…, decided/<id>, kept_pose/<id>, joint/<id>[/…], part/<id>[/…], run/<id>[/…], area/<id>[/…], "
-        "reference/<id>[/…], light/<id>[/…] or move/<id>[/…]",
-    )
+    allowed = [
+        *_TOP,
+        *(f"{key}/…" for key in _OBJECTS),
+        *(f"{key}/<id>" for key in _KEYED),
+        "joint/<id>/…",
+        *(f"{noun}/<id>[/…]" for noun in COLLECTIONS),
+    ]
+    return SheetError.one("path", path, "one of " + ", ".join(allowed))
 
 
 def _measured(path: str, value: Any) -> Any:
@@ -52,14 +46,6 @@ def _measured(path: str, value: Any) -> Any:
         return mass_g(value) if path.endswith("_g") else value
     except UnitError as error:
         raise SheetError.one(path, value, error.allowed) from error
-
-
-def _rows(document: dict[str, Any], kind: str) -> list[dict[str, Any]]:
-    holder: Any = document
-    for key in _LISTS[kind]:
-        holder = holder[key]
-    assert isinstance(holder, list)
-    return holder
 
 
 def _set_field(holder: dict[str, Any], path: str, keys: list[str], value: Any) -> Any:
@@ -100,7 +86,7 @@ def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation
         rest = {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0}
         angles = pose.setdefault(steps[1], rest)
         return [Operation(path=path, value=_set_field(angles, path, steps[2:], value))]
-    if steps[0] in _LISTS and len(steps) >= 2:
+    if steps[0] in COLLECTIONS and len(steps) >= 2:
         return _apply_to_row(document, steps, path, value)
     raise _refuse(path)
 
@@ -108,7 +94,7 @@ def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation
 def _apply_to_row(
     document: dict[str, Any], steps: list[str], path: str, value: Any
 ) -> list[Operation]:
-    rows = _rows(document, steps[0])
+    rows = COLLECTIONS[steps[0]].rows_of(document)
     index = next((i for i, row in enumerate(rows) if row["id"] == steps[1]), None)
     if len(steps) > 2:
         if index is None:

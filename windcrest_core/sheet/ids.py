@@ -1,4 +1,4 @@
-"""Ids that nothing has or had."""
+"""Ids that nothing has or had, ids twice, and ids that lead back to themselves."""
 
 from __future__ import annotations
 
@@ -16,3 +16,17 @@ def free_id(wanted: str, taken: set[str]) -> str:
         return wanted
     stem, side = (wanted[:-2], wanted[-2:]) if wanted[-2:] in ("_r", "_l") else (wanted, "")
     return next(key for n in range(2, 999) if (key := f"{stem[:34]}_{n}{side}") not in taken)
+
+
+def repeated(ids: list[str]) -> list[str]:
+    """Those of them that are there more than once."""
+    return sorted({key for key in ids if ids.count(key) > 1})
+
+
+def leads_back(parents: dict[str, str | None], key: str) -> bool:
+    """Whether following the parents of `key` comes back to it."""
+    seen, at = {key}, parents.get(key)
+    while at is not None and at not in seen:
+        seen.add(at)
+        at = parents.get(at)
+    return at == key

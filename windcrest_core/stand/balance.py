@@ -9,7 +9,7 @@ import shapely
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.facts import Input, Quantity, Why, said
-from windcrest_core.sheet.model import Base
+from windcrest_core.sheet.base import Base
 from windcrest_core.stand.base import base_outline
 from windcrest_core.stand.base_size import least_base
 from windcrest_core.stand.counterweight import Counterweight, counterweight

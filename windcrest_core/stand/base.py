@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from windcrest_core.body.skeleton import Array
-from windcrest_core.sheet.model import Base
+from windcrest_core.sheet.base import Base
 from windcrest_core.stand.standing import circle, rectangle
 
 PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]

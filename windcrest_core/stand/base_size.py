@@ -8,7 +8,7 @@ import numpy as np
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.facts import Input, Quantity, Why, said
-from windcrest_core.sheet.model import Base
+from windcrest_core.sheet.base import Base
 from windcrest_core.stand.base import PEG_EDGE_MM, fits_pegs, on_base, sized
 from windcrest_core.stand.masses import Masses, standing_on, summed, with_base
 from windcrest_core.stand.standing import WANTED_TIP_DEG

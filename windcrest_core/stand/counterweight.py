@@ -9,7 +9,7 @@ import numpy as np
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.facts import Frozen
-from windcrest_core.sheet.model import Base
+from windcrest_core.sheet.base import Base
 from windcrest_core.stand.base import base_outline
 from windcrest_core.stand.masses import Masses, standing_on
 from windcrest_core.stand.standing import WANTED_TIP_DEG, standing
@@ -76,6 +76,7 @@ def righting_g(
 
     Examples
     --------
+    >>> from windcrest_core.stand.standing import rectangle
     >>> y, z = 500 * 30 / 536, (500 * 150 + 36 * 4.5) / 536
     >>> round(righting_g(536, np.array([0, y, z]), rectangle(100, 80), np.array([0, -30.0, 9])), 1)
     99.6

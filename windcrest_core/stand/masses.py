@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from windcrest_core.body.skeleton import Array
-from windcrest_core.sheet.model import Base
+from windcrest_core.sheet.base import Base
 from windcrest_core.stand.base import base_mass_g, base_outline
 from windcrest_core.stand.standing import Standing, standing
 

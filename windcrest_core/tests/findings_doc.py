@@ -9,14 +9,14 @@ from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING
 from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
 from windcrest_core.bulk.remarks import FILLED, VENT_CM3
 from windcrest_core.character.face_plan import LEAST_BEHIND_MM
-from windcrest_core.character.station import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
+from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
 from windcrest_core.clay.remarks import FRAGILE_N
 from windcrest_core.colour.remarks import WORTH_CHANGING
-from windcrest_core.finish.station import HOLE_DEPTHS
 from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
 from windcrest_core.frame.remarks import SHARPEST_DEG
 from windcrest_core.order.reach import MISSED_SHARE
 from windcrest_core.stand.base import PEG_EDGE_MM
+from windcrest_core.stand.pegs import HOLE_DEPTHS
 from windcrest_core.stand.standing import WANTED_TIP_DEG
 
 HEAD = """# Findings

@@ -26,7 +26,7 @@ from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.sheet.model import End, Run
+from windcrest_core.sheet.runs import End, Run
 from windcrest_core.words import sayer
 
 EXAMPLES = Path(__file__).resolve().parents[2] / "examples"

@@ -21,7 +21,7 @@ from windcrest_core.given.load import Context
 from windcrest_core.given.progress import MishapKind, Progress
 from windcrest_core.given.stores import Stores
 from windcrest_core.order.ways import ways
-from windcrest_core.sheet.model import Base
+from windcrest_core.sheet.base import Base
 from windcrest_core.stand.base import base_mass_g
 from windcrest_core.stock.needs import needs_of
 from windcrest_core.tests.support import asked, biped, context, example, planned

@@ -18,7 +18,8 @@ from windcrest_core.body.skeleton import posed, turn_matrix
 from windcrest_core.body.solids import FRONT, SIDE, BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.volumes import shares
 from windcrest_core.new_figure import BODIES, new_sheet
-from windcrest_core.sheet.model import Ellipsoid, Part
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Ellipsoid
 from windcrest_core.tests.support import biped, changed, example
 
 ZERO, AXES = np.zeros(3), np.eye(3)

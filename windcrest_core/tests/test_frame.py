@@ -29,7 +29,7 @@ from windcrest_core.frame.pose import drag
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.sheet.model import End
+from windcrest_core.sheet.runs import End
 from windcrest_core.stand.counterweight import righting_g
 from windcrest_core.stand.standing import circle, rectangle, standing
 from windcrest_core.tests.support import (

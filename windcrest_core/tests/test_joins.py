@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import unittest
 
-from windcrest_core.order.joins import HOLE_CLEARANCE_MM, Join
+from windcrest_core.order.joins import Join
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.stand.pegs import HOLE_CLEARANCE_MM
 from windcrest_core.stock.needs import needs_of
 from windcrest_core.tests.support import biped, context, example, planned, spoken
 

@@ -413,8 +413,8 @@ class ColourTest(unittest.TestCase):
 class FinishTest(unittest.TestCase):
     def test_pegs_are_drilled_where_the_feet_are(self) -> None:
         plan = planned(biped())
-        self.assertEqual(len(plan.finish.pegs), 2)
-        right, left = sorted(plan.finish.pegs, key=lambda peg: -peg.right_mm)
+        self.assertEqual(len(plan.frame.pegs), 2)
+        right, left = sorted(plan.frame.pegs, key=lambda peg: -peg.right_mm)
         self.assertAlmostEqual(right.right_mm, -left.right_mm, 3)
         self.assertAlmostEqual(right.hole_mm, plan.frame.runs[0].chosen.bundle_mm + 0.2)
 

@@ -15,7 +15,7 @@ from windcrest_core.findings import STATIONS
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import BODIES, new_sheet
-from windcrest_core.order.station import OrderPlan, StepPlan
+from windcrest_core.order.model import OrderPlan, StepPlan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.steps import StepKind

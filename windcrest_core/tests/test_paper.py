@@ -307,8 +307,8 @@ class TemplateTest(unittest.TestCase):
         outline = drawn.lines[0].points
         middle = np.mean(outline, axis=0)
         holes = [line for line in drawn.lines if line.style == "hole"]
-        self.assertEqual(len(holes), len(plan.finish.pegs))
-        for line, peg in zip(holes, plan.finish.pegs, strict=True):
+        self.assertEqual(len(holes), len(plan.frame.pegs))
+        for line, peg in zip(holes, plan.frame.pegs, strict=True):
             ring = np.array(line.points)
             off = ring.mean(axis=0) - middle
             np.testing.assert_allclose(off, [-peg.right_mm, -peg.forward_mm], atol=1e-6)
@@ -322,7 +322,7 @@ class TemplateTest(unittest.TestCase):
         (page,) = read(map_pdf(drilling_template(plan, METRIC), heading, printing))
         for side in ("FRONT", "BACK", "LEFT", "RIGHT", "the base is 120 mm × 90 mm"):
             self.assertIn(side, page.words)
-        for letter, peg in zip("AB", plan.finish.pegs, strict=True):
+        for letter, peg in zip("AB", plan.frame.pegs, strict=True):
             self.assertIn(letter, page.words)
             self.assertIn(f"{peg.hole_mm:.1f} mm", page.words)
             self.assertIn(
@@ -335,7 +335,7 @@ class TemplateTest(unittest.TestCase):
         """Feet 400 mm high, on a base of 30: the rim of the hole is past the edge by its place less 15."""
         plan = planned(biped(height_mm=400.0, base__width_mm=30.0, base__shape="round"))
         note = drilling_template(plan, METRIC).note
-        peg = plan.finish.pegs[0]
+        peg = plan.frame.pegs[0]
         beyond = math.hypot(peg.right_mm, peg.forward_mm) + peg.hole_mm / 2 - 15.0
         told = float(re.findall(r"Hole A misses the base by ([\d.]+) mm", note)[0])
         self.assertAlmostEqual(told, beyond, delta=0.15)

@@ -69,7 +69,7 @@ class PlainWordsTest(unittest.TestCase):
         self.assertIsNone({t.id: t.settled for t in planned(biped()).character.topics}["lights"])
         lifted = biped(**SITTING)
         meets = {t.id: t.settled for t in planned(lifted).character.topics}["base"]
-        pegs = len(planned(lifted).finish.pegs)
+        pegs = len(planned(lifted).frame.pegs)
         self.assertEqual(meets is None, pegs == 0)
 
     def test_what_stands_on_the_tray_does_not_hang_out(self) -> None:

@@ -15,7 +15,8 @@ from windcrest_core.given.reach import Reach
 from windcrest_core.order.reach import fingerprint, look
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.sheet.model import Box, Part
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Box
 from windcrest_core.tests.support import biped, changed, example, planned, spoken
 
 EYE = np.eye(3)

@@ -20,8 +20,9 @@ from windcrest_core.frame.mechanics import (
 )
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
+from windcrest_core.sheet.base import Base
 from windcrest_core.sheet.edits import apply_edits
-from windcrest_core.sheet.model import Base, FigureSheet
+from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stand.base import base_mass_g, fits_pegs
 from windcrest_core.tests.support import (
     asked,

@@ -20,7 +20,9 @@ from windcrest_core.drawing import elevation
 from windcrest_core.drawing.elevation import drawing
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
-from windcrest_core.sheet.model import Ellipsoid, FigureSheet, Part
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Ellipsoid
 from windcrest_core.tests.support import biped, changed, example
 
 AXES, ZERO = np.eye(3), np.zeros(3)

@@ -3685,8 +3685,6 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             least_base: components["schemas"]["Quantity"];
-            /** Pegs */
-            pegs: components["schemas"]["Peg"][];
             pegs_why: components["schemas"]["Why"];
         };
         /**
@@ -5848,30 +5846,21 @@ export interface components {
             thickness_mm: number;
         };
         /**
-         * Peg
-         * @description A hole in the base: where from its middle, how wide and deep, mm.
+         * PegHole
+         * @description A hole in the base, mm right and forward of its middle, for a wire or bundle of `wire_mm`.
          */
-        Peg: {
+        PegHole: {
             /** Depth Mm */
             depth_mm: number;
             /** Forward Mm */
             forward_mm: number;
             /** Hole Mm */
             hole_mm: number;
-            /** Label */
-            label: string;
-            /** Right Mm */
-            right_mm: number;
-        };
-        /**
-         * PegHole
-         * @description A hole in the base, mm right and forward of its middle, for a wire or bundle of `wire_mm`.
-         */
-        PegHole: {
-            /** Forward Mm */
-            forward_mm: number;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "peg" | "rod" | "pin";
             /** Label */
             label: string;
             /** Right Mm */

@@ -475,8 +475,8 @@ describe("Finish", () => {
   test("where to drill, how wide and how deep", () => {
     showStation(<FinishPanel />);
     const holes = screen.getAllByRole("listitem").map((item) => item.textContent ?? "");
-    expect(holes).toHaveLength(plan.finish.pegs.length);
-    for (const [i, peg] of plan.finish.pegs.entries())
+    expect(holes).toHaveLength(plan.frame.pegs.length);
+    for (const [i, peg] of plan.frame.pegs.entries())
       expect(holes[i]).toContain(`drill ${peg.hole_mm.toFixed(1)} mm`);
   });
 

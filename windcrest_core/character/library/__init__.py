@@ -15,7 +15,8 @@ from windcrest_core.findings import Operation
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import FigureSheet, Part
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
 
 Build = Callable[[Fit, int], Iterator[Part]]
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
-from windcrest_core.sheet.model import Part
+from windcrest_core.sheet.parts import Part
 
 THIN = 0.009  # of the height: cloth
 CLOTH = {"core": "wire", "texture": "cloth"}

@@ -15,17 +15,9 @@ from windcrest_core.body.mirror import on_other_side, other_side
 from windcrest_core.body.skeleton import Array, Bone, cross
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.joints import joint_ranges
-from windcrest_core.sheet.model import (
-    Coil,
-    Ellipsoid,
-    FigureSheet,
-    Frustum,
-    Part,
-    Place,
-    RoundCone,
-    Shape,
-    Sheet,
-)
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Coil, Ellipsoid, Frustum, Place, RoundCone, Shape, Sheet
 
 RIGHT, AHEAD, UP = np.eye(3)
 HEADS = ("head", "stem_2")

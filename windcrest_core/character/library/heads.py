@@ -8,7 +8,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
-from windcrest_core.sheet.model import Part
+from windcrest_core.sheet.parts import Part
 
 SMALL = {"core": "wire", "delicate": True}
 

@@ -7,7 +7,8 @@ from collections.abc import Iterator
 import numpy as np
 
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
-from windcrest_core.sheet.model import Box, Part
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Box
 
 APART = {"made_apart": True}
 

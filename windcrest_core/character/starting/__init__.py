@@ -32,7 +32,8 @@ from windcrest_core.sheet.bodies import (
     StemCap,
     TailedBiped,
 )
-from windcrest_core.sheet.model import Part, Sheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Sheet
 
 
 def wing_parts(wing_span: float) -> Iterator[Part]:

@@ -16,7 +16,7 @@ from windcrest_core.character.starting.shapes import (
     pair,
 )
 from windcrest_core.sheet.bodies import ManyLimbed
-from windcrest_core.sheet.model import Part
+from windcrest_core.sheet.parts import Part
 
 
 def quadruped_parts() -> Iterator[Part]:

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from typing import Any
 
 from windcrest_core.body.mirror import mirrored_shape
-from windcrest_core.sheet.model import Ellipsoid, Frustum, Part, Place, RoundCone, Shape
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Ellipsoid, Frustum, Place, RoundCone, Shape
 
 SIDES = (("r", "right", 1.0), ("l", "left", -1.0))
 SKIN: dict[str, Any] = {"area": "skin"}

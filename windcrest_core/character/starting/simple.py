@@ -17,7 +17,8 @@ from windcrest_core.character.starting.shapes import (
     pair,
 )
 from windcrest_core.sheet.bodies import Capsule, Free, Stacked, StemCap
-from windcrest_core.sheet.model import Ellipsoid, Part
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Ellipsoid
 
 
 def _on(host: Ellipsoid, x: float, z: float, length: float) -> float:

@@ -19,7 +19,7 @@ from windcrest_core.character.starting.shapes import (
     pair,
 )
 from windcrest_core.sheet.bodies import Draped
-from windcrest_core.sheet.model import Part
+from windcrest_core.sheet.parts import Part
 
 
 def face_parts() -> Iterator[Part]:

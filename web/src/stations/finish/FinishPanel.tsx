@@ -37,9 +37,9 @@ export function FinishPanel() {
       <Answer label="Least base" q={plan.finish.least_base} />
       <Answer label={`Tips ${plan.frame.tips_towards}`} q={plan.frame.tips_at} />
       <Heading size="sm">Peg holes</Heading>
-      {plan.finish.pegs.length ? (
+      {plan.frame.pegs.length ? (
         <Stack as="ol" gap="1" pl="5" fontSize="sm" listStyleType="decimal">
-          {plan.finish.pegs.map((peg) => (
+          {plan.frame.pegs.map((peg) => (
             <li key={`${peg.label} ${peg.right_mm} ${peg.forward_mm}`}>
               {peg.label}: {length(Math.abs(peg.right_mm), units)} to its{" "}
               {peg.right_mm < 0 ? "left" : "right"}, {length(Math.abs(peg.forward_mm), units)}{" "}

@@ -1,0 +1,46 @@
+"""What is said of the order of work."""
+
+from __future__ import annotations
+
+from windcrest_core.facts import Frozen, Quantity, Text
+from windcrest_core.findings import Finding
+from windcrest_core.order.forcing import MoveState
+from windcrest_core.order.joins import Join
+from windcrest_core.order.reach import ReachPlan
+from windcrest_core.steps import Need, StepKind
+
+
+class StepPlan(Frozen):
+    """A step in its place: `bake` is the bake it goes into, none for work after the last."""
+
+    key: str
+    kind: StepKind
+    label: Text
+    station: str
+    part: str | None
+    bake: int | None
+    minutes: float
+    wait_min: float
+    needs: list[Need]
+    done: bool
+    ready: bool
+    caution: Text
+
+
+class BakeGroup(Frozen):
+    """A bake: the parts that are raw in it."""
+
+    number: int
+    parts: list[str]
+    because: Text
+
+
+class OrderPlan(Frozen):
+    steps: list[StepPlan]
+    bakes: list[BakeGroup]
+    joins: list[Join]
+    hands_min: Quantity
+    next_step: str | None
+    moves: list[MoveState]
+    reach: ReachPlan
+    findings: list[Finding]

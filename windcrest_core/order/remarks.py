@@ -1,0 +1,94 @@
+"""Findings of the order: what is joined how, and what cannot be as it is."""
+
+from __future__ import annotations
+
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import said
+from windcrest_core.findings import Finding, fix
+from windcrest_core.order.joins import Join
+
+_HARD = ("tooth", "teeth", "horn", "claw", "eye")
+
+
+def apart_in_air(joined: list[Join]) -> list[Finding]:
+    return [
+        Finding(
+            id="order.join.air",
+            station="order",
+            severity="warn",
+            subject=join.part,
+            title=said("order.join.air", join=join.label, onto_label=join.onto_label),
+            reason=said("order.join.air.why"),
+            numbers={"air_mm": join.air_mm},
+        )
+        for join in joined
+        if join.air_mm > 0
+    ]
+
+
+def order_findings(work: Workpiece) -> list[Finding]:
+    found = []
+    apart = [part for part in work.sheet.parts if part.stock is None and part.assembled]
+    if apart:
+        alone = len(apart) == 1
+        found.append(
+            Finding(
+                id="order.apart.join",
+                station="order",
+                severity="note",
+                subject=apart[0].id,
+                title=said("order.apart.join", apart=apart[0].label)
+                if alone
+                else said("order.apart.join_2", apart=len(apart)),
+                reason=said("order.apart.join.why"),
+                numbers={"parts": float(len(apart))},
+                fixes=[
+                    fix(
+                        said("order.build_it_on_the_figure")
+                        if alone
+                        else said("order.build_them_on_the_figure"),
+                        *(
+                            (f"part/{part.id}/{'rests' if part.rests else 'made_apart'}", False)
+                            for part in apart
+                        ),
+                    )
+                ],
+            )
+        )
+    delicate = [p for p in work.sheet.parts if p.delicate and p.stock is None and not p.assembled]
+    if delicate and work.context.rules.bake_school == "one_bake":
+        found.append(
+            Finding(
+                id="order.delicate.raw",
+                station="order",
+                severity="warn",
+                subject=delicate[0].id,
+                title=said("order.delicate.raw", delicate=len(delicate)),
+                reason=said("order.delicate.raw.why"),
+                numbers={"parts": float(len(delicate))},
+                fixes=[
+                    fix(
+                        said("order.make_them_apart"),
+                        *((f"part/{part.id}/made_apart", True) for part in delicate),
+                    )
+                ],
+            )
+        )
+    for part in work.sheet.parts:
+        hard = part.id.startswith(_HARD) and not part.id.startswith("eye_drawn")
+        soft = part.stock is None and not part.press_in and hard
+        if soft:
+            found.append(
+                Finding(
+                    id="order.pressed.raw",
+                    station="order",
+                    severity="warn",
+                    subject=part.id,
+                    title=said("order.pressed.raw", part=part.label),
+                    reason=said("order.pressed.raw.why"),
+                    fixes=[
+                        fix(said("order.bake_it_before_it_is"), (f"part/{part.id}/press_in", True))
+                    ],
+                )
+            )
+    return found

@@ -1,0 +1,125 @@
+"""What is to be right of a part, a run, a light and a picture in its sheet."""
+
+from __future__ import annotations
+
+import math
+
+from windcrest_core.catalogue import catalogue
+from windcrest_core.errors import Fault
+from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.ids import leads_back, repeated
+from windcrest_core.sheet.insides import IN_BASE, Light
+from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.landmarks import landmark_ids
+from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.references import Reference
+from windcrest_core.sheet.runs import Run
+
+LEAST_SCALE_PX = 4
+
+
+def part_faults(sheet: FigureSheet, part: Part) -> list[Fault]:
+    """A part is on a bone of this body and lies on another part; all it is of is in the catalogue."""
+    shelf = catalogue()
+    joints = joint_ranges(sheet.body)
+    others = {other.id for other in sheet.parts} - {part.id}
+    areas = {area.id for area in sheet.colour.areas}
+    faults = []
+    at = f"part/{part.id}"
+    if part.bone not in joints:
+        faults.append(Fault(f"{at}/bone", part.bone, "one of " + ", ".join(sorted(joints))))
+    if part.lies_on is not None and part.lies_on not in others:
+        faults.append(Fault(f"{at}/lies_on", part.lies_on, "the id of another part"))
+    if part.area is not None and part.area not in areas:
+        faults.append(Fault(f"{at}/area", part.area, "the id of a colour area, or null"))
+    if part.clay not in shelf.clays:
+        faults.append(Fault(f"{at}/clay", part.clay, "one of " + ", ".join(sorted(shelf.clays))))
+    if part.stock is not None and part.stock not in shelf.stock_materials:
+        faults.append(
+            Fault(f"{at}/stock", part.stock, "one of " + ", ".join(sorted(shelf.stock_materials)))
+        )
+    return faults
+
+
+def lying_faults(parts: list[Part]) -> list[Fault]:
+    """No part lies on itself, through others either."""
+    under = {part.id: part.lies_on for part in parts}
+    return [
+        Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself")
+        for part_id in under
+        if leads_back(under, part_id)
+    ]
+
+
+def run_faults(sheet: FigureSheet, run: Run) -> list[Fault]:
+    """A run goes through joints that are there, once each, with wire that is in the catalogue."""
+    shelf = catalogue()
+    joints = joint_ranges(sheet.body)
+    at = f"run/{run.id}"
+    faults = [
+        Fault(f"{at}/path", joint, "joints of this body plan, in order")
+        for joint in run.path
+        if joint not in joints
+    ]
+    faults += [Fault(f"{at}/path", joint, "each joint once") for joint in repeated(run.path)]
+    for key in ("wire", "grip"):
+        wire = getattr(run, key)
+        if wire is not None and wire not in shelf.wires:
+            faults.append(Fault(f"{at}/{key}", wire, "one of " + ", ".join(sorted(shelf.wires))))
+    part = next((part for part in sheet.parts if part.id == run.into), None)
+    if run.into is not None and (part is None or part.bone not in run.path[-1:]):
+        on_it = [part.id for part in sheet.parts if part.bone == run.path[-1]]
+        faults.append(
+            Fault(
+                f"{at}/into", run.into, "a part on its last joint: " + (", ".join(on_it) or "none")
+            )
+        )
+    faults += [
+        Fault(f"{at}/poseable/{joint}", joint, "a joint the run goes through")
+        for joint in run.poseable
+        if joint not in run.path
+    ]
+    return faults
+
+
+def light_faults(sheet: FigureSheet, light: Light) -> list[Fault]:
+    """A light is in a part, its cell in a part or the base, and all of it is in the catalogue."""
+    shelf = catalogue()
+    parts = {part.id for part in sheet.parts}
+    allowed = {
+        "part": parts,
+        "cell_in": parts | {IN_BASE},
+        "led": set(shelf.leds),
+        "cell": set(shelf.cells),
+        "cable": set(shelf.cables),
+    }
+    return [
+        Fault(f"light/{light.id}/{name}", value, "one of " + ", ".join(sorted(table)))
+        for name, table in allowed.items()
+        if (value := getattr(light, name)) not in table
+    ]
+
+
+def picture_faults(body: Body, reference: Reference) -> list[Fault]:
+    """A scale needs two points apart; a landmark has to be one of this body's."""
+    faults = []
+    known = landmark_ids(body)
+    at = f"reference/{reference.id}"
+    scale = reference.scale
+    if scale is not None:
+        a, b = (scale.a, scale.b) if scale.kind == "length" else (scale.crown, scale.sole)
+        apart = math.hypot((a[0] - b[0]) * reference.width_px, (a[1] - b[1]) * reference.height_px)
+        if apart < LEAST_SCALE_PX:
+            faults.append(
+                Fault(
+                    f"{at}/scale",
+                    f"{apart:.1f} pixels apart",
+                    f"two points at least {LEAST_SCALE_PX} pixels apart",
+                )
+            )
+        if scale.kind == "stature" and scale.crown[1] >= scale.sole[1]:
+            faults.append(Fault(f"{at}/scale/crown", "below the sole", "above the sole"))
+    for name in sorted(set(reference.landmarks) - set(known)):
+        faults.append(Fault(f"{at}/landmarks/{name}", name, "one of " + ", ".join(sorted(known))))
+    return faults
