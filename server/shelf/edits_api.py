@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
@@ -15,11 +14,7 @@ from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.actions.step_back import step_back
 from server.shelf.models import Figure
 from server.shelf.owned import Edited, as_json, edited, own_figure
-from server.shelf.planning import (
-    given_of,
-    kept_plan_of,
-    refuse_unbuildable,
-)
+from server.shelf.planning import given_of, plan_of, refuse_unbuildable
 from server.shelf.run_edits import RunEdit, rewired
 from server.speaking import speaker_of
 from server.writes import computes, own_transaction
@@ -126,21 +121,17 @@ def post_preview(request: HttpRequest, figure_id: str, body: PreviewIn) -> HttpR
     operations = _operations(figure, body)
     sheet, _ = apply_edits(figure.sheet, operations)
     given = given_of(figure)
-    will, before = kept_plan_of(figure, sheet, given), kept_plan_of(figure, None, given).plan
-    after = will.plan
+    before, after = plan_of(figure, None, given), plan_of(figure, sheet, given)
     was = {(f.id, f.subject) for f in before.findings}
     now = {(f.id, f.subject) for f in after.findings}
-    gone = [f for f in before.findings if (f.id, f.subject) not in now]
-    new = [f for f in after.findings if (f.id, f.subject) not in was]
-    speaker = speaker_of(figure.owner_id)
-    rows = {
-        "operations": [operation.model_dump(mode="json") for operation in operations],
-        "gone": [finding.model_dump(mode="json", context=speaker) for finding in gone],
-        "new": [finding.model_dump(mode="json", context=speaker) for finding in new],
-    }
-    return as_json(
-        f'{{"number":{body.number},"plan":{will.text(speaker)},{json.dumps(rows)[1:-1]}}}'
+    shown = Preview(
+        number=body.number,
+        operations=operations,
+        plan=after,
+        gone=[f for f in before.findings if (f.id, f.subject) not in now],
+        new=[f for f in after.findings if (f.id, f.subject) not in was],
     )
+    return as_json(shown, speaker_of(figure.owner_id))
 
 
 @router.post("figures/{figure_id}/undo", response={200: Edited, **ERRORS})

@@ -8,9 +8,7 @@ from pydantic import BaseModel
 
 from server.schemas import Out
 from server.shelf.models import Figure
-from server.shelf.planning import (
-    kept_plan_of,
-)
+from server.shelf.planning import plan_of
 from server.speaking import speaker_of
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.character.library import LibraryItem, offered
@@ -102,6 +100,5 @@ def as_json(body: BaseModel | str, speaker: Sayer | None = None, status: int = 2
 
 
 def edited(figure: Figure) -> HttpResponse:
-    speaker = speaker_of(figure.owner_id)
-    shown = figure_out(figure).model_dump_json(context=speaker)
-    return as_json(f'{{"figure":{shown},"plan":{kept_plan_of(figure).text(speaker)}}}')
+    shown = Edited(figure=figure_out(figure), plan=plan_of(figure))
+    return as_json(shown, speaker_of(figure.owner_id))

@@ -94,8 +94,8 @@ def kept_plan_of(
     return _planned(sheet or figure.sheet, context, progress, date.today())
 
 
-def plan_of(figure: Figure, sheet: FigureSheet | None = None) -> Plan:
-    return kept_plan_of(figure, sheet).plan
+def plan_of(figure: Figure, sheet: FigureSheet | None = None, given: Given | None = None) -> Plan:
+    return kept_plan_of(figure, sheet, given).plan
 
 
 def etag_of(figure: Figure, station: str) -> str:
