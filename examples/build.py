@@ -119,6 +119,7 @@ def ferrywoman() -> FigureSheet:
             lies_on=None,
             core="wire",
             area="hair",
+            feature="hair",
         ),
         mid(
             "oar_shaft",
@@ -225,6 +226,7 @@ def newt_drummer() -> FigureSheet:
             scale="head",
             wall_mm=4.0,
             area="skin",
+            feature="mouth",
         ),
         mid(
             "crest",
@@ -355,6 +357,7 @@ def pelican_piper() -> FigureSheet:
             cone((0, 0.3, 0.45), (0, 2.5, -0.35), 0.2, 0.06, 0.6),
             scale="head",
             area="bill",
+            feature="mouth",
             wall_mm=4.0,
         ),
         mid(
@@ -365,6 +368,7 @@ def pelican_piper() -> FigureSheet:
             scale="head",
             core="wire",
             area="bill",
+            feature="mouth",
             layer=1,
             lies_on="bill_upper",
         ),
@@ -484,6 +488,7 @@ def barnacle_ox() -> FigureSheet:
             scale="head",
             area="horn",
             core="wire",
+            feature="horn",
             press_in=True,
             lies_on="skull",
             layer=1,

@@ -9,7 +9,7 @@ from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.findings import Finding
 
 HAIR = ("hair", "fur")
-MOUTHS = ("tooth", "mouth", "tongue", "beak", "bill", "muzzle", "snout")
+MOUTHS = ("mouth", "tooth")
 SLENDER = 0.02  # of the height [A]
 POSES = {
     "biped": said("character.what_does_it_do_standing"),
@@ -78,7 +78,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, Text, Text, Text | None]]:
             said("character.holds", labels=_labels(holds)) if holds else None,
         )
     if "head" in bones:
-        mouth = [p.label for p in parts if any(word in p.id for word in MOUTHS)]
+        mouth = [p.label for p in parts if p.feature in MOUTHS]
         yield (
             "mouth",
             said("character.is_the_mouth_open_and"),
@@ -91,7 +91,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, Text, Text, Text | None]]:
             said("character.brows_lids_and_cheeks_are"),
             sheet.expression.strip() or None,
         )
-    hair = [p for p in parts if p.texture in HAIR or "hair" in p.id or "braid" in p.id]
+    hair = [p for p in parts if p.texture in HAIR or p.feature == "hair"]
     if hair:
         free = [p.label for p in hair if p.lies_on is None]
         yield (

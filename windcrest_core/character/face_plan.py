@@ -130,9 +130,7 @@ def lies(sheet: FigureSheet) -> bool:
 
 def is_eye(piece: Piece) -> bool:
     """An eye of the head, placed by the face plan or by its body."""
-    return piece.part.bone == FACED and (
-        piece.part.seat == "eye" or piece.part.id in ("eye_r", "eye_l")
-    )
+    return piece.part.bone == FACED and piece.part.feature == "eye"
 
 
 def _as_they_are(sheet: FigureSheet, lines: FaceLines, bone: Bone, eyes: list[Piece]) -> FaceLines:

@@ -7,7 +7,7 @@ from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.order.joins import Join
 
-_HARD = ("tooth", "teeth", "horn", "claw", "eye")
+HARD = ("tooth", "horn", "claw", "eye")  # features that are pressed in hard
 
 
 def apart_in_air(joined: list[Join]) -> list[Finding]:
@@ -75,9 +75,7 @@ def order_findings(work: Workpiece) -> list[Finding]:
             )
         )
     for part in work.sheet.parts:
-        hard = part.id.startswith(_HARD) and not part.id.startswith("eye_drawn")
-        soft = part.stock is None and not part.press_in and hard
-        if soft:
+        if part.feature in HARD and part.stock is None and not part.press_in:
             found.append(
                 Finding(
                     id="order.pressed.raw",

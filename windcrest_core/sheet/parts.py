@@ -13,6 +13,7 @@ from windcrest_core.sheet.shapes import Shape
 from windcrest_core.sheet.writing import Label
 
 Seat = Literal["eye", "nose", "mouth", "ear", "muzzle"]
+Feature = Literal["eye", "drawn_eye", "mouth", "tooth", "horn", "claw", "hair"]
 Texture = Literal["smooth", "skin", "hair", "fur", "feathers", "scales", "cloth", "bark", "stone"]
 
 
@@ -49,6 +50,7 @@ class Part(Frozen):
     )
     contact: bool = Field(default=False, description="stands on the ground")
     seat: Seat | None = Field(default=None, description="its place comes from the face plan")
+    feature: Feature | None = Field(default=None, description="what of a body it is")
     texture: Texture = "smooth"
     limit_c: float | None = Field(
         default=None, ge=40, le=400, description="the most it can take, where it is bought"

@@ -216,6 +216,17 @@ class ScaleTest(unittest.TestCase):
 
 
 class LibraryTest(unittest.TestCase):
+    def test_eyes_come_instead_of_those_the_head_has(self) -> None:
+        """Of a stack it is the head of the topmost; the eyes of the others stay."""
+        for body, stay in (("biped", 0), ("stacked", 4)):
+            with self.subTest(body):
+                sheet = new_sheet("Owl", body, 300.0)
+                for item in ("eye_bead", "eye_gem", "eye_drawn"):
+                    sheet = with_library(sheet, item)
+                eyes = [part.id for part in sheet.parts if part.feature in ("eye", "drawn_eye")]
+                self.assertEqual(eyes[stay:], ["eye_drawn_r", "eye_drawn_l"])
+                self.assertEqual(len(eyes), stay + 2)
+
     @sweep
     def test_everything_goes_on_every_body_it_is_offered_for(self) -> None:
         cases = [(body, item) for body in BODIES for item in offered(BODIES[body][1])]

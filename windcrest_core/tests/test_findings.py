@@ -54,6 +54,7 @@ FIN = {
 }
 TOOTH = {
     "id": "tooth_r",
+    "feature": "tooth",
     "label": "tooth",
     "bone": "head",
     "core": "wire",
@@ -292,7 +293,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(),
         context(bake_school="save_progress"),
     ),
-    "order.pressed.raw": (plain(part__tooth_r=TOOTH), Context(), plain(), Context()),
+    "order.pressed.raw": (
+        plain(part__tooth_r=TOOTH),
+        Context(),
+        plain(part__tooth_r={**TOOTH, "feature": None}),
+        Context(),
+    ),
     "bake.core.raw": (plain(), context(bake_time="fixed_30"), plain(), context(bake_time="longer")),
     "bake.insert.melts": (one_eye_of("acrylic"), Context(), one_eye_of("glass"), Context()),
     "bake.peak.over": (plain(), context(oven_swing_c=25), plain(), context(oven_swing_c=5)),

@@ -80,6 +80,37 @@ class KeptTest(unittest.TestCase):
         self.assertEqual((found.rules.wall_mm, found.rules.oven.offset_c), (4, 7))
         self.assertEqual(found.stores.coils[0].length_mm, 3400)
 
+    def test_a_part_says_itself_what_its_id_said_before(self) -> None:
+        """Of version 1 the id decided, and `eyebrow` passed for an eye that wants to be hard."""
+        wanted = {
+            "eye_r": "eye",
+            "eye_2_l": "eye",
+            "eyebrow_r": None,
+            "eye_drawn_r": "drawn_eye",
+            "tooth_3": "tooth",
+            "teeth": "tooth",
+            "horn_l": "horn",
+            "claw_1_r": "claw",
+            "bill_upper": "mouth",
+            "braid": "hair",
+            "chest": None,
+        }
+        old = {"sheet_version": 1, "parts": [{"id": key} for key in wanted]}
+        parts = SHEET.upgraded(old)["parts"]
+        self.assertEqual({part["id"]: part["feature"] for part in parts}, wanted)
+        put_in = {"path": "part/horn_l", "value": {"id": "horn_l"}}
+        wall, gone = (
+            {"path": "part/chest/wall_mm", "value": 4},
+            {"path": "part/nose", "value": None},
+        )
+        file = {"sheet_version": 1, "operations": [put_in, wall, gone]}
+        rows = OPERATIONS.upgraded(file)["operations"]
+        self.assertEqual(rows[0]["value"], {"id": "horn_l", "feature": "horn"})
+        self.assertEqual(rows[1:], [wall, gone])
+        new = load_sheet(kept("figure-sheet-1"))
+        found = {part.id: part.feature for part in new.parts if part.feature}
+        self.assertEqual(found, {"eye_r": "eye", "eye_l": "eye", "braid": "hair"})
+
     def test_a_file_of_operations_says_the_sheet_it_was_written_for(self) -> None:
         operations = load_operations(kept("operations-1"))
         sheet, _ = apply_edits(example("newt_drummer"), operations)

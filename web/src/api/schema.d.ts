@@ -3608,10 +3608,10 @@ export interface components {
             runs: components["schemas"]["Run"][];
             /**
              * Sheet Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            sheet_version: 1;
+            sheet_version: 2;
             /**
              * Stands For Mm
              * @description the real height it is a model of
@@ -5486,6 +5486,11 @@ export interface components {
              * @default false
              */
             delicate: boolean;
+            /**
+             * Feature
+             * @description what of a body it is
+             */
+            feature: ("eye" | "drawn_eye" | "mouth" | "tooth" | "horn" | "claw" | "hair") | null;
             /**
              * Girth
              * @default own

@@ -16,14 +16,17 @@ from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.parts import Feature, Part
 
 Build = Callable[[Fit, int], Iterator[Part]]
 
 
 @dataclass(frozen=True)
 class Item:
-    """Something of the library; `needs` are the joints it goes on, where they are not any body's."""
+    """Something of the library; `needs` are the joints it goes on, where they are not any body's.
+
+    It comes instead of the parts of these ids, and of these features of the head.
+    """
 
     label: str
     group: str
@@ -32,6 +35,7 @@ class Item:
     counts: str = ""
     needs: tuple[str, ...] = ()
     instead_of: tuple[str, ...] = ()
+    of_the_head: tuple[Feature, ...] = ()
 
 
 def _eyes(kind: str, stock: str | None) -> Build:
@@ -42,7 +46,7 @@ def _covering(texture: str, label: str) -> Build:
     return cast(Build, limbs.covering(texture, label))
 
 
-OLD_EYES = ("eye_r", "eye_l")
+EYES: tuple[Feature, ...] = ("eye", "drawn_eye")
 ITEMS: dict[str, Item] = {
     "horn": Item("horns", "head", heads.horn),
     "antler": Item("antlers", "head", heads.antler, (1, 6, 3), "tines a side"),
@@ -55,10 +59,10 @@ ITEMS: dict[str, Item] = {
     "hat": Item("hat", "head", heads.hat),
     "muzzle": Item("muzzle", "head", heads.muzzle),
     "tooth_row": Item("row of teeth", "head", heads.tooth_row, (1, 16, 6), "teeth"),
-    "eye_bead": Item("eyes, glass beads", "eyes", _eyes("bead", "glass"), instead_of=OLD_EYES),
-    "eye_ball": Item("eyes, balls of clay", "eyes", _eyes("ball", None), instead_of=OLD_EYES),
-    "eye_gem": Item("eyes, cut stones", "eyes", _eyes("gem", "glass"), instead_of=OLD_EYES),
-    "eye_drawn": Item("eyes, drawn on", "eyes", _eyes("drawn", None), instead_of=OLD_EYES),
+    "eye_bead": Item("eyes, glass beads", "eyes", _eyes("bead", "glass"), of_the_head=EYES),
+    "eye_ball": Item("eyes, balls of clay", "eyes", _eyes("ball", None), of_the_head=EYES),
+    "eye_gem": Item("eyes, cut stones", "eyes", _eyes("gem", "glass"), of_the_head=EYES),
+    "eye_drawn": Item("eyes, drawn on", "eyes", _eyes("drawn", None), of_the_head=EYES),
     "hand": Item(
         "hands with fingers",
         "limbs",
@@ -148,7 +152,12 @@ def add_from_library(sheet: FigureSheet, item_id: str, count: int | None) -> lis
     least, most, _ = item.counted or (1, 1, 1)
     if not least <= number <= most:
         raise SheetError.one("count", number, f"{least} to {most}")
-    gone = [part.id for part in sheet.parts if part.id in item.instead_of]
+    head = Fit(sheet).head
+    gone = [
+        part.id
+        for part in sheet.parts
+        if part.id in item.instead_of or (part.bone == head and part.feature in item.of_the_head)
+    ]
     left = sheet.model_copy(
         update={
             "parts": [part for part in sheet.parts if part.id not in gone],

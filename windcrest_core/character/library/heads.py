@@ -26,7 +26,7 @@ def horn(fit: Fit, count: int) -> Iterator[Part]:
         0.10 * head,
         0.03 * head,
     )
-    yield from fit.pair("horn", "horn", fit.head, shape, core="wire", press_in=True)
+    yield from fit.pair("horn", "horn", fit.head, shape, core="wire", press_in=True, feature="horn")
 
 
 def antler(fit: Fit, count: int) -> Iterator[Part]:
@@ -105,7 +105,16 @@ def hair_mass(fit: Fit, count: int) -> Iterator[Part]:
         else 0.5 * float(host.solid.bounds[1][2] - host.solid.bounds[0][2])
     )
     shape = fit.ball(fit.head, centre, wide * 1.1, deep * 1.06, tall)
-    yield fit.part("hair", "hair", fit.head, shape, texture="hair", wall_mm=4.0, **fit.on(fit.head))
+    yield fit.part(
+        "hair",
+        "hair",
+        fit.head,
+        shape,
+        texture="hair",
+        feature="hair",
+        wall_mm=4.0,
+        **fit.on(fit.head),
+    )
 
 
 def strands(fit: Fit, count: int) -> Iterator[Part]:
@@ -126,6 +135,7 @@ def strands(fit: Fit, count: int) -> Iterator[Part]:
             shape,
             core="wire",
             texture="hair",
+            feature="hair",
             **fit.on(fit.head),
         )
 
@@ -143,7 +153,14 @@ def beard(fit: Fit, count: int) -> Iterator[Part]:
         0.6,
     )
     yield fit.part(
-        "beard", "beard", fit.head, shape, core="wire", texture="hair", **fit.on(fit.head)
+        "beard",
+        "beard",
+        fit.head,
+        shape,
+        core="wire",
+        texture="hair",
+        feature="hair",
+        **fit.on(fit.head),
     )
 
 
@@ -173,7 +190,7 @@ def muzzle(fit: Fit, count: int) -> Iterator[Part]:
     shape = fit.cone(
         fit.head, root, root + 0.5 * head * AHEAD - 0.06 * head * UP, 0.21 * head, 0.15 * head
     )
-    yield fit.part("muzzle", "muzzle", fit.head, shape, wall_mm=4.0, seat="muzzle")
+    yield fit.part("muzzle", "muzzle", fit.head, shape, wall_mm=4.0, seat="muzzle", feature="mouth")
 
 
 def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
@@ -192,6 +209,7 @@ def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
             fit.head,
             shape,
             press_in=True,
+            feature="tooth",
             **SMALL,
             **fit.on(fit.head),
         )
@@ -219,6 +237,7 @@ def eyes(kind: str, stock: str | None) -> object:
             stock=stock,
             press_in=stock is not None or kind == "ball",
             delicate=True,
+            feature="drawn_eye" if kind == "drawn" else "eye",
             seat="eye" if has_face and kind != "drawn" else None,
             **fit.on(fit.head),
         )

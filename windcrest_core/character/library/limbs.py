@@ -58,6 +58,7 @@ def _foot(fit: Fit, count: int, name: str, tip: float) -> Iterator[Part]:
             shape,
             contact=True,
             press_in=name == "claw",
+            feature="claw" if name == "claw" else None,
             **SMALL,
         )
 

@@ -21,7 +21,15 @@ from windcrest_core.sheet.parts import Part
 
 def quadruped_parts() -> Iterator[Part]:
     yield mid("skull", "head", "head", along(0.44, 0.30, 0.95, 0.1, 0.5), **HEAD)
-    yield mid("muzzle", "muzzle", "head", along(0.31, 0.24, 0.9, 0.5, 1.0), seat="muzzle", **HEAD)
+    yield mid(
+        "muzzle",
+        "muzzle",
+        "head",
+        along(0.31, 0.24, 0.9, 0.5, 1.0),
+        seat="muzzle",
+        feature="mouth",
+        **HEAD,
+    )
     yield from pair(
         "ear",
         "ear",

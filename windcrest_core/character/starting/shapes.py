@@ -79,6 +79,7 @@ def eyes(
         lies_on=host,
         core="wire",
         press_in=True,
+        feature="eye",
         **rest,
     )
 

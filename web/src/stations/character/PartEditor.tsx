@@ -20,6 +20,16 @@ const TEXTURES: Part["texture"][] = [
   "bark",
   "stone",
 ];
+const FEATURES = [
+  { value: "", label: "nothing of these" },
+  { value: "eye", label: "an eye" },
+  { value: "drawn_eye", label: "a drawn eye" },
+  { value: "mouth", label: "of the mouth" },
+  { value: "tooth", label: "a tooth" },
+  { value: "horn", label: "a horn" },
+  { value: "claw", label: "a claw" },
+  { value: "hair", label: "hair" },
+];
 const FLAGS = [
   { key: "made_apart", label: "made apart" },
   { key: "rests", label: "bakes in place, lifts off to be painted" },
@@ -163,6 +173,12 @@ export function PartEditor({ part }: { part: Part }) {
         value={part.texture}
         options={TEXTURES.map((value) => ({ value, label: value }))}
         onChange={(texture) => choose("texture", texture)}
+      />
+      <ChoiceField
+        label="What it is"
+        value={part.feature ?? ""}
+        options={FEATURES}
+        onChange={(feature) => choose("feature", feature || null)}
       />
       <Stack gap="1">
         {FLAGS.map((flag) => (
