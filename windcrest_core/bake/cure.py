@@ -50,6 +50,9 @@ def fusion(
     label_c : (bodies,) the clay's own label temperature, °C.
     start : (bodies,) fusion carried over from earlier bakes.
     rate : (bodies,) how many times as fast as assumed it fuses, where test chips showed it.
+
+    >>> round(float(fusion(np.full((241, 1), 135.0), np.array([135.0]), 15)[4, 0]), 3)
+    0.381
     """
     kelvin = core_c + 273.15
     k = rate * 8.0e-3 * np.exp(-110e3 / GAS_R * (1 / kelvin - 1 / (label_c + 273.15)))
@@ -71,6 +74,9 @@ def scorch(surface_c: Array, step_s: float) -> Array:
     """Accumulated scorch at the surface, at every step.
 
     dS/dt = (1/1800 s) exp(−200e3/R (1/T − 1/423.15)); S = 1 after about 30 min at 150 °C [C].
+
+    >>> round(float(scorch(np.full((121, 1), 150.0), 15)[-1, 0]), 3)
+    1.0
     """
     rate = np.exp(-200e3 / GAS_R * (1 / (surface_c + 273.15) - 1 / 423.15)) / 1800.0
     sums = np.zeros_like(surface_c)

@@ -187,6 +187,10 @@ def set_depths_mm(
 
     Clay is set where it has been as hot as `sets_c` (bodies,) of its clay; the depth counts from the
     surface inwards without a gap.
+
+    >>> air = np.full(361, 135.0)
+    >>> set_depths_mm([HeatBody("wall", 6)], air, 12, np.array([90.0]))[[70, 77, 90], 0].tolist()
+    [0.0, 2.0, 6.0]
     """
     found = np.zeros((len(air_c), len(bodies)))
     for column, (body, modes) in enumerate(zip(bodies, _modes_of(bodies, h), strict=True)):

@@ -27,6 +27,9 @@ def air_c(oven: Oven, dial_c: float, minutes: float) -> NDArray[np.float64]:
     ----------
     dial_c : what the dial is set to, °C; the air is `oven.offset_c` away from it.
     minutes : length of the trace, min.
+
+    >>> air_c(Oven(offset_c=0, swing_c=0), 120, 3).tolist()[:8:2]
+    [95.0, 103.33333333333333, 111.66666666666667, 120.0]
     """
     time = np.arange(math.ceil(minutes * 60 / STEP_S) + 1) * STEP_S
     target = dial_c + oven.offset_c

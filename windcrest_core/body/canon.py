@@ -29,7 +29,11 @@ class Canon:
 
 
 def share_of_legs(heads_tall: float) -> float:
-    """Hip height over stature for `heads_tall`; constant beyond the ends of the table [A]."""
+    """Hip height over stature for `heads_tall`; constant beyond the ends of the table [A].
+
+    >>> share_of_legs(7.5)
+    0.53
+    """
     heads, shares = zip(*LEG_SHARE, strict=True)
     return float(np.interp(heads_tall, heads, shares))
 

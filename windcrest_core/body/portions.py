@@ -17,7 +17,11 @@ def ball_mm(volume_mm3: float) -> float:
 
 
 def ball_mm3(diameter_mm: float) -> float:
-    """Volume of a ball, mm³."""
+    """Volume of a ball, mm³.
+
+    >>> round(ball_mm3(20))
+    4189
+    """
     return math.pi / 6 * diameter_mm**3
 
 
@@ -33,7 +37,11 @@ def snake_mm(volume_mm3: float, diameter_mm: float) -> float:
 
 
 def snake_mm3(diameter_mm: float, length_mm: float) -> float:
-    """Volume of a snake, mm³."""
+    """Volume of a snake, mm³.
+
+    >>> round(snake_mm3(10, 80))
+    6283
+    """
     return math.pi / 4 * diameter_mm**2 * length_mm
 
 
@@ -49,7 +57,11 @@ def sheet_cm2(volume_mm3: float, thickness_mm: float) -> float:
 
 
 def cone_mm3(base_mm: float, length_mm: float) -> float:
-    """Volume of a cone, mm³."""
+    """Volume of a cone, mm³.
+
+    >>> round(cone_mm3(10, 30))
+    785
+    """
     return math.pi / 12 * base_mm**2 * length_mm
 
 
@@ -65,7 +77,11 @@ def cone_base_mm(volume_mm3: float, length_mm: float) -> float:
 
 
 def drop_mm3(across_mm: float, length_mm: float) -> float:
-    """Volume of a drop, a half ball under a cone, mm³; not shorter than it is broad."""
+    """Volume of a drop, a half ball under a cone, mm³; not shorter than it is broad.
+
+    >>> round(drop_mm3(10, 20)), round(drop_mm3(10, 5)) == round(ball_mm3(10) / 2)
+    (654, True)
+    """
     return ball_mm3(across_mm) / 2 + cone_mm3(across_mm, length_mm - across_mm / 2)
 
 

@@ -26,7 +26,11 @@ def longest_overhang_mm(thickness_mm: float, sheet: bool) -> float:
 
 
 def raw_clay_gives_nmm(thickness_mm: float) -> float:
-    """Moment under which a round of raw hot clay gives way, N·mm: σ d³/6, yield 4 kPa [A]."""
+    """Moment under which a round of raw hot clay gives way, N·mm: σ d³/6, yield 4 kPa [A].
+
+    >>> round(raw_clay_gives_nmm(20), 2)
+    5.33
+    """
     return RAW_YIELD_MPA * thickness_mm**3 / 6
 
 

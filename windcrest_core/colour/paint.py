@@ -56,12 +56,20 @@ def layer(k: Array, s: Array | float, x_mm: float, ground: Array | float) -> Arr
 
 
 def masstone(kappa: Array) -> Array:
-    """Reflectance of a layer too thick to see through."""
+    """Reflectance of a layer too thick to see through.
+
+    >>> masstone(kappa_of(np.array([0.25]))).tolist()
+    [0.25]
+    """
     return np.asarray(1 / (1 + kappa + np.sqrt(kappa * (kappa + 2))))
 
 
 def kappa_of(r: Array) -> Array:
-    """(1 − R)²/2R."""
+    """(1 − R)²/2R.
+
+    >>> kappa_of(np.array([0.5])).tolist()
+    [0.25]
+    """
     return np.asarray((1 - r) ** 2 / (2 * r))
 
 

@@ -44,7 +44,11 @@ def to_linear_srgb() -> Array:
 
 
 def linear(srgb: RGB) -> Array:
-    """sRGB 0–255 to linear light 0–1."""
+    """sRGB 0–255 to linear light 0–1.
+
+    >>> linear((255, 0, 118)).round(3).tolist()
+    [1.0, 0.0, 0.181]
+    """
     v = np.asarray(srgb, dtype=float) / 255
     return np.where(v <= 0.04045, v / 12.92, ((v + 0.055) / 1.055) ** 2.4)
 
@@ -126,6 +130,9 @@ def delta_e(a: Array, b: Array) -> Array:
     """CIEDE2000 colour difference of (..., 3) CIELAB values.
 
     Source: Sharma, Wu and Dalal (2005), whose test pairs are the tests.
+
+    >>> round(float(delta_e(np.array([50, 2.6772, -79.7751]), np.array([50, 0, -82.7485]))), 4)
+    2.0425
     """
     l1, a1, b1 = np.moveaxis(np.asarray(a, dtype=float), -1, 0)
     l2, a2, b2 = np.moveaxis(np.asarray(b, dtype=float), -1, 0)
@@ -164,6 +171,11 @@ def rgb_of_hex(text: str) -> RGB:
 
 
 def hex_of(srgb: RGB) -> str:
+    """As written on the web.
+
+    >>> hex_of((255, 128, 0))
+    '#ff8000'
+    """
     return "#{:02x}{:02x}{:02x}".format(*srgb)
 
 
@@ -173,5 +185,9 @@ def luminance(reflectance_: Array) -> float:
 
 
 def distance(a: Array, b: Array) -> float:
-    """Straight distance in CIELAB."""
+    """Straight distance in CIELAB.
+
+    >>> distance(np.array([50.0, 3, 4]), np.array([50.0, 0, 0]))
+    5.0
+    """
     return math.dist(a.tolist(), b.tolist())

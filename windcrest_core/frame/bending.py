@@ -98,7 +98,11 @@ def turn_deg(before: Array, at: Array, after: Array) -> float:
 
 
 def pin_for_mm(diameter_mm: float) -> float:
-    """The smallest rod sold that keeps the inside radius, mm."""
+    """The smallest rod sold that keeps the inside radius, mm.
+
+    >>> pin_for_mm(1.6)
+    4.0
+    """
     least = 2 * INSIDE_RADIUS_D * diameter_mm
     return next((pin for pin in PINS_MM if pin >= least - 1e-9), math.ceil(least))
 

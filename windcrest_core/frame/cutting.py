@@ -42,11 +42,20 @@ class CutPiece(Frozen):
 
 
 def anchor_mm(diameter_mm: float) -> float:
-    """How far a wire lies in or along what holds it, mm: the greater of 25 mm and 10 d."""
+    """How far a wire lies in or along what holds it, mm: the greater of 25 mm and 10 d.
+
+    >>> anchor_mm(1.6), anchor_mm(3.2)
+    (25.0, 32.0)
+    """
     return max(ANCHOR_MM, ANCHOR_D * diameter_mm)
 
 
 def rounded_up_mm(length_mm: float) -> float:
+    """A cut, up to the whole step, mm.
+
+    >>> rounded_up_mm(101.0)
+    105.0
+    """
     return math.ceil(length_mm / CUT_STEP_MM - 1e-9) * CUT_STEP_MM
 
 

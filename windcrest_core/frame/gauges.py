@@ -169,7 +169,11 @@ def wire_diameter(wire_id: str) -> float:
 
 
 def hold_factor(moment_nmm: float, load_nmm: float) -> float:
-    """How many times over a yield moment carries a load; 99 at most: it holds freely."""
+    """How many times over a yield moment carries a load; 99 at most: it holds freely.
+
+    >>> hold_factor(90, 30)
+    3.0
+    """
     return min(FREELY, moment_nmm / max(load_nmm, 1e-6))
 
 

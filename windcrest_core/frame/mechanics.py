@@ -24,7 +24,11 @@ def yield_moment_nmm(diameter_mm: float, yield_mpa: float, strands: int = 1) -> 
 
 
 def bending_effort_nmm(diameter_mm: float, yield_mpa: float, strands: int = 1) -> float:
-    """Moment that bends the wire fully: n σ d³/6, N·mm (plastic section modulus of a circle)."""
+    """Moment that bends the wire fully: n σ d³/6, N·mm (plastic section modulus of a circle).
+
+    >>> bending_effort_nmm(2.0, 90)
+    120.0
+    """
     return strands * yield_mpa * diameter_mm**3 / 6
 
 
@@ -52,7 +56,11 @@ def twist_factor(diameter_mm: float, pitch_mm: float) -> float:
 
 
 def bundle_mm(diameter_mm: float, strands: int) -> float:
-    """Outside diameter of the twisted strands, mm: d, 2 d, 2.15 d."""
+    """Outside diameter of the twisted strands, mm: d, 2 d, 2.15 d.
+
+    >>> bundle_mm(1.5, 2)
+    3.0
+    """
     return diameter_mm * {1: 1.0, 2: 2.0, 3: 2.155}[strands]
 
 
@@ -80,12 +88,21 @@ def poseable_gap_mm(thickness_mm: float, diameter_mm: float, angle_deg: float) -
 
     The inside faces meet when the wire's radius is half the limb: gap = angle × D/2, and not less
     than three diameters of wire.
+
+    >>> round(poseable_gap_mm(20, 2, 90), 1)
+    15.7
+    >>> poseable_gap_mm(4, 2, 90)
+    6
     """
     return max(math.radians(angle_deg) * thickness_mm / 2, 3 * diameter_mm)
 
 
 def tip_force_n(moment_nmm: float, length_mm: float) -> float:
-    """Push at the tip that the root's moment resists, N."""
+    """Push at the tip that the root's moment resists, N.
+
+    >>> tip_force_n(60, 40)
+    1.5
+    """
     return moment_nmm / length_mm
 
 

@@ -43,6 +43,11 @@ def reactions(weights: list[Weight], feet: dict[str, Array]) -> list[Support]:
     Parameters
     ----------
     feet : bone → (2,) where its peg meets the ground, mm.
+
+    >>> weight = Weight("chest", 300, np.array([10.0, 0, 90]))
+    >>> feet = {"ankle_r": np.array([30.0, 0]), "ankle_l": np.array([-30.0, 0])}
+    >>> [round(support.force_n, 3) for support in reactions([weight], feet)]
+    [1.961, 0.981]
     """
     if not feet:
         return []

@@ -14,6 +14,11 @@ PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]
 
 
 def base_mass_g(base: Base) -> float:
+    """Breadth × depth × thickness × density, g; of a round one π/4 of it.
+
+    >>> round(base_mass_g(Base(shape="rectangle", width_mm=100, depth_mm=80, thickness_mm=10)))
+    48
+    """
     area = base.width_mm * base.depth_mm * (1.0 if base.shape == "rectangle" else math.pi / 4)
     return area * base.thickness_mm * 1e-3 * base.density_g_cm3
 
@@ -26,7 +31,11 @@ def base_outline(base: Base) -> Array:
 
 
 def sized(base: Base, width_mm: float) -> Base:
-    """The same base at another width, as broad for its depth as before."""
+    """The same base at another width, as broad for its depth as before.
+
+    >>> sized(Base(width_mm=100, depth_mm=50), 140).depth_mm
+    70.0
+    """
     depth = base.depth_mm * width_mm / base.width_mm
     return base.model_copy(update={"width_mm": width_mm, "depth_mm": depth})
 
@@ -37,7 +46,11 @@ def fits_pegs(base: Base, at: list[Array]) -> bool:
 
 
 def on_base(base: Base, at: list[Array], edge_mm: float = 0.0) -> bool:
-    """Whether every point is on the base and that far from its edge."""
+    """Whether every point is on the base and that far from its edge.
+
+    >>> on_base(Base(width_mm=100, depth_mm=100), [np.array([30.0, 40.0])], PEG_EDGE_MM)
+    False
+    """
     x, y = base.width_mm / 2 - edge_mm, base.depth_mm / 2 - edge_mm
     if x <= 0 or y <= 0:
         return not at
@@ -47,7 +60,11 @@ def on_base(base: Base, at: list[Array], edge_mm: float = 0.0) -> bool:
 
 
 def size_for_pegs(base: Base, at: list[Array]) -> tuple[float, float]:
-    """The least breadth and depth of this base, or more, that leave wood all round every peg, mm."""
+    """The least breadth and depth of this base, or more, that leave wood all round every peg, mm.
+
+    >>> size_for_pegs(Base(width_mm=80, depth_mm=80), [np.array([30.0, 40.0])])
+    (115.0, 115.0)
+    """
     x = max(abs(float(p[0])) for p in at)
     y = max(abs(float(p[1])) for p in at)
     if base.shape == "round":

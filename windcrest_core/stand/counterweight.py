@@ -52,7 +52,11 @@ def counterweight(base: Base, figure: Masses) -> Counterweight | None:
 
 
 def least_enough(most: float, enough: Callable[[float], bool]) -> float | None:
-    """The least number that is enough, of nought to `most`; None where none is."""
+    """The least number that is enough, of nought to `most`; None where none is.
+
+    >>> round(least_enough(100, lambda x: x * x >= 49), 6)
+    7.0
+    """
     if not enough(most):
         return None
     low, high = 0.0, most

@@ -85,6 +85,11 @@ def tips_all_round(centre: Array, ground: Array) -> list[Way]:
 
 
 def rectangle(width_mm: float, depth_mm: float) -> Array:
+    """Its corners about its middle, (4, 2) mm.
+
+    >>> rectangle(100, 80).tolist()[0]
+    [50.0, 40.0]
+    """
     x, y = width_mm / 2, depth_mm / 2
     return np.array([[x, y], [-x, y], [-x, -y], [x, -y]])
 
@@ -101,6 +106,10 @@ def standing(mass_g: float, centre: Array, ground: Array) -> Standing:
     ----------
     centre : (3,) mm, z above the ground.
     ground : (n, 2) points that touch the ground, mm.
+
+    >>> stands = standing(500, np.array([0, 10.0, 120]), rectangle(100, 80))
+    >>> stands.margin_mm, round(stands.tips_at_deg, 1), stands.towards
+    (30.0, 14.0, (0.0, 1.0))
     """
     hull = shapely.convex_hull(shapely.multipoints(ground))
     point = shapely.points(centre[:2])
