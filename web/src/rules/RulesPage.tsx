@@ -183,8 +183,8 @@ export function RulesPage() {
             onCommit={(text) => set({ wall_mm: text })}
           />
           <Note>
-            {lengthAsTyped(3, rules)} to {lengthAsTyped(4, rules)} is a thin skin,{" "}
-            {lengthAsTyped(6, rules)} the usual; small parts are solid.
+            A thin skin is {lengthAsTyped(3, rules)} to {lengthAsTyped(4, rules)}, the usual wall{" "}
+            {lengthAsTyped(6, rules)}; small parts are solid.
           </Note>
           <ChoiceField
             label="Foil is packed"
@@ -194,6 +194,7 @@ export function RulesPage() {
           />
           <WordsField
             label={`Sheet machine, ${rules.length_unit} at 1, 2, 3 …`}
+            under
             text={rules.sheet_settings_mm.map((mm) => shownSetting(mm, rules)).join(" ")}
             onCommit={(text) =>
               set({

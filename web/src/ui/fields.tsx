@@ -58,23 +58,24 @@ interface WordsProps {
   label: string;
   text: string;
   rows?: number;
+  /** Under its label and as broad as the panel. */
+  under?: boolean;
   /** What it measures, so that how it is read can stand beside it. */
   of?: Measure;
   onCommit: (text: string) => Promise<unknown>;
 }
 
 /** Words, saved when the person goes on; what is refused stays, with what is wrong beneath it. */
-export function WordsField({ label, text, rows = 1, of, onCommit }: WordsProps) {
+export function WordsField({ label, text, rows = 1, under = rows > 1, of, onCommit }: WordsProps) {
   const draft = useDraft(text, onCommit);
   const shared = { size: "sm" as const, bg: "sheet", maxLength: 4000, ...draft.field };
-  const long = rows > 1;
   return (
     <Field.Root invalid={draft.wrong !== null}>
       <Flex
-        direction={long ? "column" : "row"}
-        align={long ? "stretch" : "center"}
+        direction={under ? "column" : "row"}
+        align={under ? "stretch" : "center"}
         justify="space-between"
-        gap={long ? "1" : "3"}
+        gap={under ? "1" : "3"}
         width="100%"
       >
         <Field.Label fontSize="sm" fontWeight="400">
@@ -83,10 +84,10 @@ export function WordsField({ label, text, rows = 1, of, onCommit }: WordsProps) 
         {of ? (
           <Reading of={of} text={draft.field.value} typed={draft.field.value !== text} />
         ) : null}
-        {long ? (
+        {rows > 1 ? (
           <Textarea {...shared} rows={rows} />
         ) : (
-          <Input {...shared} maxWidth="15rem" onKeyDown={draft.onKeyDown} />
+          <Input {...shared} maxWidth={under ? undefined : "15rem"} onKeyDown={draft.onKeyDown} />
         )}
       </Flex>
       {draft.theirs ? <Theirs {...draft.theirs} /> : null}

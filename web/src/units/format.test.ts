@@ -10,6 +10,8 @@ import {
   minutes,
   range,
   shownDifference,
+  stature,
+  temperatureTicks,
   across,
   difference,
   massAsTyped,
@@ -72,6 +74,19 @@ describe("weights, temperatures, times", () => {
     expect(massAsTyped(57, INCHES)).toBe("2.011 oz");
     expect(difference(5, METRIC)).toBe("5 °C");
     expect(difference(-5, INCHES)).toBe("−9 °F");
+  });
+
+  test("a scale of temperatures is marked at round degrees of the person's own", () => {
+    expect(temperatureTicks(160, 5, METRIC)).toEqual([0, 50, 100, 150]);
+    const marks = temperatureTicks(160, 5, INCHES).map((c) => temperature(c, INCHES));
+    expect(marks).toEqual(["50 °F", "100 °F", "150 °F", "200 °F", "250 °F", "300 °F"]);
+  });
+
+  test("how tall somebody is", () => {
+    expect(stature(1651, INCHES)).toBe("5' 5\"");
+    expect(stature(1828, INCHES)).toBe("6' 0\"");
+    expect(stature(500, INCHES)).toBe("19 11/16 in");
+    expect(stature(1750, METRIC)).toBe("1.75 m");
   });
 
   test("ounces and Fahrenheit", () => {

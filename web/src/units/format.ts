@@ -48,6 +48,13 @@ export function lengthAsTyped(mm: number, units: Units): string {
   return bottom !== undefined && mm > 0 ? fraction(inches, bottom) : ruled(mm);
 }
 
+/** How tall somebody is: feet and whole inches, or metres. */
+export function stature(mm: number, units: Units): string {
+  if (units.length_unit === "mm") return metres(mm / 1000, units);
+  const inches = Math.round(mm / 25.4);
+  return inches < 36 ? length(mm, units) : `${Math.floor(inches / 12)}' ${inches % 12}"`;
+}
+
 /** What calipers read, a wire or a drill: so many places of a millimetre at most, three of an inch. */
 export const across = (mm: number, units: Units, places = 2): string =>
   units.length_unit === "mm" ? `${digits(mm, 1, places)} mm` : `${digits(mm / 25.4, 3)} in`;
@@ -80,6 +87,15 @@ export const massAsTyped = (g: number, units: Units): string =>
 
 export const temperature = (c: number, units: Units): string =>
   units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;
+
+/** Where a scale from nought to `most` °C is marked: round numbers of the person's own degrees, about `count` of them. */
+export function temperatureTicks(most: number, count: number, units: Units): number[] {
+  const shown = units.temperature_unit === "C" ? most : most * 1.8 + 32;
+  const step = [10, 20, 50, 100].find((size) => shown / size <= count + 2) ?? 200;
+  return Array.from({ length: Math.floor(shown / step) + 1 }, (_, n) => n * step)
+    .map((mark) => (units.temperature_unit === "C" ? mark : (mark - 32) / 1.8))
+    .filter((c) => c >= 0);
+}
 
 /** A difference of temperature, which has no zero to shift: 5 °C apart is 9 °F apart. */
 export const shownDifference = (c: number, units: Units): number =>

@@ -11,13 +11,15 @@ import {
 } from "recharts";
 import { tint } from "../../theme";
 import { useUnits } from "../../ui/UnitsContext";
-import { temperature } from "../../units/format";
+import { temperature, temperatureTicks } from "../../units/format";
 
 const LINES = [
   { key: "air_c", label: "air", colour: "airLine", dash: "2 3", width: 1.5 },
   { key: "surface_c", label: "surface", colour: "surfaceLine", dash: "7 3", width: 2 },
   { key: "core_c", label: "core", colour: "coreLine", dash: "0", width: 3 },
 ] as const;
+
+const MOST_C = 160;
 
 interface Props {
   points: { minute: number; air_c: number; surface_c: number; core_c: number }[];
@@ -52,9 +54,9 @@ export default function HeatChart({ points, says, height, marks }: Props) {
           unit=" min"
         />
         <YAxis
-          domain={[0, 160]}
+          domain={[0, MOST_C]}
           width={52}
-          tickCount={5}
+          ticks={temperatureTicks(MOST_C, 5, units)}
           tickFormatter={(c: number) => temperature(c, units)}
           stroke={tint("inkSoft")}
           fontSize={11}

@@ -1,6 +1,6 @@
 import { Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { length, lengthAsTyped, metres } from "../../units/format";
+import { length, lengthAsTyped, stature } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { MeasureField, Note, NumberField, WordsField } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
@@ -170,14 +170,14 @@ function ScaleField() {
       </Stack>
     );
   const ratio = scale.ratio.toFixed(scale.ratio < 10 ? 2 : 1).replace(/\.?0+$/, "");
-  const real = metres(scale.stands_for_mm / 1000, units);
+  const real = stature(scale.stands_for_mm, units);
   return (
     <Stack gap="1">
       {field(`1:${ratio} of ${real}`)}
       {scale.said ? null : (
         <Note>
           {figure.sheet.body.heads_tall.toFixed(1)} heads are taken for a person of {real}, assumed.
-          Type 1:6 of {metres(1.75, units)} to say it.
+          Type 1:6 of {stature(1750, units)} to say it.
         </Note>
       )}
       <details>
