@@ -215,8 +215,25 @@ def first_load_kb() -> float:
     return (packed + fonts) / 1000
 
 
-def preview_ms(page: Page, url: str) -> tuple[float, float]:
-    """Drag an arm for a while: median round trip of previews, and the longest frame, ms."""
+RENDERED = """() => { window.rendered = [];
+    const counted = new Set([0, 1, 11, 14, 15]);
+    const count = (now, was) => {
+      let n = counted.has(now.tag) && now.flags & 1 ? 1 : 0;
+      if (was && now.child === was.child) return n;
+      for (let child = now.child; child; child = child.sibling)
+        n += count(child, child.alternate);
+      return n; };
+    window.__REACT_DEVTOOLS_GLOBAL_HOOK__ = { supportsFiber: true, inject: () => 1,
+      onCommitFiberUnmount() {}, onPostCommitFiberRoot() {},
+      onCommitFiberRoot(_, root) {
+        const was = root.current.alternate;
+        if (was) window.rendered.push(count(root.current, was)); } }; }"""
+
+
+def drag_ms(page: Page, url: str) -> tuple[float, float, float, float]:
+    """Drag an arm for a while: median round trip of what it comes to, the median frame, what of the browser's own
+    thread each answer takes, ms, and how many components an update renders."""
+    page.add_init_script(f"({RENDERED})()")
     page.goto(url)
     page.get_by_role("button", name="Open the demo bench").click()
     page.get_by_role("link", name="The ferrywoman").wait_for()
@@ -235,16 +252,66 @@ def preview_ms(page: Page, url: str) -> tuple[float, float]:
     page.mouse.move(x, y)
     page.mouse.down()
     page.evaluate("() => performance.setResourceTimingBufferSize(2000)")
+    page.wait_for_timeout(600)
+    busy = page.context.new_cdp_session(page)
+    busy.send("Performance.enable")
+
+    def thread_s() -> float:
+        rows = busy.send("Performance.getMetrics")["metrics"]
+        return float(next(row["value"] for row in rows if row["name"] == "TaskDuration"))
+
+    page.evaluate("() => { window.rendered = []; }")
+    before = thread_s()
     for step in range(600):
         page.mouse.move(x + 40 * np.sin(step / 9), y - 30 * np.cos(step / 13))
         page.wait_for_timeout(16)
     taken = page.evaluate(
         """() => performance.getEntriesByType('resource')
-        .filter((e) => e.name.endsWith('/preview')).map((e) => e.duration)"""
+        .filter((e) => e.name.endsWith('/drag')).map((e) => e.duration)"""
     )
-    frames = page.evaluate("() => window.frames_ms")
+    spent = 1000 * (thread_s() - before) / len(taken)
+    frames, rendered = page.evaluate("() => [window.frames_ms, window.rendered]")
     page.mouse.up()
-    return statistics.median(taken), statistics.median(frames)
+    return (
+        statistics.median(taken),
+        statistics.median(frames),
+        spent,
+        statistics.median(rendered),
+    )
+
+
+def cpu_ms(pid: int) -> float:
+    """What a process and its threads have used so far, ms."""
+    fields = Path(f"/proc/{pid}/stat").read_text(encoding="utf-8").rsplit(")", 1)[1].split()
+    return 1000 * (int(fields[11]) + int(fields[12])) / os.sysconf("SC_CLK_TCK")
+
+
+def drag_request(page: Page, url: str, pid: int, times: int = 200) -> tuple[float, float]:
+    """What a drag's request takes of the server's processor, ms, and its answer's size, kB; the median is of
+    twenties, since a processor's clock is coarse."""
+    figures = page.request.get(f"{url}/api/v1/figures").json()
+    figure = next(row["id"] for row in figures if row["name"] == "The ferrywoman")
+    cookies = {row["name"]: row["value"] for row in page.context.cookies()}
+    taken, size = [], 0
+
+    def ask(n: int) -> None:
+        nonlocal size
+        to = [120 + 40 * np.sin(n / 9), 220 - 30 * np.cos(n / 13)]
+        answer = page.request.post(
+            f"{url}/api/v1/figures/{figure}/drag",
+            data={"begins": n == 0, "drag": {"joint": "elbow_l", "view": "front", "to": to}},
+            headers={"X-CSRFToken": cookies["csrftoken"]},
+        )
+        assert answer.ok, answer.text()
+        size = max(size, len(answer.body()))
+
+    ask(0)
+    for start in range(0, times, 20):
+        before = cpu_ms(pid)
+        for n in range(start + 1, start + 21):
+            ask(n)
+        taken.append((cpu_ms(pid) - before) / 20)
+    return statistics.median(taken), size / 1000
 
 
 def turn_view_ms(page: Page) -> float:
@@ -336,7 +403,8 @@ def main() -> None:
     with demo_server() as server, sync_playwright() as driver:
         browser = driver.chromium.launch(**CHROMIUM)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        trip, frame = preview_ms(page, server.url)
+        trip, frame, thread, rendered = drag_ms(page, server.url)
+        drag_cpu, drag_kb = drag_request(page, server.url, server.process.pid)
         turn = turn_view_ms(page)
         stores = stores_ms(page, server.url, server.database)
         live = live_page_ms(page, server.url, server.database)
@@ -352,7 +420,11 @@ def main() -> None:
             ("readings lost of 3,000 in a minute from five probes", lost, 0, ""),
             ("the live page's answer meanwhile, ms", answered, 200, "ms"),
             ("/me while six people drag, ms", waited, 150, "ms"),
-            ("preview round trip while dragging, in the browser, ms", trip, 120, "ms"),
+            ("a drag's request, of the server's processor, ms", drag_cpu, 10, "ms"),
+            ("a drag's answer, kB", drag_kb, 8, ""),
+            ("round trip while dragging, in the browser, ms", trip, 60, "ms"),
+            ("browser's thread for each of them, ms", thread, 16, "ms"),
+            ("components rendered for each of them", rendered, 60, ""),
             ("frame while dragging, ms", frame, 34, ""),
             ("turn view, from the key to first pixels, ms", turn, 3000, ""),
             ("Stores with 10,000 movements, from the click to the shelf, ms", stores, 300, "ms"),

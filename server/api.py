@@ -18,6 +18,7 @@ from server.document import DescribedApi
 from server.problems import install
 from server.shelf.booking_api import router as bookings
 from server.shelf.calibration_api import router as calibrations
+from server.shelf.drag_api import router as drags
 from server.shelf.edits_api import router as edits
 from server.shelf.figures_api import router as figures
 from server.shelf.needs_api import router as needs
@@ -45,6 +46,7 @@ api.add_router("/v1/", in_one_write(accounts))
 api.add_router("/v1/", in_one_write(reading))
 api.add_router("/v1/", in_one_write(figures))
 api.add_router("/v1/", in_one_write(edits))
+api.add_router("/v1/", in_one_write(drags))
 api.add_router("/v1/", in_one_write(views))
 api.add_router("/v1/", in_one_write(references))
 api.add_router("/v1/", in_one_write(order))

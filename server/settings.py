@@ -68,6 +68,7 @@ DATABASES = {
             + ("" if TESTING else "PRAGMA journal_mode=WAL; ")
             + "PRAGMA synchronous=FULL;",
         },
+        "CONN_MAX_AGE": 60,
         "TEST": {"NAME": DATA / "test.sqlite3"},
     }
 }

@@ -12,6 +12,7 @@ from server.accounts.receipts import arrived, sending_of
 from server.schemas import Out, ProblemOut
 from server.shelf.actions.edit_figure import edit_figure
 from server.shelf.actions.step_back import step_back
+from server.shelf.drag_api import Drag
 from server.shelf.models import Figure
 from server.shelf.owned import Edited, as_json, edited, own_figure
 from server.shelf.planning import given_of, plan_of, refuse_unbuildable
@@ -38,13 +39,6 @@ class Preview(Out):
     plan: Plan
     gone: list[Finding]
     new: list[Finding]
-
-
-class Drag(BaseModel):
-    joint: str
-    view: Literal["front", "side"]
-    to: tuple[float, float]
-    both_sides: bool = False
 
 
 class Pick(BaseModel):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 from collections import OrderedDict
 from datetime import date
+from functools import cached_property
 from threading import Lock
 
 from django.conf import settings
@@ -13,6 +14,8 @@ from server.shelf.models import Figure
 from server.shelf.progress import progress_of
 from server.speaking import speaker_of
 from server.stores.given import context_of
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.drag import Held, held
 from windcrest_core.given.load import Context, load_context
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.reach import Reach
@@ -20,18 +23,27 @@ from windcrest_core.plan import Plan, plan
 from windcrest_core.say import Sayer
 from windcrest_core.sheet import FigureSheet
 
+Given = tuple[Context, Progress]
+
 
 class Kept:
     """A plan, and the same as JSON in the units asked for last."""
 
-    def __init__(self, made: Plan) -> None:
+    def __init__(self, made: Plan, sheet: FigureSheet, given: Given) -> None:
         self.plan = made
+        self._made_of = sheet, given
         self._text: tuple[Sayer, str] | None = None
 
     def text(self, speaker: Sayer) -> str:
         if self._text is None or self._text[0] is not speaker:
             self._text = (speaker, self.plan.model_dump_json(context=speaker))
         return self._text[1]
+
+    @cached_property
+    def held(self) -> Held:
+        """The figure in hand, to be dragged."""
+        sheet, given = self._made_of
+        return held(workpiece(sheet, *given), self.plan.frame)
 
 
 _Key = tuple[str, str, str, date]
@@ -61,7 +73,7 @@ def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: da
         if (found := _found(key)) is not None:
             return found
         made = plan(sheet, context, progress, today)
-        kept = Kept(made)
+        kept = Kept(made, sheet, (context, progress))
         with _lock:
             _kept[key] = kept
             while len(_kept) > settings.PLANS_KEPT:
@@ -76,9 +88,6 @@ def figure_context(figure: Figure) -> Context:
     if figure.reach is None:
         return context
     return context.model_copy(update={"reach": Reach.model_validate(figure.reach)})
-
-
-Given = tuple[Context, Progress]
 
 
 def given_of(figure: Figure) -> Given:

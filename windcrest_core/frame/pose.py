@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from windcrest_core.body.figure import standing_bones
-from windcrest_core.body.skeleton import Array, angles_towards, mirror_sign
+from windcrest_core.body.skeleton import Array, Bone, angles_towards, mirror_sign
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
@@ -27,13 +27,19 @@ def _turned_in_view(direction: Array, view: Array, by_rad: float) -> Array:
     return np.asarray((a * c - b * s) * u + (a * s + b * c) * v + (direction @ depth) * depth)
 
 
-def drag(sheet: FigureSheet, joint: str, view: str, to: tuple[float, float]) -> list[Operation]:
+def drag(
+    sheet: FigureSheet,
+    joint: str,
+    view: str,
+    to: tuple[float, float],
+    bones: dict[str, Bone] | None = None,
+) -> list[Operation]:
     """Operations that turn `joint` so that the end of its bone points at `to` in an elevation.
 
     Parameters
     ----------
     view : ``front`` or ``side``.
-    to : where the pointer is, mm in that elevation.
+    to : where the pointer is, mm in that elevation. bones : those of the sheet where they are known.
 
     Raises
     ------
@@ -46,7 +52,7 @@ def drag(sheet: FigureSheet, joint: str, view: str, to: tuple[float, float]) -> 
     if view not in VIEWS:
         raise SheetError.one("view", view, "front or side")
     plane = VIEWS[view]
-    bone = standing_bones(sheet)[joint]
+    bone = (bones or standing_bones(sheet))[joint]
     now = plane @ (bone.end - bone.start)
     wanted = np.asarray(to) - plane @ bone.start
     by = math.atan2(wanted[1], wanted[0]) - math.atan2(now[1], now[0])
@@ -85,3 +91,31 @@ def on_both_sides(sheet: FigureSheet, operations: list[Operation]) -> list[Opera
         if other in joints and path not in named:
             found.append(Operation(path=path, value=operation.value))
     return found
+
+
+def turned(sheet: FigureSheet, operations: list[Operation]) -> dict[str, JointAngles]:
+    """The pose of a sheet with joints at other angles.
+
+    Raises
+    ------
+    SheetError : an operation that turns no joint of this body, or further than the joint goes.
+    """
+    ranges = joint_ranges(sheet.body)
+    pose = dict(sheet.pose)
+    for operation in operations:
+        _, joint, angle = [*operation.path.split("/"), "", ""][:3]
+        if not operation.path.startswith("joint/") or joint not in ranges:
+            raise SheetError.one("path", operation.path, "joint/<id of a joint>/<angle>")
+        if angle not in JointAngles.model_fields:
+            allowed = "one of " + ", ".join(JointAngles.model_fields)
+            raise SheetError.one(operation.path, angle, allowed)
+        low, high = getattr(ranges[joint], angle)
+        value = operation.value
+        if (
+            isinstance(value, bool)
+            or not isinstance(value, int | float)
+            or not low <= value <= high
+        ):
+            raise SheetError.one(operation.path, value, f"{low:g} to {high:g} degrees")
+        pose[joint] = pose.get(joint, JointAngles()).model_copy(update={angle: float(value)})
+    return pose

@@ -27,10 +27,12 @@ def stance_of(work: Workpiece, weights: list[Weight]) -> Stance:
         for key, mass in work.masses.items()
         if key in apart and mass.total_g > 0
     ]
-    return stance(work.sheet.base, cured, [*cured, *later], _feet(work), list(pegs(work).values()))
+    return stance(
+        work.sheet.base, cured, [*cured, *later], feet_outlines(work), list(pegs(work).values())
+    )
 
 
-def _feet(work: Workpiece) -> list[Array]:
+def feet_outlines(work: Workpiece) -> list[Array]:
     """The outline of each part that touches down, from above."""
     outlines = [piece.solid.outline(ABOVE) for piece in standing_pieces(work)]
     return [

@@ -20,21 +20,19 @@ from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.faults import refuse_impossible_runs
 from windcrest_core.frame.gauges import (
     COLUMN_SAFETY,
-    FREELY,
     HOLD_ANY_WAY,
     Demand,
     GaugeOption,
-    JointLoad,
     gauge_table,
-    hold_factor,
     lightest,
     strength,
     tried,
     wire_diameter,
     wire_g_per_mm,
 )
+from windcrest_core.frame.holds import joint_hold, weakest
 from windcrest_core.frame.loads import joint_loads
-from windcrest_core.frame.model import FramePlan, Ground, JointHold, RunPlan, Wanted
+from windcrest_core.frame.model import FramePlan, Ground, RunPlan, Wanted
 from windcrest_core.frame.packing import packed
 from windcrest_core.frame.paths import (
     TRUNK,
@@ -53,7 +51,6 @@ from windcrest_core.frame.paths import (
 )
 from windcrest_core.frame.stance import stance_of, wires_of
 from windcrest_core.frame.statics import Loads, Weight, reactions
-from windcrest_core.given.stores import Stores
 from windcrest_core.sheet.runs import End, Run
 from windcrest_core.stand.holding import holding
 
@@ -263,7 +260,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
                 source=said("frame.density_of_the_metal_literature"),
             ),
         ),
-        hold=_hold(work.context.stores, runs, work.context.rules.hold_upright),
+        hold=weakest(work.context.stores, runs, work.context.rules.hold_upright),
         wanted=Wanted(
             upright=work.context.rules.hold_upright, any_way=HOLD_ANY_WAY, column=COLUMN_SAFETY
         ),
@@ -328,7 +325,7 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         gauge=said("frame.gauge", across_mm=d),
         sigma=made.sigma,
         options=sorted(options, key=lambda option: (option.g_per_m, option.wire)),
-        joints=[_joint_hold(load, made.yield_nmm(run.strands)) for load in demand.joints],
+        joints=[joint_hold(load, made.yield_nmm(run.strands)) for load in demand.joints],
         room_mm=demand.room_mm,
         allowances=allowances,
         pieces=pieces,
@@ -343,65 +340,4 @@ def _run_plan(work: Workpiece, run: Run, demand: Demand) -> RunPlan:
         ),
         cut_mm=cut,
         mass_g=sum(p.length_mm * p.count * wire_g_per_mm(p.wire) for p in pieces),
-    )
-
-
-def _joint_hold(load: JointLoad, moment_nmm: float) -> JointHold:
-    here = moment_nmm * load.root
-    return JointHold(
-        joint=load.joint,
-        label=load.label,
-        mass_g=load.mass_g,
-        upright_nmm=load.upright_nmm,
-        any_way_nmm=load.any_way_nmm,
-        root=load.root,
-        hold_upright=hold_factor(here, load.upright_nmm),
-        hold_any_way=None if load.any_way_nmm is None else hold_factor(here, load.any_way_nmm),
-        hold_cured=hold_factor(max(here, load.cured_nmm), load.worst_nmm),
-    )
-
-
-def _any_way(joint: JointHold) -> float:
-    return FREELY if joint.hold_any_way is None else joint.hold_any_way
-
-
-def _hold(stores: Stores, runs: list[RunPlan], want_upright: float) -> Quantity | None:
-    joints = [(joint, run) for run in runs for joint in run.joints]
-    if not joints:
-        return None
-    joint, run = min(
-        joints,
-        key=lambda pair: min(pair[0].hold_upright / want_upright, _any_way(pair[0])),
-    )
-    upright = joint.hold_upright / want_upright <= _any_way(joint)
-    moment = joint.upright_nmm if upright else joint.any_way_nmm or 0.0
-    value = joint.hold_upright if upright else joint.hold_any_way or 0.0
-    made = strength(stores, run.chosen.wire)
-    return Quantity(
-        value=value,
-        unit="ratio",
-        low=value * made.sigma.low / made.sigma.value,
-        high=value * made.sigma.high / made.sigma.value,
-        why=Why(
-            formula=said(
-                "frame.hold_factor_n_d_root",
-                joint=joint.label,
-                upright="upright" if upright else "any way up",
-                run=run.label,
-            ),
-            inputs=[
-                Input(name=said("frame.strands_n"), value=run.strands),
-                Input(name=said("frame.yield"), value=made.sigma.value, unit="MPa"),
-                Input(name=said("frame.wire_d_where_it_bends"), value=made.bends_mm, unit="mm"),
-                Input(name=said("frame.what_the_root_passes_on"), value=joint.root),
-                Input(name=said("frame.mass_beyond_the_joint"), value=joint.mass_g, unit="g"),
-                Input(name="moment", value=moment, unit="N·mm"),
-            ],
-            source=said(
-                "frame.range_to_mpa",
-                source=made.sigma.source,
-                low=made.sigma.low,
-                high=made.sigma.high,
-            ),
-        ),
     )

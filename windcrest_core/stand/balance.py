@@ -37,6 +37,20 @@ class Stance:
     counterweight: Counterweight | None
 
 
+def on_bare_feet(figure: Masses, feet: list[Array]) -> Standing | None:
+    """How masses stand on the outlines of their feet alone; None where those span no ground."""
+    total, centre = summed(figure)
+    ground = np.concatenate(feet) if feet else np.zeros((0, 2))
+    hull = len(ground) >= 3 and shapely.convex_hull(shapely.multipoints(ground)).area > 0
+    return standing(total, centre, ground) if hull and total > 0 else None
+
+
+def stands(base: Base, figure: Masses, feet: list[Array], pegs: list[Array]) -> Standing:
+    """How masses stand: on their base, or on their feet where nothing pegs them and those span some ground."""
+    bare = None if pegs else on_bare_feet(figure, feet)
+    return standing_on(base, figure) if bare is None else bare
+
+
 def stance(base: Base, cured: Masses, raw: Masses, feet: list[Array], pegs: list[Array]) -> Stance:
     """How masses stand on a base, or on their feet where nothing pegs them.
 
@@ -45,23 +59,20 @@ def stance(base: Base, cured: Masses, raw: Masses, feet: list[Array], pegs: list
     cured, raw : grams and their centres, mm above what the base carries. feet : the outline of each part that
         touches down, (n, 2) mm. pegs : where each is, (2,) mm from the middle of the base.
     """
-    total, centre = summed(cured)
-    ground = np.concatenate(feet) if feet else np.zeros((0, 2))
-    hull = len(ground) >= 3 and shapely.convex_hull(shapely.multipoints(ground)).area > 0
-    bare = standing(total, centre, ground) if hull and total > 0 else None
+    bare = on_bare_feet(cured, feet)
     free = not pegs and bare is not None
-    if free and bare is not None:
-        outline, finished = ground, bare
-        wet = standing(*summed(raw), ground)
+    finished = stands(base, cured, feet, pegs)
+    if free:
+        outline = np.concatenate(feet)
+        wet = standing(*summed(raw), outline)
     else:
-        outline, finished = base_outline(base), standing_on(base, cured)
-        wet = standing_on(base, raw)
+        outline, wet = base_outline(base), standing_on(base, raw)
     return Stance(
         cured=finished,
         raw=wet,
         bare_deg=None if bare is None else bare.tips_at_deg,
         free_standing=free,
-        figure_centre=centre,
+        figure_centre=summed(cured)[1],
         outline=outline if not free else _hull(outline),
         feet=feet,
         ways=tips_all_round(finished.centre, outline),

@@ -353,6 +353,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/drag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Drag
+         * @description Where what hangs on a joint is in the pose it is dragged to, and what that comes to, about: parts ride on
+         *     their bones and the wire stays what it was. Nothing is stored.
+         */
+        post: operations["server_shelf_drag_api_post_drag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/edits": {
         parameters: {
             query?: never;
@@ -1771,6 +1792,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AboutHold
+         * @description How the wire of a run holds at its weakest joint, upright and any way up.
+         */
+        AboutHold: {
+            /** Any Way */
+            any_way: number | null;
+            /** Run */
+            run: string;
+            /** Upright */
+            upright: number;
+        };
         /** AddRun */
         AddRun: {
             /** First */
@@ -3163,6 +3196,54 @@ export interface components {
              * @enum {string}
              */
             view: "front" | "side";
+        };
+        /**
+         * DragIn
+         * @description A joint under the pointer, or angles of joints; `begins` where it was just taken hold of, so that what it
+         *     hangs on is looked at again. `number` is the asker's, so that an old answer is known.
+         */
+        DragIn: {
+            /**
+             * Begins
+             * @default false
+             */
+            begins: boolean;
+            drag?: components["schemas"]["Drag"] | null;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+            /**
+             * Operations
+             * @default []
+             */
+            operations: components["schemas"]["Operation"][];
+        };
+        /** DragOut */
+        DragOut: {
+            /** Centre */
+            centre: [
+                number,
+                number,
+                number
+            ];
+            front: components["schemas"]["MovedView"];
+            /** Hold */
+            hold: number | null;
+            /** Holds */
+            holds: components["schemas"]["AboutHold"][];
+            /** Lift Mm */
+            lift_mm: number;
+            /** Margin Mm */
+            margin_mm: number;
+            /** Number */
+            number: number;
+            side: components["schemas"]["MovedView"];
+            /** Tips At Deg */
+            tips_at_deg: number;
+            /** Tips Towards */
+            tips_towards: string;
         };
         /**
          * Draped
@@ -5091,12 +5172,64 @@ export interface components {
             /** Where */
             where: string;
         };
+        /** MovedBone */
+        MovedBone: {
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Joint */
+            joint: string;
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+        };
         /** MovedOut */
         MovedOut: {
             /** Was */
             was: number;
             /** Will */
             will: number;
+        };
+        /**
+         * MovedPart
+         * @description A part's outline as rings of u, v, u, v … mm, and its middle.
+         */
+        MovedPart: {
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Id */
+            id: string;
+            /** Outline */
+            outline: number[][];
+        };
+        /**
+         * MovedRun
+         * @description The way of a run as u, v, u, v … mm.
+         */
+        MovedRun: {
+            /** Id */
+            id: string;
+            /** Points */
+            points: number[];
+        };
+        /**
+         * MovedView
+         * @description What is elsewhere in an elevation than on the plan, which everything else of is `lift_mm` higher.
+         */
+        MovedView: {
+            /** Bones */
+            bones: components["schemas"]["MovedBone"][];
+            /** Parts */
+            parts: components["schemas"]["MovedPart"][];
+            /** Runs */
+            runs: components["schemas"]["MovedRun"][];
         };
         /** MovementOut */
         MovementOut: {
@@ -8940,6 +9073,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChipRate"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_drag_api_post_drag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DragIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DragOut"];
                 };
             };
             /** @description Not Found */

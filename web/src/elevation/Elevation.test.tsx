@@ -138,8 +138,8 @@ test("of joints that lie on one another the nearest is meant", () => {
   const view = plan.drawing.side;
   const [ankle, knee] = ["ankle_r", "knee_r"].map((id) => view.bones.find((b) => b.joint === id));
   if (!ankle || !knee) throw new Error("she has legs");
-  expect(nearestJoint(view, [ankle.end[0] + 1, ankle.end[1] - 1])).toBe("ankle_r");
-  expect(nearestJoint(view, [knee.end[0] - 2, knee.end[1] + 1])).toBe("knee_r");
+  expect(nearestJoint(view.bones, [ankle.end[0] + 1, ankle.end[1] - 1])).toBe("ankle_r");
+  expect(nearestJoint(view.bones, [knee.end[0] - 2, knee.end[1] + 1])).toBe("knee_r");
 });
 
 test("a joint that is only pressed, or let go by Escape, is not turned", () => {

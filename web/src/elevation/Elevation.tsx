@@ -1,6 +1,7 @@
 import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
-import type { FigureOut, Plan, Support, View, WallMap } from "../api/types";
+import type { FigureOut, MovedView, Plan, Support, View, WallMap } from "../api/types";
+import { useMoving } from "../drag/dragging";
 import { tint } from "../theme";
 import { useUnits } from "../ui/UnitsContext";
 import { Callouts, type Callout } from "./Callouts";
@@ -23,6 +24,10 @@ export interface Dragging {
 }
 interface Props {
   plan: Plan;
+  /** The plan of the sheet as it is kept, which a joint in hand moves away from. */
+  kept?: Plan;
+  /** A pose is on its way. */
+  posing?: boolean;
   figure: FigureOut;
   layers: Layers;
   selected: string | null;
@@ -45,6 +50,8 @@ interface Props {
   walls?: WallMap[];
   /** Other ages at the same scale, beside the front. */
   ghosts?: boolean;
+  /** A joint is taken hold of. */
+  onTake?: () => void;
   onDrag: (drag: Dragging) => void;
   /** It is let go; until the promise ends it is drawn where it was let go. */
   onDrop: (drag: Dragging) => Promise<unknown>;
@@ -61,7 +68,9 @@ const GAP_PX = 36;
 
 /** Front and side elevation at one scale, over ruler and head lines. */
 export function Elevation(props: Props) {
-  const { plan, figure, layers, selected } = props;
+  const { figure, layers, selected } = props;
+  const moved = useMoving((now) => now);
+  const plan = moved ? (props.kept ?? props.plan) : props.plan;
   const svg = useRef<SVGSVGElement>(null);
   const broad = useBreadth(svg);
   const units = useUnits();
@@ -69,6 +78,8 @@ export function Elevation(props: Props) {
   const [released, setReleased] = useState(false);
   const pressed = useRef<{ x: number; y: number; moved: boolean } | null>(null);
   const { drawing } = plan;
+  /** What it is scaled by: of a pose on its way it stays, so that nothing slips from under the pointer. */
+  const scaled = props.posing || moved || drag ? (props.kept ?? props.plan).drawing : drawing;
   const base = figure.sheet.base;
 
   const span = (view: View): [number, number] => {
@@ -76,13 +87,13 @@ export function Elevation(props: Props) {
     return [Math.min(view.bounds[0], -half), Math.max(view.bounds[2], half)];
   };
   const high = Math.max(
-    drawing.front.bounds[3],
-    drawing.side.bounds[3],
-    drawing.height_mm,
+    scaled.front.bounds[3],
+    scaled.side.bounds[3],
+    scaled.height_mm,
     ...(props.ghosts ? plan.character.ghosts.map((ghost) => ghost.height_mm) : []),
   );
-  const [fl, fr] = span(drawing.front);
-  const [sl, sr] = span(drawing.side);
+  const [fl, fr] = span(scaled.front);
+  const [sl, sr] = span(scaled.side);
   const top = high * 1.045;
   const below = base.thickness_mm + 0.07 * high;
   const drawnWidth = fr - fl + sr - sl;
@@ -167,7 +178,11 @@ export function Elevation(props: Props) {
 
   const drawn = (name: ViewName) => {
     const view = drawing[name];
-    const bone = drag?.view === name ? view.bones.find((b) => b.joint === drag.joint) : undefined;
+    const there = moved?.[name];
+    const raise = moved?.lift_mm ? `translate(0 ${moved.lift_mm})` : undefined;
+    const ways = there && new Map(there.runs.map((run) => [run.id, run.points]));
+    const bones = there ? bonesIn(view, there, moved.lift_mm) : view.bones;
+    const bone = drag?.view === name ? bones.find((b) => b.joint === drag.joint) : undefined;
     const turn = bone && drag ? turnTowards(bone.start, bone.end, drag.to) : 0;
     const moving = new Set(bone?.members ?? []);
     const spin = bone
@@ -196,7 +211,7 @@ export function Elevation(props: Props) {
           vectorEffect="non-scaling-stroke"
         />
         {props.pictures ? <Pictures plan={plan} figure={figure} view={name} /> : null}
-        {!drag && layers.clay ? (
+        {!drag && !moved && layers.clay ? (
           <path
             d={silhouettes[name]}
             fill="none"
@@ -216,6 +231,8 @@ export function Elevation(props: Props) {
           tints={props.tints ?? null}
           moving={bone?.members}
           spin={spin}
+          placed={there && placedIn(there)}
+          raise={raise}
           onSelect={props.onSelect}
         />
         {props.walls
@@ -228,13 +245,14 @@ export function Elevation(props: Props) {
               <polyline
                 key={run.id}
                 data-run={run.id}
-                points={run.points.map((p) => projected(name, p).join(",")).join(" ")}
+                points={(ways?.get(run.id) ?? run.points.map((p) => projected(name, p))).join(" ")}
+                transform={ways?.has(run.id) ? undefined : raise}
                 fill="none"
                 stroke={tint("verdigris")}
                 strokeWidth={Math.max(run.chosen.bundle_mm, 1.8 * px)}
                 strokeLinecap="round"
                 strokeLinejoin="round"
-                opacity={drag ? 0.35 : 0.95}
+                opacity={drag && !moved ? 0.35 : 0.95}
                 pointerEvents="none"
               />
             ))
@@ -243,7 +261,8 @@ export function Elevation(props: Props) {
         {props.supports ? <Supports supports={props.supports} name={name} px={px} /> : null}
         {props.handles ? (
           <Joints
-            view={view}
+            bones={bones}
+            view={name}
             px={px}
             labels={labels}
             chosen={props.joint ?? null}
@@ -252,21 +271,28 @@ export function Elevation(props: Props) {
             onTake={(event, joint) => {
               if (event.button !== 0) return;
               const [x, v] = at(event);
-              const near = nearestJoint(view, [x - origin[name], v]) ?? joint;
+              const near = nearestJoint(bones, [x - origin[name], v]) ?? joint;
               pressed.current = { x: event.clientX, y: event.clientY, moved: false };
               event.currentTarget.setPointerCapture(event.pointerId);
               setReleased(false);
               props.onJoint?.(near);
+              props.onTake?.();
               setDrag({
                 joint: near,
                 view: name,
-                to: view.bones.find((b) => b.joint === near)?.end ?? [0, 0],
+                to: bones.find((b) => b.joint === near)?.end ?? [0, 0],
               });
             }}
             onChoose={props.onJoint}
           />
         ) : null}
-        <Balance plan={plan} view={name} px={px} base_mm={base.thickness_mm} />
+        <Balance
+          plan={plan}
+          centre={moved?.centre ?? plan.frame.centre}
+          view={name}
+          px={px}
+          base_mm={base.thickness_mm}
+        />
       </g>
     );
   };
@@ -341,16 +367,31 @@ export function Elevation(props: Props) {
   );
 }
 
+/** The bones of a view while a joint is in hand. */
+function bonesIn(view: View, moved: MovedView, lift: number): View["bones"] {
+  const there = new Map(moved.bones.map((bone) => [bone.joint, bone]));
+  return view.bones.map((bone) => {
+    const now = there.get(bone.joint);
+    if (now) return { ...bone, start: now.start, end: now.end };
+    const raised = ([u, v]: [number, number]): [number, number] => [u, v + lift];
+    return lift ? { ...bone, start: raised(bone.start), end: raised(bone.end) } : bone;
+  });
+}
+
+const placedIn = (moved: MovedView): Map<string, string> =>
+  new Map(moved.parts.map((part) => [part.id, pathOf(part.outline)]));
+
 interface BalanceProps {
   plan: Plan;
+  centre: Plan["frame"]["centre"];
   view: ViewName;
   px: number;
   base_mm: number;
 }
 
 /** Where the centre of mass is, what it stands over, and how far that is from the edge. */
-function Balance({ plan, view, px, base_mm }: BalanceProps) {
-  const { centre, free_standing, ground } = plan.frame;
+function Balance({ plan, centre, view, px, base_mm }: BalanceProps) {
+  const { free_standing, ground } = plan.frame;
   const floor = free_standing ? 0 : -base_mm;
   const [u, v] = projected(view, [centre[0], centre[1], centre[2] + floor]);
   const size = 8 * px;

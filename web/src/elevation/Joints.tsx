@@ -2,12 +2,13 @@ import type { PointerEvent } from "react";
 import type { View } from "../api/types";
 import { tint } from "../theme";
 import type { Point } from "./kinematics";
+import type { ViewName } from "./paths";
 
 /** Where two joints lie on one another, the one that the pointer is nearest to is meant. */
-export function nearestJoint(view: View, at: Point): string | null {
+export function nearestJoint(bones: View["bones"], at: Point): string | null {
   let found: string | null = null;
   let least = Infinity;
-  for (const bone of view.bones) {
+  for (const bone of bones) {
     const far = Math.hypot(bone.end[0] - at[0], bone.end[1] - at[1]);
     if (far < least) [found, least] = [bone.joint, far];
   }
@@ -15,7 +16,8 @@ export function nearestJoint(view: View, at: Point): string | null {
 }
 
 interface Props {
-  view: View;
+  bones: View["bones"];
+  view: ViewName;
   /** Millimetres of the figure in about one pixel of the screen. */
   px: number;
   labels: Map<string, string>;
@@ -28,11 +30,11 @@ interface Props {
 }
 
 /** A small mark at the end of each bone, in a wider ring to take hold of; the chosen one is named. */
-export function Joints({ view, px, labels, chosen, spun, spin, onTake, onChoose }: Props) {
-  const named = view.bones.find((bone) => bone.joint === chosen);
+export function Joints({ bones, view, px, labels, chosen, spun, spin, onTake, onChoose }: Props) {
+  const named = bones.find((bone) => bone.joint === chosen);
   return (
     <g>
-      {view.bones.map((bone) => {
+      {bones.map((bone) => {
         const label = labels.get(bone.joint) ?? bone.joint;
         const here = bone.joint === chosen;
         return (
@@ -49,7 +51,7 @@ export function Joints({ view, px, labels, chosen, spun, spin, onTake, onChoose 
             <circle cx={bone.end[0]} cy={bone.end[1]} r={17.5 * px} fill="transparent" />
             <circle
               data-joint={bone.joint}
-              data-view={view.name}
+              data-view={view}
               cx={bone.end[0]}
               cy={bone.end[1]}
               r={4.5 * px}

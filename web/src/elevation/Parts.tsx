@@ -22,6 +22,9 @@ interface Props {
   /** Parts that follow the pointer, and the turn they follow it by. */
   moving: string[] | undefined;
   spin: string | undefined;
+  /** Outlines of what is elsewhere while a joint is in hand, and what all the rest is raised by. */
+  placed?: Map<string, string>;
+  raise?: string;
   onSelect: (part: string | null) => void;
 }
 
@@ -40,11 +43,13 @@ export const Parts = memo(function Parts(props: Props) {
     if (parts.get(part.id)?.hidden && part.id !== selected) return null;
     const chosen = part.id === selected;
     const mark = props.marked?.has(part.id) ?? false;
+    const placed = props.placed?.get(part.id);
+    const turn = moving.has(part.id) ? props.spin : undefined;
     return (
-      <g key={part.id} transform={moving.has(part.id) ? props.spin : undefined}>
+      <g key={part.id} transform={turn ?? (placed ? undefined : props.raise)}>
         <path
           data-part={part.id}
-          d={paths.get(part.id)?.outline}
+          d={placed ?? paths.get(part.id)?.outline}
           fill={layers.clay ? fillOf(part.id) : tint("claySoft")}
           fillOpacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
           stroke={chosen ? tint("clay") : mark ? tint("stop") : tint("clayEdge")}
@@ -60,7 +65,7 @@ export const Parts = memo(function Parts(props: Props) {
               .join(": ")}
           </title>
         </path>
-        {layers.core && part.core.length ? (
+        {layers.core && part.core.length && !placed ? (
           <path
             d={paths.get(part.id)?.core}
             fill="url(#foil)"

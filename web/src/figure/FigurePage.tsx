@@ -5,6 +5,7 @@ import { useNavigate, useParams } from "react-router";
 import { useFigure, useFigureChanges, usePreview, type Change } from "../api/useFigure";
 import { useWalls } from "../api/useFrame";
 import { STATIONS, TITLES, type Operation } from "../api/types";
+import { Dragging, DraggingContext } from "../drag/dragging";
 import { Elevation } from "../elevation/Elevation";
 import { LAYERS_OF, type Layer } from "../elevation/layers";
 import type { Tints } from "../elevation/Parts";
@@ -23,6 +24,8 @@ import { Toolbar } from "./Toolbar";
 import { useFigureKeys } from "./useFigureKeys";
 import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
 
+/** A pose that has been still for so long gets its whole plan. */
+const REST_MS = 250;
 const TurnView = lazy(() => import("../turn/TurnView"));
 
 const isPlace = (text: string): text is Place =>
@@ -52,6 +55,9 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const units = useUnits();
   const changes = useFigureChanges(id);
   const preview = usePreview(id, figure.revision);
+  const [dragging] = useState(() => new Dragging(id));
+  const rest = useRef<number>(undefined);
+  const [posing, setPosing] = useState(false);
   const [selected, select] = useState<string | null>(null);
   const [layers, setLayers] = useState(LAYERS_OF[place]);
   const [bake, setBake] = useState(1);
@@ -73,7 +79,24 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const unsaved = useUnsaved().entries.some(
     ({ sent }) => sent.kind === "edit" && sent.figure === id,
   );
-  const { drop } = preview;
+  const letGo = preview.drop;
+  const drop = useCallback(() => {
+    window.clearTimeout(rest.current);
+    dragging.drop();
+    setPosing(false);
+    letGo();
+  }, [dragging, letGo]);
+  /** The pose on its way: about right at once, the whole plan when it has been at rest for a while. */
+  const turn = (change: Change) => {
+    setPosing(true);
+    dragging.ask({ drag: change.drag, operations: change.operations });
+    window.clearTimeout(rest.current);
+    rest.current = window.setTimeout(() => preview.ask(change), REST_MS);
+  };
+  useEffect(() => {
+    if (preview.shown) dragging.hide();
+  }, [preview.shown, dragging]);
+  useEffect(() => () => window.clearTimeout(rest.current), []);
 
   useEffect(() => {
     const part = figure.sheet.parts.find((row) => row.id === selected);
@@ -104,6 +127,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     make,
     apply,
     preview: preview.ask,
+    turn,
     drop,
     keep: changes.keep,
     ghosts,
@@ -142,100 +166,105 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const shownBake = plan.bake.bakes.find((row) => row.number === bake) ?? plan.bake.bakes[0];
 
   return (
-    <FigurePageContext.Provider value={page}>
-      <Head id={id} plan={plan} place={place} onGo={goTo} onBench={toBench} />
-      <Flex
-        direction="column"
-        flex="1"
-        minHeight="0"
-        overflowY={{ base: "auto", lg: "hidden" }}
-        data-scrolls
-      >
+    <DraggingContext.Provider value={dragging}>
+      <FigurePageContext.Provider value={page}>
+        <Head id={id} plan={plan} place={place} onGo={goTo} onBench={toBench} />
         <Flex
-          as="main"
-          flex={{ base: "none", lg: "1" }}
+          direction="column"
+          flex="1"
           minHeight="0"
-          direction={{ base: "column", lg: "row" }}
+          overflowY={{ base: "auto", lg: "hidden" }}
+          data-scrolls
         >
           <Flex
-            direction="column"
+            as="main"
             flex={{ base: "none", lg: "1" }}
-            minWidth="0"
             minHeight="0"
-            height={{ base: "min(66dvh, 620px)", lg: "auto" }}
-            borderRightWidth="1px"
-            borderColor="hairline"
+            direction={{ base: "column", lg: "row" }}
           >
-            <Toolbar
-              figure={figure}
-              layers={layers}
-              onLayer={toggle}
-              turning={turning}
-              onTurn={toggleTurning}
-              atRest={posed ? atRest : undefined}
-              onAtRest={setAtRest}
-              finder={finder}
-              onFind={select}
-              onUndo={undo}
-              onRedo={redo}
-              onReplaced={changes.keep}
-            />
-            <Box flex="1" minHeight="0" px="1" data-elevations>
-              {turning ? (
-                <Suspense
-                  fallback={
-                    <Center height="100%" gap="3">
-                      <Spinner /> Fetching the turn view…
-                    </Center>
-                  }
-                >
-                  <TurnView
-                    figure_id={id}
-                    revision={figure.revision}
+            <Flex
+              direction="column"
+              flex={{ base: "none", lg: "1" }}
+              minWidth="0"
+              minHeight="0"
+              height={{ base: "min(66dvh, 620px)", lg: "auto" }}
+              borderRightWidth="1px"
+              borderColor="hairline"
+            >
+              <Toolbar
+                figure={figure}
+                layers={layers}
+                onLayer={toggle}
+                turning={turning}
+                onTurn={toggleTurning}
+                atRest={posed ? atRest : undefined}
+                onAtRest={setAtRest}
+                finder={finder}
+                onFind={select}
+                onUndo={undo}
+                onRedo={redo}
+                onReplaced={changes.keep}
+              />
+              <Box flex="1" minHeight="0" px="1" data-elevations>
+                {turning ? (
+                  <Suspense
+                    fallback={
+                      <Center height="100%" gap="3">
+                        <Spinner /> Fetching the turn view…
+                      </Center>
+                    }
+                  >
+                    <TurnView
+                      figure_id={id}
+                      revision={figure.revision}
+                      layers={layers}
+                      selected={selected}
+                      onSelect={select}
+                    />
+                  </Suspense>
+                ) : (
+                  <Elevation
+                    plan={plan}
+                    kept={shown.plan}
+                    posing={posing}
+                    figure={figure}
                     layers={layers}
                     selected={selected}
                     onSelect={select}
+                    callouts={callouts}
+                    marked={marked}
+                    tints={place === "bake" ? tints : null}
+                    supports={place === "bake" ? shownBake?.supports : undefined}
+                    handles={place === "frame"}
+                    joint={joint}
+                    onJoint={chooseJoint}
+                    landmarks={place === "character" ? heights : undefined}
+                    pictures={place === "character" || place === "frame"}
+                    ghosts={ghosts && place === "character"}
+                    walls={wallsShown && place === "bulk" ? mapped.data?.maps : undefined}
+                    onTake={() => dragging.ask({})}
+                    onDrag={({ joint, view, to }) =>
+                      turn({
+                        label: "Drag",
+                        drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
+                      })
+                    }
+                    onCancel={drop}
+                    onDrop={({ joint, view, to }) => {
+                      const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
+                      const at: [number, number] = [to[0], to[1]];
+                      const drag = { joint, view, to: at, both_sides: bothSides };
+                      return make({ label, drag }).catch(tellProblem);
+                    }}
                   />
-                </Suspense>
-              ) : (
-                <Elevation
-                  plan={plan}
-                  figure={figure}
-                  layers={layers}
-                  selected={selected}
-                  onSelect={select}
-                  callouts={callouts}
-                  marked={marked}
-                  tints={place === "bake" ? tints : null}
-                  supports={place === "bake" ? shownBake?.supports : undefined}
-                  handles={place === "frame"}
-                  joint={joint}
-                  onJoint={chooseJoint}
-                  landmarks={place === "character" ? heights : undefined}
-                  pictures={place === "character" || place === "frame"}
-                  ghosts={ghosts && place === "character"}
-                  walls={wallsShown && place === "bulk" ? mapped.data?.maps : undefined}
-                  onDrag={({ joint, view, to }) =>
-                    preview.ask({
-                      label: "Drag",
-                      drag: { joint, view, to: [to[0], to[1]], both_sides: bothSides },
-                    })
-                  }
-                  onCancel={drop}
-                  onDrop={({ joint, view, to }) => {
-                    const label = `Turn the ${figure.joints.find((row) => row.id === joint)?.label ?? joint}`;
-                    const at: [number, number] = [to[0], to[1]];
-                    const drag = { joint, view, to: at, both_sides: bothSides };
-                    return make({ label, drag }).catch(tellProblem);
-                  }}
-                />
-              )}
-            </Box>
+                )}
+              </Box>
+            </Flex>
+            <SidePanel plan={plan} place={place} bake={bake} onBake={setBake} />
           </Flex>
-          <SidePanel plan={plan} place={place} bake={bake} onBake={setBake} />
+          <Strip plan={plan} onGo={goTo} />
         </Flex>
-        <Strip plan={plan} onGo={goTo} />
-      </Flex>
-    </FigurePageContext.Provider>
+      </FigurePageContext.Provider>
+    </DraggingContext.Provider>
   );
 }

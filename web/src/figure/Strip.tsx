@@ -1,8 +1,9 @@
 import { Box, chakra, Flex } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import type { Plan, Quantity, StationName } from "../api/types";
+import type { DragOut, Plan, Quantity, StationName } from "../api/types";
 import { quantity, value } from "../units/format";
 import { announce } from "../ui/announce";
+import { Live } from "../ui/Answer";
 import { useUnits } from "../ui/UnitsContext";
 
 interface Item {
@@ -12,6 +13,7 @@ interface Item {
   station: StationName;
   prefix?: string;
   suffix?: string;
+  moving?: (moved: DragOut) => number;
 }
 
 function items(plan: Plan): Item[] {
@@ -29,7 +31,14 @@ function items(plan: Plan): Item[] {
       prefix: "clay ",
       suffix: ` (${t.packs} pack${t.packs === 1 ? "" : "s"} new)`,
     },
-    { key: "tips", label: "Tips at", q: t.tips_at, station: "frame", prefix: "tips at " },
+    {
+      key: "tips",
+      label: "Tips at",
+      q: t.tips_at,
+      station: "frame",
+      prefix: "tips at ",
+      moving: (moved) => moved.tips_at_deg,
+    },
     {
       key: "bakes",
       label: "Bakes",
@@ -109,7 +118,9 @@ export function Strip({ plan, onGo }: { plan: Plan; onGo: (station: StationName)
             data-total={row.key}
           >
             {row.prefix}
-            <b>{quantity(row.q, units)}</b>
+            <b>
+              <Live q={row.q} moving={row.moving} />
+            </b>
             {row.suffix}
             <Box height="14px" lineHeight="14px" fontSize="xs" color="clay" fontWeight="700">
               {change === undefined

@@ -16,6 +16,8 @@ export interface FigurePage {
   /** The same, where a refusal is only told. */
   apply: (label: string, operations: Operation[]) => Promise<unknown>;
   preview: (change: Change) => void;
+  /** The same for joints, which follow at once. */
+  turn: (change: Change) => void;
   /** Let go of what is previewed. */
   drop: () => void;
   /** Take an answer of the server as the figure. */

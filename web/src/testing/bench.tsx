@@ -169,6 +169,7 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     make: (change) => Promise.resolve(done.made.push(change)),
     apply: keep,
     preview: (change) => done.previews.push(change),
+    turn: (change) => done.previews.push(change),
     drop: () => done.previews.splice(0),
     keep: () => undefined,
     ghosts: false,

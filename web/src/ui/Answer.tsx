@@ -1,6 +1,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import type { Quantity, Why } from "../api/types";
+import type { DragOut, Quantity, Why } from "../api/types";
+import { useMoving } from "../drag/dragging";
 import { other, quantity, range, value } from "../units/format";
 import { useUnits } from "./UnitsContext";
 
@@ -69,8 +70,23 @@ export function WhyFold({ why, of }: { why: Why; of: string }) {
   );
 }
 
+interface AnswerProps {
+  label: string;
+  q: Quantity;
+  /** What it is about while a joint is in hand. */
+  moving?: (moved: DragOut) => number | null;
+  more?: ReactNode;
+}
+
+/** A quantity; about what it is, while a joint is in hand. */
+export function Live({ q, moving }: Pick<AnswerProps, "q" | "moving">) {
+  const units = useUnits();
+  const about = useMoving(moving ?? (() => null));
+  return typeof about === "number" ? `about ${value(about, q.unit, units)}` : quantity(q, units);
+}
+
 /** A number with its name, its range, and why. */
-export function Answer({ label, q, more }: { label: string; q: Quantity; more?: ReactNode }) {
+export function Answer({ label, q, moving, more }: AnswerProps) {
   const units = useUnits();
   const span = range(q, units);
   return (
@@ -80,7 +96,7 @@ export function Answer({ label, q, more }: { label: string; q: Quantity; more?: 
           {label}
         </Text>
         <Text fontSize="lg" fontWeight="600" whiteSpace="nowrap" data-answer={label}>
-          {quantity(q, units)}
+          <Live q={q} moving={moving} />
         </Text>
       </Flex>
       <Flex justify="space-between" align="start" gap="3">

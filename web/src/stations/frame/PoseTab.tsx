@@ -14,7 +14,7 @@ const ANGLES = [
 ] as const;
 
 export function PoseTab() {
-  const { figure, preview, apply, joint, chooseJoint, bothSides, setBothSides } = useFigurePage();
+  const { figure, turn, apply, joint, chooseJoint, bothSides, setBothSides } = useFigurePage();
   const { pose } = figure.sheet;
   const chosen =
     figure.joints.find((row) => row.id === (joint ?? "shoulder_r")) ?? figure.joints[0];
@@ -78,7 +78,7 @@ export function PoseTab() {
           max={chosen[key][1]}
           step={1}
           show={(v) => `${Math.round(v)}°`}
-          onMove={(v) => preview({ label: chosen.label, operations: turned(key, v) })}
+          onMove={(v) => turn({ label: chosen.label, operations: turned(key, v) })}
           onCommit={(v) => apply(`Turn the ${chosen.label}`, turned(key, v))}
         />
       ))}

@@ -1,6 +1,7 @@
 import { Box, Table, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import type { FramePlan, RunPlan } from "../../api/types";
+import type { DragOut, FramePlan, RunPlan } from "../../api/types";
+import { useMoving } from "../../drag/dragging";
 import { length, value } from "../../units/format";
 import { useUnits } from "../../ui/UnitsContext";
 import { times } from "./words";
@@ -18,10 +19,19 @@ export function RunFacts({ run, wanted }: Props) {
     <Table.Root size="sm" aria-label={`${run.label}: what it comes to`} my="1">
       <Table.Body>
         <Row name="upright">
-          <Against has={c.hold_upright} wants={wanted.upright} run={run.id} />
+          <Against
+            has={c.hold_upright}
+            wants={wanted.upright}
+            run={run.id}
+            moving={(moved) => holdOf(moved, run.id)?.upright}
+          />
         </Row>
         <Row name="any way up">
-          <Against has={c.hold_any_way} wants={wanted.any_way} />
+          <Against
+            has={c.hold_any_way}
+            wants={wanted.any_way}
+            moving={(moved) => holdOf(moved, run.id)?.any_way}
+          />
         </Row>
         {typeof c.column === "number" ? (
           <Row name="as a column">
@@ -66,8 +76,20 @@ function Row({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
+const holdOf = (moved: DragOut, run: string) => moved.holds.find((row) => row.run === run);
+
+interface AgainstProps {
+  has: number;
+  wants: number;
+  run?: string;
+  /** What it has about while a joint is in hand. */
+  moving?: (moved: DragOut) => number | null | undefined;
+}
+
 /** Twice what is wanted fills the bar, and the mark in its middle is what is wanted. */
-function Against({ has, wants, run }: { has: number; wants: number; run?: string }) {
+function Against({ has: planned, wants, run, moving }: AgainstProps) {
+  const about = useMoving(moving ?? (() => undefined));
+  const has = about ?? planned;
   const short = has < wants;
   const share = Math.min(1, has / (2 * wants));
   return (
@@ -102,6 +124,7 @@ function Against({ has, wants, run }: { has: number; wants: number; run?: string
         />
       </Box>
       <Text as="span" whiteSpace="nowrap">
+        {typeof about === "number" ? <span aria-label="about">≈ </span> : null}
         <b data-hold={run}>{times(has)}</b>{" "}
         <Text as="span" color={short ? "stop" : "inkSoft"} fontSize="xs">
           {short ? "short of" : "of"} {Number(wants.toFixed(1))} wanted

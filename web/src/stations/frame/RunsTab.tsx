@@ -12,7 +12,13 @@ export function RunsTab() {
   const { plan } = useFigurePage();
   return (
     <Stack gap="3">
-      {plan.frame.hold ? <Answer label="Hold factor, weakest joint" q={plan.frame.hold} /> : null}
+      {plan.frame.hold ? (
+        <Answer
+          label="Hold factor, weakest joint"
+          q={plan.frame.hold}
+          moving={(moved) => moved.hold}
+        />
+      ) : null}
       {plan.frame.runs.length === 0 ? (
         <Note>
           No wire yet. Take the runs your school suggests, or add one from joint to joint.

@@ -18,7 +18,11 @@ export function StandTab() {
   const weight = frame.counterweight;
   return (
     <Stack gap="3">
-      <Answer label={`Tips ${frame.tips_towards}`} q={frame.tips_at} />
+      <Answer
+        label={`Tips ${frame.tips_towards}`}
+        q={frame.tips_at}
+        moving={(moved) => moved.tips_at_deg}
+      />
       <PanelTable
         label="Raw, finished and without its base"
         head={["as it stands", "tips at"]}
