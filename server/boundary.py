@@ -10,6 +10,7 @@ from typing import Any
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
 from django.http.request import QueryDict
+from django.middleware.gzip import GZipMiddleware
 from ninja.parser import Parser
 
 from server.problems import refused
@@ -101,3 +102,14 @@ class OwnAnswers:
         if request.path.startswith("/api/") and "Cache-Control" not in answer:
             answer["Cache-Control"] = "private, no-store"
         return answer
+
+
+class Compressed(GZipMiddleware):
+    """Packs what is text; pictures, paper and archives are packed already."""
+
+    def process_response(self, request: HttpRequest, response: HttpResponse) -> HttpResponse:
+        kind = response.get("Content-Type", "").split(";")[0]
+        if not kind.endswith(("json", "svg+xml")) and not kind.startswith("text/"):
+            return response
+        packed: HttpResponse = super().process_response(request, response)
+        return packed

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
+from concurrent.futures import Future
 from pathlib import Path
 from typing import Any
+from unittest import mock
 
 from django.conf import settings
 from django.contrib.auth.models import User
@@ -12,6 +15,7 @@ from django.http import HttpResponse
 from django.test import Client, TestCase
 
 from server.accounts.actions.sign_up import sign_up
+from server.beside import Job
 from server.shelf.actions.create_figure import create_figure
 
 EXAMPLES = Path(settings.ROOT) / "examples"
@@ -32,10 +36,36 @@ def session_of(user: User) -> str:
     return client.cookies["sessionid"].value
 
 
+class Here:
+    """In place of the process beside: what is begun is done at once, or waits until the test says so."""
+
+    def __init__(self) -> None:
+        self.waits = False
+        self.begun: list[Callable[[], None]] = []
+
+    def begin(self, work: Callable[..., Any], *given: Any) -> Job[Any]:
+        found: Future[Any] = Future()
+        self.begun.append(lambda: found.set_result(work(*given, lambda share: None)))
+        if not self.waits:
+            self.do()
+        return Job(0, found, (0.0, 0.0))
+
+    def do(self) -> int:
+        """Do what waits; how much it was."""
+        begun, self.begun = self.begun, []
+        for work in begun:
+            work()
+        return len(begun)
+
+
 class ApiCase(TestCase):
     """A signed-in person with one figure."""
 
     def setUp(self) -> None:
+        self.beside = Here()
+        patched = mock.patch("server.shelf.digests.beside", self.beside)
+        patched.start()
+        self.addCleanup(patched.stop)
         self.user, self.client = person("maker")
         self.figure = create_figure(self.user, "Test", "biped", "300 mm")
         self.at = f"/api/v1/figures/{self.figure.id}"

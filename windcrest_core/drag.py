@@ -5,6 +5,7 @@ The wire is that of the plan before: it is chosen anew by the plan that follows 
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -31,7 +32,11 @@ from windcrest_core.stand.balance import stands
 from windcrest_core.stand.masses import summed
 
 Pair = tuple[float, float]
-COARSE = 28  # points of an outline while it moves
+FINE, COARSE, POINTS = (
+    28,
+    8,
+    220,
+)  # points of an outline while it moves: most, least, of all together
 
 
 class MovedPart(Frozen):
@@ -108,11 +113,12 @@ def dragged(hand: Held, pose: dict[str, JointAngles]) -> Dragged:
     work = there.work
     weights = part_weights(work) + wire_weights(work, hand.wires)
     loads = Loads(weights, reactions(weights, feet(work)))
+    pegged = list(pegs(work).values())
     stance = stands(
         work.sheet.base,
         [summed([(row.mass_g, row.centre) for row in weights])],
-        feet_outlines(work),
-        list(pegs(work).values()),
+        [] if pegged else feet_outlines(work),
+        pegged,
     )
     want = work.context.rules.hold_upright
     runs = [(run, _joints(hand, work, run, loads)) for run in work.sheet.runs]
@@ -163,6 +169,8 @@ def _view(
 ) -> MovedView:
     view = VIEWS[name]
 
+    most = max(COARSE, min(FINE, POINTS // max(1, len(pieces))))
+
     def pair(point: Array) -> Pair:
         u, v = (view @ point).tolist()
         return round(u, 1), round(v, 1)
@@ -171,7 +179,7 @@ def _view(
         parts=[
             MovedPart(
                 id=piece.part.id,
-                outline=_outline(piece.solid, view),
+                outline=_outline(piece.solid, view, most),
                 centre=pair(piece.solid.centre),
             )
             for piece in pieces
@@ -184,9 +192,9 @@ def _view(
     )
 
 
-def _outline(solid: Solid, view: Array) -> Rings:
+def _outline(solid: Solid, view: Array, most: int) -> Rings:
     rings = solid.convex_rings(view)
     if len(rings) > 1 or isinstance(solid, SheetSolid):
         shapes = shapely.get_parts(solid.outline(view))
         rings = [shapely.get_coordinates(shape.exterior)[:-1] for shape in shapes]
-    return [np.round(r[:: max(1, len(r) // COARSE)], 1).ravel().tolist() for r in rings]
+    return [np.round(r[:: max(1, math.ceil(len(r) / most))], 1).ravel().tolist() for r in rings]

@@ -13,13 +13,16 @@ from ninja import Router
 from server.bench.models import AgendaTold
 from server.downloads import PDF, download
 from server.schemas import ProblemOut
+from server.shelf.digests import digests
 from server.shelf.models import Figure
+from server.shelf.owned import as_json
 from server.shelf.planning import plan_of
 from server.shelf.printing import printing_for
+from server.speaking import speaker_of
 from server.stores.given import context_of
-from windcrest_core.prints.agenda import agenda_ics, agenda_of, work_of
+from windcrest_core.prints.agenda import agenda_ics, agenda_of
 from windcrest_core.prints.day_sheet import day_sheet_pdf
-from windcrest_core.work.calendar import Calendar, calendar
+from windcrest_core.work.calendar import Calendar, Work, calendar
 
 router = Router(tags=["calendar"])
 
@@ -29,26 +32,26 @@ def _now(at: datetime | None) -> datetime:
     return (at or timezone.localtime()).replace(tzinfo=None, second=0, microsecond=0)
 
 
-def _figures(request: HttpRequest, figures: str) -> list[Figure]:
-    """Those whose ids are given, in that order; without, all there are."""
-    found = list(Figure.objects.filter(owner_id=request.user.pk or 0, deleted=None))
+def _works(request: HttpRequest, figures: str) -> list[Work]:
+    """What is left to do of those whose ids are given, in that order; without, of all there are."""
     wanted = [key for key in figures.split(",") if key]
-    if not wanted:
-        return found
-    return sorted((row for row in found if row.id in wanted), key=lambda row: wanted.index(row.id))
+    found = [row.work for row in digests(request.user.pk or 0, wanted or None)]
+    return sorted(found, key=lambda row: wanted.index(row.figure)) if wanted else found
 
 
-def _calendar(request: HttpRequest, rows: list[Figure], now: datetime) -> Calendar:
+def _calendar(request: HttpRequest, works: list[Work], now: datetime) -> Calendar:
     """Of the figures that are not finished, the first before the others."""
-    works = [work_of(plan_of(row), row.id) for row in rows]
     rules = context_of(request.user.pk or 0).rules
     return calendar([work for work in works if work.tasks], rules, now)
 
 
 @router.get("calendar", response=Calendar)
-def get_calendar(request: HttpRequest, figures: str = "", at: datetime | None = None) -> Calendar:
+def get_calendar(
+    request: HttpRequest, figures: str = "", at: datetime | None = None
+) -> HttpResponse:
     """What to do when, from now on, by what is done already."""
-    return _calendar(request, _figures(request, figures), _now(at))
+    found = _calendar(request, _works(request, figures), _now(at))
+    return as_json(found, speaker_of(request.user.pk or 0))
 
 
 @router.get("calendar.ics", include_in_schema=False)
@@ -59,11 +62,12 @@ def get_ics(request: HttpRequest, figures: str = "", at: datetime | None = None)
     cancelled.
     """
     now, owner = _now(at), request.user.pk or 0
-    rows = _figures(request, figures)
-    found = _calendar(request, rows, now)
-    asked = {row.id for row in rows}
-    others = [row for row in _figures(request, "") if row.id not in asked]
-    left_out = {row.id for row in others if work_of(plan_of(row), row.id).tasks}
+    works = _works(request, figures)
+    found = _calendar(request, works, now)
+    asked = {work.figure for work in works}
+    left_out = {
+        work.figure for work in _works(request, "") if work.figure not in asked and work.tasks
+    }
     with transaction.atomic():
         kept, _ = AgendaTold.objects.select_for_update().get_or_create(owner_id=owner)
         agenda = agenda_of(found, kept.agenda, now, left_out, context_of(owner).rules.units)
@@ -83,8 +87,10 @@ def print_day(
 ) -> HttpResponse:
     """The steps of the next day at the bench, to be ticked."""
     now = _now(at)
-    rows = _figures(request, figures)
+    found = _calendar(request, _works(request, figures), now)
+    today = {row.figure for row in found.first_day}
+    rows = Figure.objects.filter(owner_id=request.user.pk or 0, pk__in=today)
     plans = {row.id: plan_of(row) for row in rows}
     printing = printing_for(context_of(request.user.pk or 0).rules, paper)
-    body = day_sheet_pdf(_calendar(request, rows, now), plans, now.date(), printing)
+    body = day_sheet_pdf(found, plans, now.date(), printing)
     return download(body, PDF, f"the day {now.date()}")

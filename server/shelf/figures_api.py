@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import json
 from datetime import datetime
-from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, TypeAdapter
 
 from server.accounts.receipts import made_before, sending_of
 from server.downloads import download
@@ -17,15 +16,12 @@ from server.schemas import Done, Out, ProblemOut
 from server.shelf.actions.create_figure import create_figure
 from server.shelf.actions.delete_figure import delete_figure
 from server.shelf.actions.import_sheet import import_as_new, replace_sheet
+from server.shelf.digests import digests
 from server.shelf.models import Figure
 from server.shelf.owned import Edited, FigureOut, as_json, edited, figure_out, own_figure
-from server.shelf.planning import (
-    plan_of,
-)
 from server.speaking import speaker_of
 from server.writes import own_transaction
-from windcrest_core.facts import Text
-from windcrest_core.findings import Station
+from windcrest_core.digest import CardFacts
 from windcrest_core.new_figure import BODIES
 from windcrest_core.sheet import FigureSheet
 
@@ -39,21 +35,12 @@ class BodyChoice(Out):
     heads_tall: float
 
 
-class Card(Out):
-    """A figure on the shelf, with its own silhouette from where it is broadest."""
+class Card(Out, CardFacts):
+    """A figure on the shelf; `as_of` where it is not yet planned by the House rules and Stores of now."""
 
     id: str
-    name: str
-    height_mm: float
-    body: str
-    station: Station | Literal["finished"]
-    next_step: Text | None
-    stops: int
-    warns: int
-    notes: int
-    silhouette: list[list[float]]
-    bounds: tuple[float, float, float, float]
     changed: datetime
+    as_of: datetime | None
 
 
 class NewFigure(BaseModel):
@@ -72,32 +59,17 @@ def bodies(request: HttpRequest) -> list[BodyChoice]:
     ]
 
 
+CARDS = TypeAdapter(list[Card])
+
+
 @router.get("figures", response=list[Card])
-def figures(request: HttpRequest) -> list[Card]:
-    return [_card(figure) for figure in Figure.objects.filter(owner=request.user, deleted=None)]
-
-
-def _card(figure: Figure) -> Card:
-    plan = plan_of(figure)
-    current = next((s.station for s in plan.line if s.state == "now"), None)
-    step = next((s for s in plan.order.steps if s.key == plan.order.next_step), None)
-    front, side = plan.drawing.front, plan.drawing.side
-    broad = side.bounds[2] - side.bounds[0] > front.bounds[2] - front.bounds[0]
-    view = side if broad else front
-    return Card(
-        id=figure.id,
-        name=plan.name,
-        height_mm=plan.totals.height.value,
-        body=figure.sheet.body.plan,
-        station=current or "finished",
-        next_step=step.label if step else None,
-        stops=sum(s.stops for s in plan.line),
-        warns=sum(s.warns for s in plan.line),
-        notes=sum(s.notes for s in plan.line),
-        silhouette=view.silhouette,
-        bounds=view.bounds,
-        changed=figure.changed,
-    )
+def figures(request: HttpRequest) -> HttpResponse:
+    owner = request.user.pk or 0
+    cards = [
+        Card(id=row.id, changed=row.changed, as_of=row.as_of, **dict(row.card))
+        for row in digests(owner)
+    ]
+    return as_json(CARDS.dump_json(cards, context=speaker_of(owner)).decode())
 
 
 @router.post("figures", response={201: Edited, **ERRORS})

@@ -138,3 +138,18 @@ class MishapRecord(models.Model):
         db_table = "bench_mishaprecord"
         constraints = [models.UniqueConstraint(fields=["figure", "key"], name="one_mishap")]
         ordering = ["pk"]
+
+
+class DigestRecord(models.Model):
+    """What lists need of a figure's plan: kept under the fingerprints of what the plan reads of the figure itself
+    and of all that is given besides. A cache: it can be thrown away."""
+
+    figure = models.OneToOneField(
+        Figure, on_delete=models.CASCADE, primary_key=True, related_name="digest"
+    )
+    own = models.CharField(max_length=64)
+    given = models.CharField(max_length=64)
+    card = models.TextField()
+    work = models.TextField()
+    takes = models.TextField()
+    made = models.DateTimeField(auto_now=True)

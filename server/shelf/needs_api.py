@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from typing import Any
 
 from django.db.models import Sum
@@ -11,8 +12,7 @@ from ninja import Router
 
 from server.downloads import PDF, download
 from server.schemas import Out, ProblemOut
-from server.shelf.models import Figure
-from server.shelf.planning import figure_context, plan_of
+from server.shelf.digests import Digested, digests
 from server.shelf.printing import printing_for
 from server.stores.given import context_of
 from server.stores.models import Movement, items_of
@@ -20,7 +20,6 @@ from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
 from windcrest_core.stock import ledger
 from windcrest_core.stock.kinds import sold
 from windcrest_core.stock.ledger import learned_waste_percent, unit_price
-from windcrest_core.stock.needs import needs_of, settled_kinds
 from windcrest_core.stock.shopping import (
     FigureNeeds,
     Reserved,
@@ -52,38 +51,42 @@ class CostsOut(Out):
     waste_percent: float | None
 
 
-def _figures(owner_id: int) -> list[Figure]:
-    return list(Figure.objects.filter(owner_id=owner_id, deleted=None))
-
-
-def booked_on(figure: Figure) -> dict[str, float]:
-    """What was taken for a figure, by kind and thing, in the unit of its kind."""
+def booked_on(owner_id: int) -> dict[str, dict[str, float]]:
+    """What was taken for each figure, by kind and thing, in the unit of its kind."""
     rows = (
-        Movement.objects.filter(figure=figure, kind__in=("used", "wasted", "taken_back"))
-        .values("lot__item__kind", "lot__item__key")
+        Movement.objects.filter(
+            figure__owner_id=owner_id, kind__in=("used", "wasted", "taken_back")
+        )
+        .values("figure_id", "lot__item__kind", "lot__item__key")
         .annotate(whole=Sum("change"))
     )
-    return {
-        f"{row['lot__item__kind']}/{row['lot__item__key']}": max(0.0, -row["whole"]) for row in rows
-    }
+    found: dict[str, dict[str, float]] = defaultdict(dict)
+    for row in rows:
+        thing = f"{row['lot__item__kind']}/{row['lot__item__key']}"
+        found[row["figure_id"]][thing] = max(0.0, -row["whole"])
+    return found
 
 
-def figure_needs(figure: Figure) -> FigureNeeds:
-    """What a figure needs in all, and what was booked on it."""
-    plan, sheet = plan_of(figure), figure.sheet
-    return FigureNeeds(
-        figure=figure.id,
-        name=sheet.name,
-        needs=needs_of(plan, sheet, figure_context(figure)),
-        booked=booked_on(figure),
-        settled=settled_kinds(plan),
-    )
+def figure_needs(owner_id: int, ids: list[str] | None = None) -> list[FigureNeeds]:
+    """What each figure of a person needs in all, and what was booked on it."""
+    booked = booked_on(owner_id)
+    return [
+        FigureNeeds(
+            figure=row.id,
+            name=row.card.name,
+            needs=takes.needs,
+            booked=booked.get(row.id, {}),
+            settled=takes.settled,
+        )
+        for row in digests(owner_id, ids)
+        for takes in [row.takes]
+    ]
 
 
 @router.get("stock/reserved", response=list[Reserved])
 def get_reserved(request: HttpRequest) -> list[Reserved]:
     """What planned figures still take, thing by thing."""
-    return reserved([figure_needs(figure) for figure in _figures(request.user.pk or 0)])
+    return reserved(figure_needs(request.user.pk or 0))
 
 
 @router.get("stock/shopping", response=ShoppingList)
@@ -91,7 +94,7 @@ def get_shopping(request: HttpRequest, figures: str = "") -> ShoppingList:
     """What to buy for the figures whose ids are given, parted by commas."""
     owner = request.user.pk or 0
     wanted = set(figures.split(","))
-    both = [figure_needs(figure) for figure in _figures(owner)]
+    both = figure_needs(owner)
     chosen = [needs for needs in both if needs.figure in wanted]
     others = [needs for needs in both if needs.figure not in wanted]
     return shopping_list(chosen, others, items_of(owner), context_of(owner).stores)
@@ -102,7 +105,7 @@ def print_shopping(request: HttpRequest, figures: str = "", paper: str = "") -> 
     """The shopping list for the figures whose ids are given, to take along."""
     owner = request.user.pk or 0
     wanted = set(figures.split(","))
-    names = [row.sheet.name for row in _figures(owner) if row.id in wanted]
+    names = [row.card.name for row in digests(owner, wanted)]
     body = shopping_sheet_pdf(
         get_shopping(request, figures),
         names,
@@ -117,27 +120,29 @@ def get_costs(request: HttpRequest) -> CostsOut:
     """What each figure is planned to cost, and what was really taken for it."""
     owner = request.user.pk or 0
     items = {(item.kind, item.key): item for item in items_of(owner)}
-    figures = [_cost(figure, items) for figure in _figures(owner)]
+    booked = booked_on(owner)
+    figures = [_cost(row, items, booked.get(row.id, {})) for row in digests(owner)]
     told = [row for row in figures if row.waste_percent is not None]
     used, net = sum(row.clay_used_g for row in told), sum(row.clay_net_g for row in told)
     return CostsOut(figures=figures, waste_percent=learned_waste_percent(used, net))
 
 
-def _cost(figure: Figure, items: dict[tuple[str, str], ledger.Item]) -> CostOut:
-    plan, booked = plan_of(figure), booked_on(figure)
-    actual = 0.0
+def _cost(
+    figure: Digested, items: dict[tuple[str, str], ledger.Item], booked: dict[str, float]
+) -> CostOut:
+    takes, actual = figure.takes, 0.0
     for at, amount in booked.items():
         kind, key = at.split("/", 1)
         paid = unit_price(items[kind, key].lots)
         actual += amount * (sold(kind, key).unit_price if paid is None else paid)  # type: ignore[arg-type]
     used = sum(amount for at, amount in booked.items() if at.startswith("clay/"))
-    net = sum(part.grams for part in plan.clay.parts)
+    net, settled = takes.clay_net_g, "clay" in takes.settled
     return CostOut(
         figure_id=figure.id,
-        name=plan.name,
-        planned=plan.totals.cost.value,
+        name=figure.card.name,
+        planned=takes.cost,
         actual=actual,
-        waste_percent=learned_waste_percent(used, net) if "clay" in settled_kinds(plan) else None,
+        waste_percent=learned_waste_percent(used, net) if settled else None,
         clay_used_g=used,
         clay_net_g=net,
     )

@@ -16,7 +16,7 @@ from server.speaking import speaker_of
 from server.stores.given import context_of
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.drag import Held, held
-from windcrest_core.given.load import Context, load_context
+from windcrest_core.given.load import Context, load_context, read_by_plans
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.reach import Reach
 from windcrest_core.plan import Plan, plan
@@ -39,6 +39,9 @@ class Kept:
             self._text = (speaker, self.plan.model_dump_json(context=speaker))
         return self._text[1]
 
+    def on(self, day: date) -> Kept:
+        return Kept(self.plan.model_copy(update={"today": day}), *self._made_of)
+
     @cached_property
     def held(self) -> Held:
         """The figure in hand, to be dragged."""
@@ -46,31 +49,33 @@ class Kept:
         return held(workpiece(sheet, *given), self.plan.frame)
 
 
-_Key = tuple[str, str, str, date]
+_Key = tuple[str, str, str]
 _kept: OrderedDict[_Key, Kept] = OrderedDict()
 _lock = Lock()
 # One plan at a time: more at once take as long together and keep all others waiting.
 _planning = Lock()
 
 
-def _found(key: _Key) -> Kept | None:
+def _found(key: _Key, today: date) -> Kept | None:
+    """The plan that is kept, which is the same on another day but for its date."""
     with _lock:
         if (found := _kept.get(key)) is not None:
             _kept.move_to_end(key)
+            if found.plan.today != today:
+                found = _kept[key] = found.on(today)
         return found
 
 
 def _planned(sheet: FigureSheet, context: Context, progress: Progress, today: date) -> Kept:
     key = (
         sheet.model_dump_json(),
-        context.model_dump_json(),
+        read_by_plans(context),
         progress.model_dump_json(),
-        today,
     )
-    if (found := _found(key)) is not None:
+    if (found := _found(key, today)) is not None:
         return found
     with _planning:
-        if (found := _found(key)) is not None:
+        if (found := _found(key, today)) is not None:
             return found
         made = plan(sheet, context, progress, today)
         kept = Kept(made, sheet, (context, progress))
@@ -117,7 +122,7 @@ def etag_of(figure: Figure, station: str) -> str:
         speaker_of(figure.owner_id).units.model_dump_json(),
         station,
     ]
-    return '"' + hashlib.sha256("\n".join(parts).encode()).hexdigest()[:24] + '"'
+    return 'W/"' + hashlib.sha256("\n".join(parts).encode()).hexdigest()[:24] + '"'
 
 
 def refuse_unbuildable(sheet: FigureSheet, given: Given) -> None:

@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
-import { describe, expect, test } from "vitest";
+import { describe, expect, test, vi } from "vitest";
 import type { Card } from "./api/types";
 import { LogPanel } from "./log/LogPanel";
 import { ReckonerPage } from "./reckoner/ReckonerPage";
@@ -22,6 +22,7 @@ const card = (name: string, more: Partial<Card> = {}): Card => ({
   warns: 5,
   notes: 1,
   silhouette: [[0, 0, 10, 0, 10, 10]],
+  as_of: null,
   bounds: [0, 0, 10, 10],
   changed: "2026-07-01T10:00:00Z",
   ...more,
@@ -48,6 +49,19 @@ describe("Shelf", () => {
     expect(
       screen.getByRole("heading", { name: "The ox" }).closest("article")?.textContent,
     ).toContain("finished");
+  });
+
+  test("while figures are planned anew it says as of when it is", async () => {
+    const as_of = "2026-07-01T10:00:00Z";
+    let left = [card("The ferrywoman", { as_of }), card("The ox", { as_of })];
+    server({ ...ABOUT, "GET /api/v1/figures": () => left });
+    vi.useFakeTimers({ shouldAdvanceTime: true });
+    show(page);
+    expect(await screen.findByText(/2 figures are being planned/)).toBeTruthy();
+    left = two;
+    await vi.advanceTimersByTimeAsync(2500);
+    await waitFor(() => expect(screen.queryByText(/being planned anew/)).toBeNull());
+    vi.useRealTimers();
   });
 
   test("an empty shelf says what to do", async () => {

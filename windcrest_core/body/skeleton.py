@@ -14,8 +14,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.body.plans import rest_bones
-from windcrest_core.body.plans.bones import FORWARD, UP, Vector
+from windcrest_core.body.plans.bones import FORWARD, UP, RestBone, Vector
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.pose import JointAngles
 
 Array = NDArray[np.float64]
 
@@ -79,36 +80,64 @@ def mirror_sign(joint: str) -> float:
 
 def posed(sheet: FigureSheet) -> dict[str, Bone]:
     """The figure's bones, posed, mm, with the root where it is at rest. Lengths never change."""
-    height = sheet.height_mm
-    globals_: dict[str, Array] = {}
+    turns: dict[str, Array] = {}
     bones: dict[str, Bone] = {}
     for rest in rest_bones(sheet.body):
-        parent_turn = globals_[rest.parent] if rest.parent else np.eye(3)
+        parent_turn = turns[rest.parent] if rest.parent else np.eye(3)
         origin = bones[rest.parent].start if rest.parent else np.zeros(3)
-        frame = rest_frame(rest.direction)
-        turn = parent_turn
-        if (angles := sheet.pose.get(rest.joint)) is not None:
-            sign = mirror_sign(rest.joint)
-            local = (
-                _turn(0, angles.swing_deg)
-                @ _turn(1, sign * angles.spread_deg)
-                @ _turn(2, sign * angles.turn_deg)
-            )
-            turn = parent_turn @ frame @ local @ frame.T
-        globals_[rest.joint] = turn
-        across = frame[:, 0]
-        if across[int(np.argmax(np.abs(across)))] < 0:
-            across = -across
-        bones[rest.joint] = Bone(
-            joint=rest.joint,
-            parent=rest.parent,
-            start=origin + parent_turn @ np.asarray(rest.offset) * height,
-            frame=turn @ np.column_stack([across, frame[:, 1], -frame[:, 2]]),
-            length_mm=rest.length * height,
-            parent_turn=parent_turn,
-            rest=frame,
-        )
+        start = origin + parent_turn @ np.asarray(rest.offset) * sheet.height_mm
+        bones[rest.joint], turns[rest.joint] = _turned(sheet, rest, start, parent_turn)
     return bones
+
+
+def moved_bones(
+    bones: dict[str, Bone], before: dict[str, JointAngles], sheet: FigureSheet
+) -> dict[str, Bone]:
+    """The bones that joints at other angles move, with the root where it is.
+
+    Parameters
+    ----------
+    bones, before : as they are, and the pose that is. sheet : the same figure in another pose.
+    """
+    turns: dict[str, Array] = {}
+    moved: dict[str, Bone] = {}
+    for rest in rest_bones(sheet.body):
+        was, joint, parent = bones[rest.joint], rest.joint, rest.parent
+        if parent in moved:
+            start = moved[parent].start + turns[parent] @ np.asarray(rest.offset) * sheet.height_mm
+            moved[joint], turns[joint] = _turned(sheet, rest, start, turns[parent])
+        elif sheet.pose.get(joint) != before.get(joint):
+            moved[joint], turns[joint] = _turned(sheet, rest, was.start, was.parent_turn)
+    return moved
+
+
+def _turned(
+    sheet: FigureSheet, rest: RestBone, start: Array, parent_turn: Array
+) -> tuple[Bone, Array]:
+    """A bone at the angles of its joint, and what that turns all it carries by."""
+    frame = rest_frame(rest.direction)
+    turn = parent_turn
+    if (angles := sheet.pose.get(rest.joint)) is not None:
+        sign = mirror_sign(rest.joint)
+        local = (
+            _turn(0, angles.swing_deg)
+            @ _turn(1, sign * angles.spread_deg)
+            @ _turn(2, sign * angles.turn_deg)
+        )
+        turn = parent_turn @ frame @ local @ frame.T
+    across = frame[:, 0]
+    if across[int(np.argmax(np.abs(across)))] < 0:
+        across = -across
+    bone = Bone(
+        joint=rest.joint,
+        parent=rest.parent,
+        start=start,
+        frame=turn @ np.column_stack([across, frame[:, 1], -frame[:, 2]]),
+        length_mm=rest.length * sheet.height_mm,
+        parent_turn=parent_turn,
+        rest=frame,
+    )
+    return bone, turn
 
 
 def angles_towards(bone: Bone, direction: Array, sign: float) -> list[tuple[float, float]]:

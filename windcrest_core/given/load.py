@@ -148,3 +148,20 @@ def load_progress(data: Any) -> Progress:
         return Progress.model_validate(document)
     except ValidationError as error:
         raise faults_of(error) from error
+
+
+UNREAD = {
+    "length_unit",
+    "mass_unit",
+    "temperature_unit",
+    "gauge_words",
+    "single_keys",
+    "bench_week",
+    "away",
+    "oven_days",
+}
+
+
+def read_by_plans(context: Context) -> str:
+    """What plans read of a context, as JSON: not what it is said in, and not the hours there are."""
+    return context.model_dump_json(exclude={"rules": UNREAD})

@@ -11,10 +11,9 @@ from icalendar import Event
 
 from windcrest_core.facts import Frozen
 from windcrest_core.measures import Units
-from windcrest_core.plan import Plan
 from windcrest_core.say import Sayer
 from windcrest_core.words import sayer
-from windcrest_core.work.calendar import Calendar, Sitting, Task, Work
+from windcrest_core.work.calendar import Calendar, Sitting
 
 PRODUCT = "-//Windcrest//bench calendar//EN"
 
@@ -40,31 +39,6 @@ class Agenda(Frozen):
 
     agenda_version: Literal[1] = 1
     told: list[Appointment] = []
-
-
-def work_of(plan: Plan, figure: str) -> Work:
-    """What is left to do of a figure. A bake's minutes are those in the oven, its waiting the
-    cooling."""
-    bakes = {bake.number: bake for bake in plan.bake.bakes}
-    tasks = []
-    for step in plan.order.steps:
-        if step.done:
-            continue
-        bake = bakes.get(step.bake or 0) if step.kind == "bake" else None
-        minutes, wait = step.minutes, step.wait_min
-        if bake is not None:
-            minutes, wait = step.minutes + bake.advised_min.value, bake.cooling_min
-        tasks.append(
-            Task(
-                key=step.key,
-                label=step.label,
-                minutes=minutes,
-                wait_min=wait,
-                needs=[need.key for need in step.needs],
-                oven_c=bake.dial_c.value if bake is not None else None,
-            )
-        )
-    return Work(figure=figure, name=plan.name, tasks=tasks)
 
 
 def agenda_of(

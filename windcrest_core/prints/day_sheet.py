@@ -34,22 +34,22 @@ def day_sheet_pdf(
 
     Parameters
     ----------
-    found : the bench's calendar from now on. plans : of its figures, by id.
+    found : the bench's calendar from now on. plans : of the figures of that day, by id.
     """
     names = sorted({plan.name for plan in plans.values()})
     whose = names[0] if len(names) == 1 else "The bench"
-    days = sorted({row.start.date() for row in found.sittings})
-    about = (", ".join(names) if len(names) > 1 else "one figure", f"printed {dated(today)}")
-    if not days:
-        heading = Heading(figure=whose, sheet="The day's steps", about=about)
+    rows = found.first_day
+    printed = f"printed {dated(today)}"
+    about = (", ".join(names) if len(names) > 1 else "one figure", printed)
+    if not rows:
+        heading = Heading(figure=whose, sheet="The day's steps", about=(printed,))
         words = (
             "Nothing is left to do."
             if not found.remarks
             else " ".join(map(printing.say, found.remarks))
         )
         return card_pdf(heading, printing, [says(words, BIG)])
-    day = days[0]
-    rows = [row for row in found.sittings if row.start.date() == day]
+    day = rows[0].start.date()
     when = "today" if day == today else f"{day:%A}"
     heading = Heading(figure=whose, sheet=f"The day's steps: {when}, {dated(day)}", about=about)
     ends = max(row.start + timedelta(minutes=row.minutes) for row in rows)

@@ -12,7 +12,6 @@ from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.stores import Owned
 from windcrest_core.plan import Plan
-from windcrest_core.prints.agenda import work_of
 from windcrest_core.prints.bake_card import bake_card_pdf
 from windcrest_core.prints.bend_card import bend_card_pdf
 from windcrest_core.prints.caliper_card import caliper_card_pdf
@@ -31,6 +30,7 @@ from windcrest_core.sheet import FigureSheet
 from windcrest_core.stock.needs import needs_of
 from windcrest_core.stock.shopping import FigureNeeds, shopping_list
 from windcrest_core.work.calendar import calendar
+from windcrest_core.work.tasks import work_of
 
 Print = Callable[[], bytes]
 EVENING = datetime(2026, 7, 1, 19, 0)

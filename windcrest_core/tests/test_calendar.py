@@ -16,9 +16,10 @@ from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.measures import Units
 from windcrest_core.plan import plan
-from windcrest_core.prints.agenda import Agenda, agenda_ics, agenda_of, work_of
+from windcrest_core.prints.agenda import Agenda, agenda_ics, agenda_of
 from windcrest_core.tests.support import TODAY, example, planned, spoken
 from windcrest_core.work.calendar import Calendar, Sitting, Task, Work, calendar
+from windcrest_core.work.tasks import work_of
 
 MONDAY = datetime(2026, 11, 23, 8, 0)
 

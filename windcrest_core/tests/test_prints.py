@@ -20,7 +20,6 @@ from windcrest_core.given.stores import Owned
 from windcrest_core.measures import Units, ruler_text
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import Plan
-from windcrest_core.prints.agenda import work_of
 from windcrest_core.prints.bake_card import bake_card_pdf
 from windcrest_core.prints.bend_card import bend_card_pdf
 from windcrest_core.prints.cut_list import cut_list_pdf
@@ -34,6 +33,7 @@ from windcrest_core.tests.paper import POINTS_PER_MM, read
 from windcrest_core.tests.support import biped, changed, context, example, planned, spoken
 from windcrest_core.units import inches_text
 from windcrest_core.work.calendar import calendar
+from windcrest_core.work.tasks import work_of
 
 METRIC = Printing(revision=7)
 INCHES = Printing(units=Units(length="in", mass="oz", temperature="F"), revision=7)

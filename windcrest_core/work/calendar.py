@@ -6,7 +6,8 @@ bake is sat through: an oven is not left alone. Bakes of two figures at one temp
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from bisect import insort
+from collections.abc import Iterator
 from datetime import date, datetime, time, timedelta
 from typing import Annotated
 
@@ -72,29 +73,41 @@ class Calendar(Frozen):
     finishes: list[Finish]
     remarks: list[Text]
 
+    @property
+    def first_day(self) -> list[Sitting]:
+        """The sittings of the first day that has any."""
+        first = min((row.start.date() for row in self.sittings), default=None)
+        return [row for row in self.sittings if row.start.date() == first]
 
-@dataclass
+
 class _Open:
     """A figure while its steps are being laid out."""
 
-    work: Work
-    left: dict[str, float]
-    free_at: dict[str, datetime] = field(default_factory=dict)
-    last: datetime | None = None
+    def __init__(self, work: Work) -> None:
+        self.work = work
+        self.left = {task.key: task.minutes for task in work.tasks}
+        self.last: datetime | None = None
+        place = {task.key: n for n, task in enumerate(work.tasks)}
+        waits = [{key for key in task.needs if key in place} for task in work.tasks]
+        self._waits = [len(needs) for needs in waits]
+        self._for: dict[str, list[int]] = {key: [] for key in place}
+        for n, needs in enumerate(waits):
+            for key in needs:
+                self._for[key].append(n)
+        self._place = place
+        self._free: dict[int, datetime] = {}  # when what a step still waits for will have set
+        self._line = [n for n, count in enumerate(self._waits) if not count]
 
-    def ready(self, now: datetime) -> list[Task]:
+    def ready(self, now: datetime) -> Iterator[Task]:
         """Steps that may be worked on now, in their order."""
-        open_keys = {task.key for task in self.work.tasks}
-        return [
-            task
-            for task in self.work.tasks
-            if task.key in self.left
-            and all(
-                need not in open_keys
-                or (need in self.free_at and self.free_at[need] <= now and need not in self.left)
-                for need in task.needs
-            )
-        ]
+        for n in self._line:
+            if (free := self._free.get(n)) is None or free <= now:
+                yield self.work.tasks[n]
+
+    def coming(self, now: datetime) -> datetime | None:
+        """When the next step may be worked on that only waits now."""
+        times = (self._free.get(n) for n in self._line)
+        return min((free for free in times if free is not None and free > now), default=None)
 
     def worked(self, task: Task, minutes: float, start: datetime) -> bool:
         """Take the time; True where the step is now done."""
@@ -103,8 +116,14 @@ class _Open:
         if self.left[task.key] > 1e-6:
             return False
         del self.left[task.key]
-        self.free_at[task.key] = end + timedelta(minutes=task.wait_min)
-        self.last = max(self.last or end, self.free_at[task.key])
+        free = end + timedelta(minutes=task.wait_min)
+        self.last = max(self.last or end, free)
+        self._line.remove(self._place[task.key])
+        for n in self._for[task.key]:
+            self._waits[n] -= 1
+            self._free[n] = max(self._free.get(n, free), free)
+            if not self._waits[n]:
+                insort(self._line, n)
         return True
 
 
@@ -115,15 +134,16 @@ def calendar(works: list[Work], rules: Rules, now: datetime) -> Calendar:
     ----------
     works : in order of preference: where two figures are ready, the first goes on.
     """
-    opened = [_Open(work, {task.key: task.minutes for task in work.tasks}) for work in works]
+    opened = [_Open(work) for work in works]
     longest = _longest_window_min(rules)
     sittings: list[Sitting] = []
     for ahead in range(HORIZON_DAYS):
-        if not any(one.left for one in opened):
+        going_on = [one for one in opened if one.left]
+        if not going_on:
             break
         window = _window(rules, now, ahead)
         if window is not None:
-            sittings += _one_day(opened, *window, rules, longest)
+            sittings += _one_day(going_on, *window, rules, longest)
     return Calendar(
         sittings=sittings,
         finishes=[
@@ -164,16 +184,10 @@ def _one_day(
     while at < end:
         picked = _pick(opened, at, end, rules, longest, at == start)
         if picked is None:
-            coming = [
-                free
-                for one in opened
-                if one.left
-                for free in one.free_at.values()
-                if at < free < end
-            ]
-            if not coming:
+            coming = min((t for one in opened if (t := one.coming(at)) is not None), default=end)
+            if coming >= end:
                 break
-            at = min(coming)
+            at = coming
             continue
         one, task = picked
         if task.oven_c is not None:

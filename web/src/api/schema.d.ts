@@ -2512,9 +2512,11 @@ export interface components {
         };
         /**
          * Card
-         * @description A figure on the shelf, with its own silhouette from where it is broadest.
+         * @description A figure on the shelf; `as_of` where it is not yet planned by the House rules and Stores of now.
          */
         Card: {
+            /** As Of */
+            as_of: string | null;
             /** Body */
             body: string;
             /** Bounds */

@@ -8,7 +8,6 @@ export type Preview = S["Preview"];
 export type Operation = S["Operation"];
 export type Drag = S["Drag"];
 export type DragOut = S["DragOut"];
-export type MovedView = S["MovedView"];
 export type Finding = S["Finding"];
 export type Fix = S["Fix"];
 export type Quantity = S["Quantity"];

@@ -6,7 +6,11 @@ export const useShelf = () =>
   useQuery({
     queryKey: ["shelf"],
     queryFn: () => documentOf<Card[]>(client.GET("/api/v1/figures")),
+    refetchInterval: ({ state }) => (state.data?.some((card) => card.as_of) ? AGAIN_MS : false),
   });
+
+/** How often is asked while figures are planned anew. */
+const AGAIN_MS = 2000;
 
 export const useBodies = () =>
   useQuery({

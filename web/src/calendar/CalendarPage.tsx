@@ -1,3 +1,4 @@
+import { AsOf } from "../shelf/AsOf";
 import { Waiting } from "../ui/Waiting";
 import { useTitle } from "../ui/useTitle";
 import { Box, Button, Flex, Heading, Link, SimpleGrid, Stack, Text } from "@chakra-ui/react";
@@ -49,6 +50,7 @@ export function CalendarPage() {
           For a calendar program (ICS)
         </Link>
       </Flex>
+      <AsOf />
       <Text color="inkSoft" maxWidth="70ch" mb="4">
         Steps laid over your bench hours, from now and from what is done. Cooling, drying and curing
         run while you are away; a bake is sat through.

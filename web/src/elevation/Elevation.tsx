@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
-import type { FigureOut, MovedView, Plan, Support, View, WallMap } from "../api/types";
+import type { DragOut, FigureOut, Plan, Support, View, WallMap } from "../api/types";
 import { useMoving } from "../drag/dragging";
 import { tint } from "../theme";
 import { useUnits } from "../ui/UnitsContext";
@@ -176,12 +176,32 @@ export function Elevation(props: Props) {
     return () => window.removeEventListener("keydown", escape);
   }, [dragging, cancel]);
 
+  const now = useMemo(
+    () => ({ front: placedIn(drawing.front, moved), side: placedIn(drawing.side, moved) }),
+    [drawing, moved],
+  );
+  const raise = moved?.lift_mm ? `translate(0 ${moved.lift_mm})` : undefined;
+  const take = (event: PointerEvent<SVGElement>, view: ViewName, joint: string) => {
+    if (event.button !== 0) return;
+    const { bones } = now[view];
+    const [x, v] = at(event);
+    const near = nearestJoint(bones, [x - origin[view], v]) ?? joint;
+    pressed.current = { x: event.clientX, y: event.clientY, moved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setReleased(false);
+    props.onJoint?.(near);
+    props.onTake?.();
+    setDrag({ joint: near, view, to: bones.find((b) => b.joint === near)?.end ?? [0, 0] });
+  };
+  const latest = useRef(take);
+  useEffect(() => {
+    latest.current = take;
+  });
+  const onTake = useCallback<typeof take>((...taken) => latest.current(...taken), []);
+
   const drawn = (name: ViewName) => {
     const view = drawing[name];
-    const there = moved?.[name];
-    const raise = moved?.lift_mm ? `translate(0 ${moved.lift_mm})` : undefined;
-    const ways = there && new Map(there.runs.map((run) => [run.id, run.points]));
-    const bones = there ? bonesIn(view, there, moved.lift_mm) : view.bones;
+    const { bones, paths: placed, ways } = now[name];
     const bone = drag?.view === name ? bones.find((b) => b.joint === drag.joint) : undefined;
     const turn = bone && drag ? turnTowards(bone.start, bone.end, drag.to) : 0;
     const moving = new Set(bone?.members ?? []);
@@ -231,7 +251,7 @@ export function Elevation(props: Props) {
           tints={props.tints ?? null}
           moving={bone?.members}
           spin={spin}
-          placed={there && placedIn(there)}
+          placed={placed}
           raise={raise}
           onSelect={props.onSelect}
         />
@@ -245,8 +265,8 @@ export function Elevation(props: Props) {
               <polyline
                 key={run.id}
                 data-run={run.id}
-                points={(ways?.get(run.id) ?? run.points.map((p) => projected(name, p))).join(" ")}
-                transform={ways?.has(run.id) ? undefined : raise}
+                points={(ways.get(run.id) ?? run.points.map((p) => projected(name, p))).join(" ")}
+                transform={ways.has(run.id) ? undefined : raise}
                 fill="none"
                 stroke={tint("verdigris")}
                 strokeWidth={Math.max(run.chosen.bundle_mm, 1.8 * px)}
@@ -268,21 +288,7 @@ export function Elevation(props: Props) {
             chosen={props.joint ?? null}
             spun={bone ? new Set([bone.joint, ...moving]) : null}
             spin={spin}
-            onTake={(event, joint) => {
-              if (event.button !== 0) return;
-              const [x, v] = at(event);
-              const near = nearestJoint(bones, [x - origin[name], v]) ?? joint;
-              pressed.current = { x: event.clientX, y: event.clientY, moved: false };
-              event.currentTarget.setPointerCapture(event.pointerId);
-              setReleased(false);
-              props.onJoint?.(near);
-              props.onTake?.();
-              setDrag({
-                joint: near,
-                view: name,
-                to: bones.find((b) => b.joint === near)?.end ?? [0, 0],
-              });
-            }}
+            onTake={onTake}
             onChoose={props.onJoint}
           />
         ) : null}
@@ -367,19 +373,30 @@ export function Elevation(props: Props) {
   );
 }
 
-/** The bones of a view while a joint is in hand. */
-function bonesIn(view: View, moved: MovedView, lift: number): View["bones"] {
-  const there = new Map(moved.bones.map((bone) => [bone.joint, bone]));
-  return view.bones.map((bone) => {
-    const now = there.get(bone.joint);
-    if (now) return { ...bone, start: now.start, end: now.end };
-    const raised = ([u, v]: [number, number]): [number, number] => [u, v + lift];
-    return lift ? { ...bone, start: raised(bone.start), end: raised(bone.end) } : bone;
-  });
+interface Placed {
+  bones: View["bones"];
+  /** Outlines and ways of runs that are elsewhere. */
+  paths: Map<string, string>;
+  ways: Map<string, number[]>;
 }
 
-const placedIn = (moved: MovedView): Map<string, string> =>
-  new Map(moved.parts.map((part) => [part.id, pathOf(part.outline)]));
+/** A view as it is while a joint is in hand. */
+function placedIn(view: View, moved: DragOut | undefined): Placed {
+  if (!moved) return { bones: view.bones, paths: new Map(), ways: new Map() };
+  const there = view.name === "front" ? moved.front : moved.side;
+  const lift = moved.lift_mm;
+  const turned = new Map(there.bones.map((bone) => [bone.joint, bone]));
+  const raised = ([u, v]: [number, number]): [number, number] => [u, v + lift];
+  return {
+    bones: view.bones.map((bone) => {
+      const to = turned.get(bone.joint);
+      if (to) return { ...bone, start: to.start, end: to.end };
+      return lift ? { ...bone, start: raised(bone.start), end: raised(bone.end) } : bone;
+    }),
+    paths: new Map(there.parts.map((part) => [part.id, pathOf(part.outline)])),
+    ways: new Map(there.runs.map((run) => [run.id, run.points])),
+  };
+}
 
 interface BalanceProps {
   plan: Plan;

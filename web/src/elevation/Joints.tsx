@@ -1,4 +1,4 @@
-import type { PointerEvent } from "react";
+import { memo, type PointerEvent } from "react";
 import type { View } from "../api/types";
 import { tint } from "../theme";
 import type { Point } from "./kinematics";
@@ -25,7 +25,8 @@ interface Props {
   /** Joints that turn with the one in hand, and by what. */
   spun: Set<string> | null;
   spin: string | undefined;
-  onTake: (event: PointerEvent<SVGElement>, joint: string) => void;
+  /** Both stay the same from one rendering to the next. */
+  onTake: (event: PointerEvent<SVGElement>, view: ViewName, joint: string) => void;
   onChoose?: (joint: string) => void;
 }
 
@@ -34,36 +35,21 @@ export function Joints({ bones, view, px, labels, chosen, spun, spin, onTake, on
   const named = bones.find((bone) => bone.joint === chosen);
   return (
     <g>
-      {bones.map((bone) => {
-        const label = labels.get(bone.joint) ?? bone.joint;
-        const here = bone.joint === chosen;
-        return (
-          <g
-            key={bone.joint}
-            role="button"
-            aria-label={`Turn the ${label}`}
-            aria-pressed={here}
-            transform={spun?.has(bone.joint) ? spin : undefined}
-            style={{ cursor: "grab", touchAction: "none" }}
-            onPointerDown={(event) => onTake(event, bone.joint)}
-            onClick={() => onChoose?.(bone.joint)}
-          >
-            <circle cx={bone.end[0]} cy={bone.end[1]} r={17.5 * px} fill="transparent" />
-            <circle
-              data-joint={bone.joint}
-              data-view={view}
-              cx={bone.end[0]}
-              cy={bone.end[1]}
-              r={4.5 * px}
-              fill={tint(here ? "verdigris" : "sheet")}
-              stroke={tint("verdigris")}
-              strokeWidth={2}
-              vectorEffect="non-scaling-stroke"
-            />
-            <title>{`Drag to turn the ${label}`}</title>
-          </g>
-        );
-      })}
+      {bones.map((bone) => (
+        <JointMark
+          key={bone.joint}
+          joint={bone.joint}
+          view={view}
+          u={bone.end[0]}
+          v={bone.end[1]}
+          px={px}
+          label={labels.get(bone.joint) ?? bone.joint}
+          here={bone.joint === chosen}
+          transform={spun?.has(bone.joint) ? spin : undefined}
+          onTake={onTake}
+          onChoose={onChoose}
+        />
+      ))}
       {named ? (
         <text
           transform={`translate(${named.end[0] + 9 * px} ${named.end[1] + 7 * px}) scale(1 -1)`}
@@ -79,3 +65,49 @@ export function Joints({ bones, view, px, labels, chosen, spun, spin, onTake, on
     </g>
   );
 }
+
+interface MarkProps extends Pick<Props, "view" | "px" | "onTake" | "onChoose"> {
+  joint: string;
+  u: number;
+  v: number;
+  label: string;
+  here: boolean;
+  transform: string | undefined;
+}
+
+const JointMark = memo(function JointMark({
+  joint,
+  view,
+  u,
+  v,
+  px,
+  label,
+  here,
+  ...mark
+}: MarkProps) {
+  return (
+    <g
+      role="button"
+      aria-label={`Turn the ${label}`}
+      aria-pressed={here}
+      transform={mark.transform}
+      style={{ cursor: "grab", touchAction: "none" }}
+      onPointerDown={(event) => mark.onTake(event, view, joint)}
+      onClick={() => mark.onChoose?.(joint)}
+    >
+      <circle cx={u} cy={v} r={17.5 * px} fill="transparent" />
+      <circle
+        data-joint={joint}
+        data-view={view}
+        cx={u}
+        cy={v}
+        r={4.5 * px}
+        fill={tint(here ? "verdigris" : "sheet")}
+        stroke={tint("verdigris")}
+        strokeWidth={2}
+        vectorEffect="non-scaling-stroke"
+      />
+      <title>{`Drag to turn the ${label}`}</title>
+    </g>
+  );
+});

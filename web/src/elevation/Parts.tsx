@@ -28,9 +28,9 @@ interface Props {
   onSelect: (part: string | null) => void;
 }
 
-/** The parts of one elevation; drawn again only where something of it changes. */
+/** The parts of one elevation; each is drawn again only where something of it changes. */
 export const Parts = memo(function Parts(props: Props) {
-  const { view, paths, parts, colours, layers, selected, onSelect } = props;
+  const { view, paths, parts, colours, layers, selected } = props;
   const moving = new Set(props.moving);
   const fillOf = (id: string): string => {
     const part = parts.get(id);
@@ -39,43 +39,69 @@ export const Parts = memo(function Parts(props: Props) {
     const painted = layers.colour ? colours.get(part?.area ?? "") : undefined;
     return painted ?? tint(part?.stock ? "stockFill" : "clayFill");
   };
-  return view.parts.map((part) => {
-    if (parts.get(part.id)?.hidden && part.id !== selected) return null;
-    const chosen = part.id === selected;
-    const mark = props.marked?.has(part.id) ?? false;
-    const placed = props.placed?.get(part.id);
-    const turn = moving.has(part.id) ? props.spin : undefined;
+  return view.parts.map(({ id }) => {
+    const part = parts.get(id);
+    if (part?.hidden && id !== selected) return null;
+    const placed = props.placed?.get(id);
+    const turn = moving.has(id) ? props.spin : undefined;
     return (
-      <g key={part.id} transform={turn ?? (placed ? undefined : props.raise)}>
-        <path
-          data-part={part.id}
-          d={placed ?? paths.get(part.id)?.outline}
-          fill={layers.clay ? fillOf(part.id) : tint("claySoft")}
-          fillOpacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
-          stroke={chosen ? tint("clay") : mark ? tint("stop") : tint("clayEdge")}
-          strokeWidth={chosen ? 3 : mark ? 2 : 0.8}
-          strokeDasharray={mark && !chosen ? "5 3" : undefined}
-          vectorEffect="non-scaling-stroke"
-          onClick={() => onSelect(chosen ? null : part.id)}
-          style={{ cursor: "pointer" }}
-        >
-          <title>
-            {[parts.get(part.id)?.label ?? part.id, props.tints?.get(part.id)?.words]
-              .filter(Boolean)
-              .join(": ")}
-          </title>
-        </path>
-        {layers.core && part.core.length && !placed ? (
-          <path
-            d={paths.get(part.id)?.core}
-            fill="url(#foil)"
-            stroke={tint("foil")}
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-            pointerEvents="none"
-          />
-        ) : null}
-      </g>
+      <Shape
+        key={id}
+        id={id}
+        outline={placed ?? paths.get(id)?.outline}
+        core={layers.core && !placed ? paths.get(id)?.core : undefined}
+        transform={turn ?? (placed ? undefined : props.raise)}
+        fill={layers.clay ? fillOf(id) : tint("claySoft")}
+        opacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
+        chosen={id === selected}
+        marked={props.marked?.has(id) ?? false}
+        title={[part?.label ?? id, props.tints?.get(id)?.words].filter(Boolean).join(": ")}
+        onSelect={props.onSelect}
+      />
     );
   });
+});
+
+interface ShapeProps {
+  id: string;
+  outline: string | undefined;
+  core: string | undefined;
+  transform: string | undefined;
+  fill: string;
+  opacity: number;
+  chosen: boolean;
+  marked: boolean;
+  title: string;
+  onSelect: (part: string | null) => void;
+}
+
+const Shape = memo(function Shape({ id, chosen, marked, ...shape }: ShapeProps) {
+  return (
+    <g transform={shape.transform}>
+      <path
+        data-part={id}
+        d={shape.outline}
+        fill={shape.fill}
+        fillOpacity={shape.opacity}
+        stroke={chosen ? tint("clay") : marked ? tint("stop") : tint("clayEdge")}
+        strokeWidth={chosen ? 3 : marked ? 2 : 0.8}
+        strokeDasharray={marked && !chosen ? "5 3" : undefined}
+        vectorEffect="non-scaling-stroke"
+        onClick={() => shape.onSelect(chosen ? null : id)}
+        style={{ cursor: "pointer" }}
+      >
+        <title>{shape.title}</title>
+      </path>
+      {shape.core ? (
+        <path
+          d={shape.core}
+          fill="url(#foil)"
+          stroke={tint("foil")}
+          strokeWidth={1}
+          vectorEffect="non-scaling-stroke"
+          pointerEvents="none"
+        />
+      ) : null}
+    </g>
+  );
 });

@@ -28,6 +28,7 @@ import { useFinderKey } from "../ui/useFinderKey";
 import { useKey } from "../ui/useKey";
 import { useUnits } from "../ui/UnitsContext";
 import { length } from "../units/format";
+import { AsOf } from "./AsOf";
 import { LineUp } from "./LineUp";
 import { NewFigureDialog } from "./NewFigureDialog";
 
@@ -115,6 +116,7 @@ export function ShelfPage() {
           New figure
         </Button>
       </Flex>
+      <AsOf />
       {bad ? (
         <Box role="alert" borderLeft="4px solid" borderColor="stop" bg="sheet" p="3" mb="4">
           <Text fontWeight="600">{bad.file.name} was not imported; nothing has changed.</Text>

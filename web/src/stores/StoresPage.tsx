@@ -1,4 +1,5 @@
 import { Waiting } from "../ui/Waiting";
+import { AsOf } from "../shelf/AsOf";
 import { useTitle } from "../ui/useTitle";
 import { Box, Heading, Tabs, Text } from "@chakra-ui/react";
 import { useSearchParams } from "react-router";
@@ -35,6 +36,7 @@ export function StoresPage() {
         What is there, what planned figures take of it, and what to buy. The maker's label stands
         above every figure here.
       </Text>
+      <AsOf />
       <Tabs.Root
         value={at}
         onValueChange={({ value }) => setQuery({ tab: value }, { replace: true })}
