@@ -13,7 +13,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import distance_transform_edt, map_coordinates
 
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.solids import Array, Field, Solid
@@ -153,6 +152,8 @@ class Space:
     def field(self) -> Field:
         """Distances, exact near the parts and at least so large further off."""
         if self._far is None:
+            from scipy.ndimage import distance_transform_edt
+
             away = distance_transform_edt(self.near >= self.band_mm) * self.cell_mm
             self._far = np.where(
                 self.near >= self.band_mm,
@@ -168,6 +169,8 @@ class Space:
     def at(self, points: Array) -> Array:
         """Distance at points, (n,) mm."""
         places = ((points - self.low) / self.cell_mm).T
+        from scipy.ndimage import map_coordinates
+
         return np.asarray(map_coordinates(self.field, places, order=1, mode="nearest"))
 
     def owner_at(self, points: Array) -> Owners:

@@ -12,8 +12,6 @@ from collections import defaultdict
 from dataclasses import replace
 from typing import Literal
 
-from scipy.optimize import minimize_scalar
-
 from windcrest_core.catalogue import Clay, Ink, Paint, catalogue
 from windcrest_core.colour.paint import Film, film_of, kappa_of, masstone, mixed
 from windcrest_core.colour.recipes import nearest_of, nearness
@@ -110,6 +108,8 @@ def _factor(chip: ClayChip) -> float | None:
         }
         mix = mixed([tried[key] for key in chip.grams], list(chip.grams.values()))
         return distance(lab_of(masstone(mix.kappa)), seen)
+
+    from scipy.optimize import minimize_scalar
 
     best = minimize_scalar(off, bounds=(-MOST_FACTOR, MOST_FACTOR), method="bounded")
     return math.exp(float(best.x))

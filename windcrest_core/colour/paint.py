@@ -7,7 +7,6 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import brentq
 
 from windcrest_core.catalogue import Paint, catalogue
 from windcrest_core.colour.spectra import (
@@ -82,6 +81,8 @@ def _scatter(kappa: Array, opacity: str) -> float:
         over = [luminance(layer(kappa * s, s, x, ground)) for ground in (BLACK_R, WHITE_R)]
         return over[0] / over[1] - HIDES_AT
 
+    from scipy.optimize import brentq
+
     return float(np.exp(brentq(short, -6.0, 9.0, xtol=1e-10)))
 
 
@@ -98,6 +99,8 @@ def _weight(kappa: Array, tint: int) -> float:
         w = float(np.exp(log_w))
         mixed = masstone((w * kappa + parts * white) / (w + parts))
         return distance(lab_of(mixed), lab_white) - whole / 2
+
+    from scipy.optimize import brentq
 
     return float(np.exp(brentq(off, -9.0, 9.0, xtol=1e-10)))
 

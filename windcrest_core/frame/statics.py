@@ -12,7 +12,6 @@ from functools import cached_property
 
 import numpy as np
 import shapely
-from scipy.optimize import nnls
 
 from windcrest_core.body.skeleton import Array
 from windcrest_core.frame.mechanics import G_MM_N
@@ -62,6 +61,8 @@ def reactions(weights: list[Weight], feet: dict[str, Array]) -> list[Support]:
     wanted = np.array([1.0, 0.0, 0.0])
     shares = np.linalg.lstsq(matrix, wanted, rcond=None)[0]
     if shares.min() < -1e-9:
+        from scipy.optimize import nnls
+
         shares = nnls(matrix, wanted)[0]
     clamp = total_n * (middle - shares @ points) / len(feet)
     return [

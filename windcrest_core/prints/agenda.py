@@ -6,9 +6,6 @@ from datetime import datetime, timedelta
 from itertools import groupby
 from typing import Literal
 
-from icalendar import Calendar as Ics
-from icalendar import Event
-
 from windcrest_core.facts import Frozen
 from windcrest_core.measures import Units
 from windcrest_core.say import Sayer
@@ -112,6 +109,9 @@ def agenda_ics(agenda: Agenda, made: datetime, now: datetime, left_out: set[str]
     ----------
     made : when the file is written, with its zone. now : the same as the person's own time of day.
     """
+    from icalendar import Calendar as Ics
+    from icalendar import Event
+
     file = Ics()
     file.add("prodid", PRODUCT)
     file.add("version", "2.0")

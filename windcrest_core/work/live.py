@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from scipy.ndimage import maximum_filter1d
 
 from windcrest_core.bake.answers import minutes_wanted
 from windcrest_core.bake.bodies import heat_body
@@ -221,6 +220,8 @@ def doors(trace: Trace) -> list[float]:
     grid = np.arange(times[0], times[-1] + step / 2, step)
     air = np.interp(grid, times, temps)
     span = int(window / step) + 1
+    from scipy.ndimage import maximum_filter1d
+
     hottest = maximum_filter1d(air, span, origin=(span - 1) // 2, mode="nearest")
     found: list[float] = []
     for minute in (grid[hottest - air >= drop] / 60).tolist():
