@@ -17,6 +17,7 @@ from django.test import Client, TestCase
 from server.accounts.actions.sign_up import sign_up
 from server.beside import Job
 from server.shelf.actions.create_figure import create_figure
+from windcrest_core.errors import SheetError
 
 EXAMPLES = Path(settings.ROOT) / "examples"
 PASSWORD = "a long enough pass phrase"
@@ -45,7 +46,14 @@ class Here:
 
     def begin(self, work: Callable[..., Any], *given: Any) -> Job[Any]:
         found: Future[Any] = Future()
-        self.begun.append(lambda: found.set_result(work(*given, lambda share: None)))
+
+        def do() -> None:
+            try:
+                found.set_result(work(*given, lambda share: None))
+            except SheetError as error:
+                found.set_exception(error)
+
+        self.begun.append(do)
         if not self.waits:
             self.do()
         return Job(0, found, (0.0, 0.0))

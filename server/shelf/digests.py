@@ -27,6 +27,7 @@ from server.shelf.models import BakeRecord, DigestRecord, Figure, MishapRecord, 
 from server.shelf.planning import given_of, kept_plan_of
 from server.stores.given import context_of
 from windcrest_core.digest import CardFacts, Digest, Takes, digest_of, replanned
+from windcrest_core.errors import SheetError
 from windcrest_core.given.load import read_by_plans
 from windcrest_core.work.calendar import Work
 
@@ -163,7 +164,9 @@ def _begin(owner_id: int, key: str, own: str, given: str) -> None:
         finally:
             if get_ident() != asking:
                 connections.close_all()
-            with _lock:
-                _under_way.pop(at, None)
+            # What cannot be planned by the rules of now is not tried again until something is changed.
+            if found.cancelled() or not isinstance(found.exception(), SheetError):
+                with _lock:
+                    _under_way.pop(at, None)
 
     job.found.add_done_callback(keep)

@@ -16,6 +16,7 @@ from server.shelf.digests import digests
 from server.shelf.models import DigestRecord
 from server.shelf.planning import plan_of
 from server.testing import ApiCase
+from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.plan import plan
 from windcrest_core.stock.needs import needs_of
@@ -109,6 +110,18 @@ class ListsTest(ApiCase):
         after, made = self.cards()
         self.assertEqual((made, [row["as_of"] for row in after.values()]), (0, [None, None]))
         self.assertNotEqual(self.planning("/api/v1/stock/costs")[0], costs)
+
+    def test_what_cannot_be_planned_any_more_is_tried_once(self) -> None:
+        self.cards()
+        self.beside.waits = True
+        self.call("PATCH", "/api/v1/rules", {"changes": {"wall_mm": 12}})
+        refused = SheetError.one("run/spine/wire", "al_awg9", "a thinner wire")
+        self.cards()
+        with mock.patch("windcrest_core.digest.plan", side_effect=refused):
+            self.assertEqual(self.beside.do(), 2)
+        again, _ = self.cards()
+        self.assertNotIn(None, [row["as_of"] for row in again.values()])
+        self.assertEqual(self.beside.do(), 0)
 
     def test_a_finished_figure_is_left_alone(self) -> None:
         mark_steps(self.figure, [step.key for step in plan_of(self.figure).order.steps], True)
