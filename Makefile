@@ -1,7 +1,6 @@
 # make demo starts it; make test tries it. Both install what they need.
 .PHONY: mutants demo run dev test test-core test-server test-web test-e2e test-slow test-generated lint format bench shots types install browser clean
 PY := .venv/bin/python
-export PYTHONDONTWRITEBYTECODE := 1
 export OPENBLAS_NUM_THREADS ?= 1
 
 demo: .make/built

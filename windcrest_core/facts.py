@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 from typing import Annotated, Any, Literal
 
 from pydantic import (
@@ -35,7 +36,8 @@ class Speaker:
         raise NotImplementedError
 
 
-class Said(Frozen):
+@dataclass(frozen=True)
+class Said:
     """A sentence by its code, and what goes into it.
 
     The sentence stands in a `words.py`; the unit of a number is the ending of its name there (`wall_mm`,
@@ -44,8 +46,10 @@ class Said(Frozen):
     and put into another text it raises.
     """
 
+    __pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)
+
     code: str
-    values: dict[str, Value] = {}
+    values: dict[str, Value] = field(default_factory=dict)
 
     @model_serializer(mode="wrap")
     def _spoken(self, as_it_is: SerializerFunctionWrapHandler, info: SerializationInfo) -> Any:
@@ -68,12 +72,10 @@ Text = Annotated[str | Said, WithJsonSchema({"type": "string"})]
 """A name somebody gave, or something said."""
 Value = int | float | str | Said | Sequence[str | Said]
 
-Said.model_rebuild()
-
 
 def said(code: str, **values: Value) -> Said:
     """The sentence `code` with its values."""
-    return Said.model_construct(code=code, values=values)
+    return Said(code, values)
 
 
 def by_code(text: Text) -> str:

@@ -78,6 +78,11 @@ def _registry() -> pint.UnitRegistry[float]:
     )
 
 
+@cache
+def _in_base(unit: str, base: str) -> float:
+    return float(_registry().Quantity(1.0, unit).to(base).magnitude)
+
+
 def _summed(
     value: object, hint: str, spellings: dict[str, str], base: str, default_unit: str, signed: bool
 ) -> float:
@@ -91,7 +96,7 @@ def _summed(
             unit = spellings[default_unit] if n == 0 else _SMALLER.get(before)
         if unit is None:
             raise UnitError(value, f"write {hint}")
-        size = float(_registry().Quantity(1.0, unit).to(base).magnitude)
+        size = 1.0 if unit == base else _in_base(unit, base)
         if size >= last or (not written and n == 0 and len(found) > 1):
             raise UnitError(value, f"write {hint}")
         total += (-1 if found[0].number < 0 < n else 1) * number * size

@@ -19,6 +19,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay
 from windcrest_core.facts import Input, Why, said
+from windcrest_core.kept import PER_FIGURE, PER_PART
 
 Array = NDArray[np.float64]
 LABEL_THICKNESS_MM = 6.0
@@ -104,7 +105,7 @@ def part_bake(
     )
 
 
-@lru_cache(maxsize=600)
+@lru_cache(maxsize=PER_PART)
 def _part_bake(
     part_id: str,
     label: str,
@@ -162,7 +163,7 @@ def grade(fused: float, set_through: bool) -> Grade:
     return "set" if set_through else "raw"
 
 
-@lru_cache(maxsize=48)
+@lru_cache(maxsize=PER_FIGURE)
 def curve(
     ovenful: Ovenful, fused: tuple[float, ...], column: int, last: int
 ) -> tuple[CurePoint, ...]:

@@ -17,6 +17,7 @@ from windcrest_core.bake.oven import air_c
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.given.oven import Oven
+from windcrest_core.kept import PER_FIGURE
 
 Array = NDArray[np.float64]
 FIRST_LOOK_MIN, BLOCK_MIN, LONGEST_MIN = 120.0, 60.0, 360.0
@@ -114,7 +115,7 @@ def air_in(oven: Oven, dial: float, minutes: float, measured_c: tuple[float, ...
     return air
 
 
-@lru_cache(maxsize=24)
+@lru_cache(maxsize=PER_FIGURE)
 def _all_raw(ovenful: Ovenful) -> Firing:
     """All of it raw; kept, since posing a figure does not change it."""
     oven = ovenful.oven
@@ -125,7 +126,7 @@ def _all_raw(ovenful: Ovenful) -> Firing:
     return Firing(ovenful.bodies, air, AIR_H_W_M2K[oven.air], went_in)
 
 
-@lru_cache(maxsize=24)
+@lru_cache(maxsize=PER_FIGURE)
 def fired_in(ovenful: Ovenful, fused: tuple[float, ...]) -> Firing:
     """These bodies in that oven, fused so far when they went in; kept as the oven is."""
     raw = _all_raw(ovenful)

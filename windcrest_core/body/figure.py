@@ -11,8 +11,9 @@ import numpy as np
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
 from windcrest_core.body.face import seated
 from windcrest_core.body.frustum import FrustumSolid
-from windcrest_core.body.skeleton import Array, Bone, cross, posed, turn_matrix
+from windcrest_core.body.skeleton import Array, Bone, cross, norm, posed, turn_matrix
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
+from windcrest_core.kept import PER_PART_LARGE
 from windcrest_core.sheet.bodies import Draped
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
@@ -114,7 +115,7 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
         case RoundCone() | Frustum():
             start = at(shape.start)
             axis = at(shape.end) - start
-            length = float(np.linalg.norm(axis))
+            length = norm(axis)
             kind = RoundConeSolid if isinstance(shape, RoundCone) else FrustumSolid
             return kind(
                 start,
@@ -147,9 +148,9 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
 def _frame_along(along: Array, frame: Array) -> Array:
     """Axes with z `along` and y as near the front of `frame` as that allows."""
     front = frame[:, 1] - (frame[:, 1] @ along) * along
-    if np.linalg.norm(front) < 1e-6:
+    if norm(front) < 1e-6:
         front = frame[:, 0] - (frame[:, 0] @ along) * along
-    front = front / np.linalg.norm(front)
+    front = front / norm(front)
     return np.column_stack([cross(front, along), front, along])
 
 
@@ -165,7 +166,7 @@ def _arc(shape: Coil, unit: float) -> tuple[RoundConeSolid, ...]:
     segments = []
     for i in range(steps):
         axis = points[i + 1] - points[i]
-        length = float(np.linalg.norm(axis))
+        length = norm(axis)
         frame = _frame_along(axis / length, np.eye(3)[:, [1, 0, 2]])
         segments.append(
             RoundConeSolid(points[i], frame, float(radii[i]), float(radii[i + 1]), length)
@@ -173,13 +174,13 @@ def _arc(shape: Coil, unit: float) -> tuple[RoundConeSolid, ...]:
     return tuple(segments)
 
 
-@lru_cache(maxsize=1000)
+@lru_cache(maxsize=PER_PART_LARGE)
 def _known(solid: Solid) -> Solid:
     """The same solid as before where it has not moved, with all that was worked out of it."""
     return solid
 
 
-@lru_cache(maxsize=500)
+@lru_cache(maxsize=PER_PART_LARGE)
 def _core(solid: Solid, wall_mm: float, asked: bool) -> Solid | None:
     """What is under a wall, where there is enough of it to be worth making; any that something is put into
     or that comes out again is `asked` for."""
@@ -245,7 +246,7 @@ def skin_over_mm(piece: Piece, below: Piece) -> float | None:
     """
     if isinstance(piece.solid, SheetSolid):
         away = piece.solid.centre - below.solid.centre
-        size = float(np.linalg.norm(away))
+        size = norm(away)
         flat = size < 1e-6 or abs(float(away @ piece.solid.frame[:, 1])) / size > FLAT
         return piece.solid.t if flat else None
     sleeve = (piece.solid.greatest_thickness_mm - below.solid.greatest_thickness_mm) / 2

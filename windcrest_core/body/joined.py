@@ -7,13 +7,15 @@ from functools import lru_cache
 import numpy as np
 
 from windcrest_core.body.figure import Figure, Piece
+from windcrest_core.body.skeleton import norm
 from windcrest_core.body.solids import Solid
+from windcrest_core.kept import PER_PART
 
 TOUCH_MM = 0.3
 CELLS = 14
 
 
-@lru_cache(maxsize=4000)
+@lru_cache(maxsize=2 * PER_PART)
 def gap_mm(a: Solid, b: Solid) -> tuple[float, float]:
     """How far two solids are apart, mm, below nought where they go into each other; and by how much that
     may be too much, tried on a lattice.
@@ -26,7 +28,7 @@ def gap_mm(a: Solid, b: Solid) -> tuple[float, float]:
     grid = [np.linspace(low[i], high[i], CELLS, dtype=np.float32) for i in range(3)]
     x, y, z = grid[0][:, None, None], grid[1][None, :, None], grid[2][None, None, :]
     both = np.maximum(a.world_distance(x, y, z), b.world_distance(x, y, z))
-    half_cell = float(np.linalg.norm((high - low) / (CELLS - 1))) / 2
+    half_cell = norm((high - low) / (CELLS - 1)) / 2
     return 2 * float(both.min()), 2 * half_cell
 
 

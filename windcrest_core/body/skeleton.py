@@ -56,6 +56,11 @@ def turn_matrix(turns_deg: Vector) -> Array:
     return np.asarray(_turn(2, turns_deg[2]) @ _turn(1, turns_deg[1]) @ _turn(0, turns_deg[0]))
 
 
+def norm(v: Array) -> float:
+    """Length of a vector; numpy's own is slow on so few numbers."""
+    return math.sqrt(v.dot(v))
+
+
 def cross(a: Array, b: Array) -> Array:
     """Cross product of two 3-vectors; numpy's own is slow on so few numbers."""
     return np.array(
@@ -69,7 +74,7 @@ def rest_frame(direction: Vector) -> Array:
     d = np.asarray(direction, dtype=float)
     reference = np.array(UP if abs(d[1]) > 0.7 else FORWARD)
     front = reference - (reference @ d) * d
-    front /= np.linalg.norm(front)
+    front /= norm(front)
     return np.column_stack([cross(front, -d), front, -d])
 
 
@@ -142,7 +147,7 @@ def _turned(
 
 def angles_towards(bone: Bone, direction: Array, sign: float) -> list[tuple[float, float]]:
     """The (swing, spread) pairs, degrees, that point a bone in a world direction; turn is free."""
-    x, y, z = bone.rest.T @ bone.parent_turn.T @ (direction / np.linalg.norm(direction))
+    x, y, z = bone.rest.T @ bone.parent_turn.T @ (direction / norm(direction))
     spread = math.degrees(math.asin(max(-1.0, min(1.0, -x))))
     swing = math.degrees(math.atan2(y, -z))
     pairs = []

@@ -19,6 +19,7 @@ from numpy.typing import NDArray
 
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.solids import Array, Field, Solid
+from windcrest_core.kept import PER_PART, PER_PART_LARGE
 
 CELLS_PER_HEIGHT = 102
 MOST_CELLS = 260_000
@@ -78,7 +79,7 @@ def _occupancy(distance: Field, cell_mm: float) -> Field:
     return np.clip(share, 0, 1, out=share)
 
 
-@lru_cache(maxsize=400)
+@lru_cache(maxsize=PER_PART_LARGE)
 def filled(solid: Solid, cell_mm: float) -> Filled:
     """How full of a solid the cells about it are, on the lattice of that cell."""
     low, high = solid.bounds
@@ -119,7 +120,7 @@ def _outside(full: Field, taken: Field) -> Field:
     return left
 
 
-@lru_cache(maxsize=600)
+@lru_cache(maxsize=PER_PART)
 def _on_lattice(solid: Solid, over: Solids, cores: Solids, cell_mm: float) -> Measured:
     """mm³ of a solid outside all that lies over it and outside the cores, and the middle, mm."""
     box = filled(solid, cell_mm)
@@ -161,7 +162,7 @@ def at_most(counts: Array, most: int) -> Array:
     return counts
 
 
-@lru_cache(maxsize=300)
+@lru_cache(maxsize=PER_PART)
 def _on_its_own(solid: Solid, over: Solids, cores: Solids, cells: int, most: int) -> Measured:
     """The same of a thin part, on a fine grid along its own axes, of at most so many cells."""
     offset, half = solid.half_extents

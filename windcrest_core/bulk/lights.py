@@ -8,6 +8,7 @@ from typing import Literal
 
 import numpy as np
 
+from windcrest_core.body.skeleton import norm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Cell, Led, catalogue
 from windcrest_core.facts import Frozen, Input, Why, said
@@ -136,7 +137,7 @@ def _points(work: Workpiece, light: Light, joints: list[str]) -> list[np.ndarray
         bone = bones[_last_bone(work, light)]
         foot = min(bone.start, bone.end, key=lambda at: float(at[2]))
         last = np.array([foot[0], foot[1], -work.sheet.base.thickness_mm / 2])
-        beyond = [foot] if np.linalg.norm(foot - [first, *middle][-1]) > 1.0 else []
+        beyond = [foot] if norm(foot - [first, *middle][-1]) > 1.0 else []
         return [first, *middle, *beyond, last]
     return [first, *middle, work.figure.piece(light.cell_in).solid.centre]
 
@@ -150,7 +151,7 @@ def _tightest(work: Workpiece, joints: list[str], points: list[np.ndarray]) -> B
     bends = []
     for at, joint in enumerate(joints, start=1):
         before, after = points[at] - points[at - 1], points[at + 1] - points[at]
-        lengths = np.linalg.norm(before) * np.linalg.norm(after)
+        lengths = norm(before) * norm(after)
         if lengths < 1e-6:
             continue
         angle = math.acos(float(np.clip(before @ after / lengths, -1.0, 1.0)))
@@ -187,7 +188,7 @@ def light_plan(work: Workpiece, light: Light) -> LightPlan:
     series, resistors, ohm, current = wiring(led, cell, light.count)
     joints = _way(work, light)
     points = _points(work, light, joints)
-    way = sum(float(np.linalg.norm(b - a)) for a, b in pairwise(points))
+    way = sum(norm(b - a) for a, b in pairwise(points))
     long, broad, high = cell.size_mm
     cavity = sorted(
         (long + SWITCH_MM + CAVITY_CLEAR_MM, broad + CAVITY_CLEAR_MM, high + CAVITY_CLEAR_MM),

@@ -11,6 +11,7 @@ from windcrest_core.body.mesh import mesh_of
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.kept import PER_PART
 
 CRUMPLED_G_CM3 = 0.06  # foil crumpled loosely in the hand [A]
 TAPE_MM = 24.0
@@ -59,7 +60,7 @@ def girth_mm(breadth_mm: float, depth_mm: float) -> float:
     return math.pi * (3 * (a + b) - math.sqrt((3 * a + b) * (a + 3 * b)))
 
 
-@lru_cache(maxsize=400)
+@lru_cache(maxsize=PER_PART)
 def surface_mm2(solid: Solid) -> float:
     """Area of a solid's surface, of its triangles."""
     points, faces = mesh_of(solid)

@@ -24,6 +24,7 @@ from windcrest_core.bulk.remarks import bulk_findings
 from windcrest_core.bulk.steps import bulk_steps
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Input, Quantity, Why, said
+from windcrest_core.kept import PER_PART
 
 
 def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
@@ -42,7 +43,7 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
     return "in range", piece.wall_mm
 
 
-@lru_cache(maxsize=400)
+@lru_cache(maxsize=PER_PART)
 def _why(
     whole_cm3: float,
     wall_mm: float,

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import numpy as np
-
+from windcrest_core.body.skeleton import norm
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.landmarks import landmark_points, spans
@@ -48,14 +47,14 @@ def caliper_rows(work: Workpiece) -> list[CaliperRow]:
     rows = []
     for span in spans(body):
         way = points[span.b] - points[span.a]
-        true = float(np.linalg.norm(way))
+        true = norm(way)
         rows.append(
             CaliperRow(
                 id=span.id,
                 label=span.label,
                 true_mm=true,
-                front_mm=float(np.linalg.norm(FRONT @ way)),
-                side_mm=float(np.linalg.norm(SIDE @ way)),
+                front_mm=norm(FRONT @ way),
+                side_mm=norm(SIDE @ way),
                 true_in=thirty_seconds(true),
             )
         )

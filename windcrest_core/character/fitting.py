@@ -6,9 +6,7 @@ import itertools
 from collections.abc import Callable
 from dataclasses import dataclass
 
-import numpy as np
-
-from windcrest_core.body.skeleton import Array
+from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.character.landmarks import rest_points, spans
 from windcrest_core.character.seeing import Seen, out_of_order
 from windcrest_core.facts import Frozen, Text, said
@@ -40,13 +38,11 @@ class _Fitted:
 
 
 def _between(a: str, b: str) -> Callable[[dict[str, Array]], float]:
-    return lambda points: float(np.linalg.norm(points[a] - points[b]))
+    return lambda points: norm(points[a] - points[b])
 
 
 def _chain(*keys: str) -> Callable[[dict[str, Array]], float]:
-    return lambda points: sum(
-        float(np.linalg.norm(points[a] - points[b])) for a, b in itertools.pairwise(keys)
-    )
+    return lambda points: sum(norm(points[a] - points[b]) for a, b in itertools.pairwise(keys))
 
 
 FITTED = (

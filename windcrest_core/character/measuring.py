@@ -11,7 +11,7 @@ import math
 
 import numpy as np
 
-from windcrest_core.body.skeleton import Array
+from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.character.calipers import SHORT
 from windcrest_core.character.fitting import Proposal, proposals
@@ -82,8 +82,7 @@ def pictures(sheet: FigureSheet, figure_points: dict[str, Array]) -> Pictures:
     seen = {r.id: seen_in(sheet, r) for r in sheet.references}
     views = [view for view in seen.values() if view is not None]
     own = {
-        span.id: float(np.linalg.norm(figure_points[span.a] - figure_points[span.b]))
-        for span in spans(sheet.body)
+        span.id: norm(figure_points[span.a] - figure_points[span.b]) for span in spans(sheet.body)
     }
     true = _true_lengths(sheet.body, views, own)
     return Pictures(
@@ -249,7 +248,7 @@ def _true_lengths(body: Body, views: list[Seen], own: dict[str, float]) -> list[
         s = side.points[span.b] - side.points[span.a]
         dx, dy, dz = f[0], s[0], (f[1] + s[1]) / 2
         true = float(math.sqrt(dx * dx + dy * dy + dz * dz))
-        seen = max(float(np.linalg.norm(f)), float(np.linalg.norm(s)))
+        seen = max(norm(f), norm(s))
         note = said("character.foreshortened", share=seen / true) if seen < SHORT * true else ""
         found.append(
             Measure(

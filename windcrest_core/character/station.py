@@ -100,13 +100,14 @@ def _landmarks(work: Workpiece) -> list[Landmark]:
             for key, label in marks.items()
             if _told(key)
         ]
+    source, assumed = _canon_source(work)
     return [
         Landmark(
             id=name,
             label=name,
             height_mm=mm,
             heads=mm / head,
-            why=_of_height(mm, height, *_canon_source(work)),
+            why=_of_height(mm, height, source, assumed),
         )
         for name, mm in sorted(pairs, key=lambda pair: -pair[1])
     ]

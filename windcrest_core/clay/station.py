@@ -13,11 +13,12 @@ from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps
 from windcrest_core.facts import Input, Quantity, Why, said
+from windcrest_core.kept import PER_PART
 from windcrest_core.packs import cheapest
 from windcrest_core.step_keys import step_key
 
 
-@lru_cache(maxsize=400)
+@lru_cache(maxsize=PER_PART)
 def _why(skin_mm3: float, wire_mm3: float, density: float, source: str) -> Why:
     """Kept, since most parts stay as they are while one is moved."""
     return Why(

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 import math
 
-import networkx as nx
-
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.facts import Text, said
+from windcrest_core.precedence import reachable, waiting_for
 from windcrest_core.sheet.parts import Texture
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
@@ -98,15 +97,13 @@ def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
     hottest = max((clay.label_c.value for clay in clay_of.values()), default=0.0)
     if all(clay.maximum_c.value >= hottest for clay in clay_of.values()):
         return steps
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    graph.add_nodes_from(step.key for step in steps)
-    graph.add_edges_from((need.key, step.key) for step in steps for need in step.needs)
+    after = waiting_for(steps)
     found = []
     for step in steps:
         cool = clay_of.get(step.key)
         needs = []
         if cool is not None:
-            later = nx.descendants(graph, step.key)
+            later = reachable(after, [step.key])
             needs = [
                 Need(
                     key=key,

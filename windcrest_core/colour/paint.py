@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -9,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.catalogue import Paint, catalogue
+from windcrest_core.colour.root import root
 from windcrest_core.colour.spectra import (
     RGB,
     delta_e,
@@ -81,9 +83,7 @@ def _scatter(kappa: Array, opacity: str) -> float:
         over = [luminance(layer(kappa * s, s, x, ground)) for ground in (BLACK_R, WHITE_R)]
         return over[0] / over[1] - HIDES_AT
 
-    from scipy.optimize import brentq
-
-    return float(np.exp(brentq(short, -6.0, 9.0, xtol=1e-10)))
+    return math.exp(root(short, -6.0, 9.0))
 
 
 def _weight(kappa: Array, tint: int) -> float:
@@ -100,9 +100,7 @@ def _weight(kappa: Array, tint: int) -> float:
         mixed = masstone((w * kappa + parts * white) / (w + parts))
         return distance(lab_of(mixed), lab_white) - whole / 2
 
-    from scipy.optimize import brentq
-
-    return float(np.exp(brentq(off, -9.0, 9.0, xtol=1e-10)))
+    return math.exp(root(off, -9.0, 9.0))
 
 
 @lru_cache(maxsize=512)

@@ -17,6 +17,7 @@ from windcrest_core.body.figure import Figure
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import FRONT, SIDE, Solid
 from windcrest_core.facts import Frozen
+from windcrest_core.kept import PER_PART, PER_PART_LARGE
 
 VIEWS = {"front": FRONT, "side": SIDE}
 TOWARDS = {"front": np.array([0.0, 1.0, 0.0]), "side": np.array([1.0, 0.0, 0.0])}
@@ -76,7 +77,7 @@ class _Outline:
     middle_mm: float
 
 
-@lru_cache(maxsize=1000)
+@lru_cache(maxsize=PER_PART)
 def _outline(solid: Solid, name: str) -> _Outline:
     """Kept, so that what has not moved is not drawn again."""
     towards = TOWARDS[name]
@@ -91,7 +92,7 @@ def _outline(solid: Solid, name: str) -> _Outline:
     return _Outline(shape, _rings(shape), centre, nearest, middle)
 
 
-@lru_cache(maxsize=600)
+@lru_cache(maxsize=PER_PART_LARGE)
 def _silhouette(solids: tuple[Solid, ...], name: str) -> shapely.Geometry:
     """Union of the outlines, by halves that are kept: what has not moved is not joined again.
 
@@ -110,7 +111,7 @@ def whole_silhouette(figure: Figure, name: str) -> Rings:
     return _rings(_silhouette(tuple(piece.solid for piece in figure.pieces), name))
 
 
-@lru_cache(maxsize=1000)
+@lru_cache(maxsize=PER_PART)
 def _part(part_id: str, solid: Solid, core: Solid | None, name: str) -> PartDrawing:
     outline = _outline(solid, name)
     return PartDrawing(

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from windcrest_core.body.axes import along, axis
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece
-from windcrest_core.body.skeleton import Array
+from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.soft_clay import (
     clay_breaks_nmm,
     longest_overhang_mm,
@@ -103,7 +103,7 @@ def _may_stand_out(piece: Piece) -> bool:
     thick = piece.solid.greatest_thickness_mm
     low, high = piece.solid.bounds
     bears = longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid))
-    return float(np.linalg.norm(high - low)) > max(bears, SLENDER * thick)
+    return norm(high - low) > max(bears, SLENDER * thick)
 
 
 def _run_into(work: Workpiece, piece: Piece) -> Run | None:
@@ -164,7 +164,7 @@ def _joints(work: Workpiece) -> list[Finding]:
         mass, moments = loads.on(work.beyond[joint])
         if mass < LEAST_LOAD_G:
             continue
-        lever = float(np.linalg.norm(moments / mass - bone.start))
+        lever = norm(moments / mass - bone.start)
         moment = mass * G_MM_N * lever
         thick = max(piece.solid.thickness_mm for piece in pieces)
         bears = raw_clay_gives_nmm(thick) / RAW_SAFETY
@@ -180,7 +180,7 @@ def _furthest(work: Workpiece, joint: str) -> str:
     here = bones[joint].start
     return max(
         sorted(work.beyond[joint]),
-        key=lambda key: float(np.linalg.norm(bones[key].start - here)),
+        key=lambda key: norm(bones[key].start - here),
     )
 
 

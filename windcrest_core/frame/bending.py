@@ -14,7 +14,7 @@ import math
 
 import numpy as np
 
-from windcrest_core.body.skeleton import Array, cross
+from windcrest_core.body.skeleton import Array, cross, norm
 from windcrest_core.facts import Frozen, Text
 
 LEAST_BEND_DEG = 1.0
@@ -49,7 +49,7 @@ class BendCard(Frozen):
 
 
 def _unit(v: Array) -> Array:
-    return np.asarray(v / np.linalg.norm(v))
+    return np.asarray(v / norm(v))
 
 
 def corners(points: list[Array]) -> list[tuple[int, float]]:
@@ -57,7 +57,7 @@ def corners(points: list[Array]) -> list[tuple[int, float]]:
     found = []
     for i in range(1, len(points) - 1):
         before, after = points[i] - points[i - 1], points[i + 1] - points[i]
-        if np.linalg.norm(before) < 1e-6 or np.linalg.norm(after) < 1e-6:
+        if norm(before) < 1e-6 or norm(after) < 1e-6:
             continue
         cosine = float(_unit(before) @ _unit(after))
         angle = math.degrees(math.acos(max(-1.0, min(1.0, cosine))))
@@ -136,7 +136,7 @@ def bend_card(
     steps = [b - a for a, b in itertools.pairwise(ways)]
     for number, (i, angle) in enumerate(found):
         back = setback_mm(angle, radius)
-        mark += float(np.linalg.norm(points[i] - ways[number])) - behind - back
+        mark += norm(points[i] - ways[number]) - behind - back
         turned = turn_deg(steps[number - 1], steps[number], steps[number + 1]) if number else 0.0
         bends.append(
             Bend(
@@ -147,7 +147,7 @@ def bend_card(
             )
         )
         last, behind = i, back
-    tail = float(np.linalg.norm(points[-1] - points[last if found else 0])) - behind
+    tail = norm(points[-1] - points[last if found else 0]) - behind
     return BendCard(
         start_words=start_words,
         before_mm=before_mm,

@@ -6,7 +6,7 @@ import numpy as np
 
 from windcrest_core.body.axes import axis
 from windcrest_core.body.figure import Piece
-from windcrest_core.body.skeleton import Array
+from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
@@ -69,10 +69,10 @@ def joint_loads(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End]) 
         if mass <= 0 and not beyond & held_up:
             continue
         at = bones[joint].start
-        upright = float(np.linalg.norm(loads.moment_nmm(beyond, at)))
+        upright = norm(loads.moment_nmm(beyond, at))
         any_way = None
         if joint not in TRUNK and not beyond & held_up and mass > 0:
-            any_way = mass * G_MM_N * float(np.linalg.norm(moments / mass - at))
+            any_way = mass * G_MM_N * norm(moments / mass - at)
         joints.append(
             JointLoad(
                 joint,
@@ -103,7 +103,7 @@ def _load_on_rod(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End])
                 joint,
                 said("frame.rod_under_the", label=label),
                 support.force_n / G_MM_N,
-                float(np.linalg.norm(support.clamp_nmm)),
+                norm(support.clamp_nmm),
                 None,
                 1.0,
                 0.0,
@@ -142,7 +142,7 @@ def _load_of_part(work: Workpiece, run: Run, root: float) -> JointLoad:
         said("frame.root_of_the", part=piece.part.label),
         mass,
         mass * G_MM_N * float(np.hypot(arm[0], arm[1])),
-        mass * G_MM_N * float(np.linalg.norm(arm)),
+        mass * G_MM_N * norm(arm),
         root,
         _breaks_nmm(piece),
     )
@@ -150,4 +150,4 @@ def _load_of_part(work: Workpiece, run: Run, root: float) -> JointLoad:
 
 def _nearest(points: list[Array], end: Array) -> float:
     """How far the root end of a part is from where its wire leaves the bone, mm."""
-    return float(np.linalg.norm(points[0] - end))
+    return norm(points[0] - end)

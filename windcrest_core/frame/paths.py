@@ -12,7 +12,7 @@ import numpy as np
 from windcrest_core.body.axes import along, axis
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece, clearance_mm
-from windcrest_core.body.skeleton import Array, Bone
+from windcrest_core.body.skeleton import Array, Bone, norm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Text, said
 from windcrest_core.frame.ends import ENDS
@@ -66,11 +66,11 @@ def _into_part(work: Workpiece, run: Run) -> list[Array]:
     bone = work.figure.bones[run.path[-1]]
     line = axis(work.figure.piece(run.into).solid)
     foot = _nearest_on(bone, line[0])
-    if np.linalg.norm(_nearest_on(bone, line[-1]) - line[-1]) < np.linalg.norm(foot - line[0]):
+    if norm(_nearest_on(bone, line[-1]) - line[-1]) < norm(foot - line[0]):
         line = line[::-1]
         foot = _nearest_on(bone, line[0])
     points = [foot, *along(line, 0.0, INTO_PART, max(2, len(line)))]
-    return [points[0], *(b for a, b in itertools.pairwise(points) if np.linalg.norm(b - a) > 0.5)]
+    return [points[0], *(b for a, b in itertools.pairwise(points) if norm(b - a) > 0.5)]
 
 
 def _nearest_on(bone: Bone, point: Array) -> Array:
@@ -103,7 +103,7 @@ class Segment:
 
     @property
     def length_mm(self) -> float:
-        return float(np.linalg.norm(self.end - self.start))
+        return norm(self.end - self.start)
 
 
 Named = list[tuple[str, Array]]
@@ -179,7 +179,7 @@ def point_names(work: Workpiece, run: Run) -> list[Text]:
 
 
 def path_length_mm(points: list[Array]) -> float:
-    return float(sum(np.linalg.norm(b - a) for a, b in itertools.pairwise(points)))
+    return float(sum(norm(b - a) for a, b in itertools.pairwise(points)))
 
 
 def pegs(work: Workpiece) -> dict[str, Array]:
@@ -256,7 +256,7 @@ def column_mm(work: Workpiece, run: Run) -> float:
         if bones[joint].parent is None:
             length += bones[joint].length_mm
         while (parent := bones[at].parent) is not None and at not in TRUNK:
-            length += float(np.linalg.norm(bones[at].start - bones[parent].start))
+            length += norm(bones[at].start - bones[parent].start)
             at = parent
             if at in TRUNK:
                 break

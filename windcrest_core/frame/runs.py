@@ -14,6 +14,7 @@ import numpy as np
 
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.plans.bones import RestBone
+from windcrest_core.body.skeleton import norm
 from windcrest_core.sheet.bodies import (
     Biped,
     Body,
@@ -74,7 +75,7 @@ def _held_in(branch: RestBone, bones: Sequence[RestBone], children: dict[str, li
 
     def straight(joint: str) -> float:
         way = ways[joint]
-        length = float(np.linalg.norm(way))
+        length = norm(way)
         return float(inwards @ way) / length if length > SHORT else -1.0
 
     return max(ways, key=straight)
@@ -165,7 +166,7 @@ def _nearest_trunk(bones: dict[str, RestBone], joint: str, trunk: set[str]) -> s
 
     def apart(key: str) -> float:
         there = np.zeros(3) if key == parent else np.asarray(bones[key].offset)
-        return float(np.linalg.norm(at - there))
+        return norm(at - there)
 
     return min(near, key=apart)
 

@@ -5,9 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
-import numpy as np
-
-from windcrest_core.body.skeleton import Array
+from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
@@ -98,7 +96,7 @@ def _lever_mm(
         )
         for joint in run.path
         if not ENDS[end].held and joint not in TRUNK and bone in work.beyond[joint]
-        if (length := float(np.linalg.norm(tip - bones[joint].start))) > 1.0
+        if (length := norm(tip - bones[joint].start)) > 1.0
     ]
     return max(found, default=None)
 
@@ -156,7 +154,9 @@ def _with_run(work: Workpiece, run: Run) -> Workpiece:
     return replace(work, sheet=work.sheet.model_copy(update={"runs": runs}))
 
 
-def _asked_with(work: Workpiece, runs: list[RunPlan]) -> Callable[[Run], Demand]:
+def _asked_with(
+    work: Workpiece, runs: list[RunPlan], demands: dict[str, Demand]
+) -> Callable[[Run], Demand]:
     """What a run of the figure asks when it has another wire or more strands, whose own weight hangs on it
     then; the other wires stay."""
     parts, ground = part_weights(work), feet(work)
@@ -169,7 +169,9 @@ def _asked_with(work: Workpiece, runs: list[RunPlan]) -> Callable[[Run], Demand]
         assert run.wire is not None
         rows = {**own, run.id: run_weights(work, run, run.wire)}
         weights = [*parts, *(row for key in rows for row in rows[key])]
-        return _demand(work, _unloaded(work, run), Loads(weights, reactions(weights, ground)))
+        now = demands[run.id]
+        other = replace(now, cutting=replace(now.cutting, run=run))
+        return _demand(work, other, Loads(weights, reactions(weights, ground)))
 
     return asked
 
@@ -289,7 +291,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
             stands,
             cuts,
             lambda run: _gauges_with(work, run),
-            _asked_with(work, runs),
+            _asked_with(work, runs, demands),
         ),
     )
 

@@ -10,12 +10,11 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
-import networkx as nx
-
 from windcrest_core.errors import SheetError
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.findings import Finding, Fix, Operation
 from windcrest_core.order.stages import first_cured, stages
+from windcrest_core.precedence import reachable, waiting_for
 from windcrest_core.sheet.ordering import Move
 from windcrest_core.steps import Need, NeedKind, Step
 
@@ -65,10 +64,7 @@ class Rearranged:
 
 def _after(steps: Iterable[Step], key: str) -> set[str]:
     """Everything that waits for `key`, and itself."""
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    graph.add_node(key)
-    graph.add_edges_from((need.key, step.key) for step in steps for need in step.needs)
-    return {key, *nx.descendants(graph, key)}
+    return {key, *reachable(waiting_for(steps), [key])}
 
 
 def _in_the_way(

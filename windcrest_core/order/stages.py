@@ -5,10 +5,10 @@ from __future__ import annotations
 import bisect
 import itertools
 from collections.abc import Iterable, Mapping
-
-import networkx as nx
+from graphlib import TopologicalSorter
 
 from windcrest_core.given.progress import Progress
+from windcrest_core.precedence import reachable
 from windcrest_core.steps import Step
 
 NOTHING: Mapping[str, int] = {}
@@ -28,18 +28,16 @@ def stages(
 
     Raises
     ------
-    networkx.NetworkXUnfeasible : the needs go in a circle.
+    graphlib.CycleError : the needs go in a circle.
     """
-    graph = _graph(steps)
+    before = _before(steps)
     found: dict[str, int] = {}
-    for key in nx.topological_sort(graph):
+    for key in TopologicalSorter(before).static_order():
         if key in ran:
             found[key] = ran[key]
             continue
-        before = graph.pred[key]
         found[key] = max(
-            (found[other] + (1 if data["cured"] else 0) for other, data in before.items()),
-            default=1,
+            (found[other] + (1 if cured else 0) for other, cured in before[key].items()), default=1
         )
         found[key] = max(found[key], least.get(key, 1))
     return _without_gaps(steps, found, max(ran.values(), default=0))
@@ -66,16 +64,16 @@ def _without_gaps(steps: list[Step], found: dict[str, int], over: int) -> dict[s
     }
 
 
-def _graph(steps: list[Step]) -> nx.DiGraph[str]:
-    graph: nx.DiGraph[str] = nx.DiGraph()
+def _before(steps: list[Step]) -> dict[str, dict[str, bool]]:
+    """What each step waits for, and whether a bake must lie between."""
     known = {step.key for step in steps}
+    found: dict[str, dict[str, bool]] = {key: {} for key in known}
     for step in steps:
-        graph.add_node(step.key)
         for need in step.needs:
             if need.key in known:
-                already = graph.get_edge_data(need.key, step.key, {"cured": False})
-                graph.add_edge(need.key, step.key, cured=need.cured or already["cured"])
-    return graph
+                before = found[step.key]
+                before[need.key] = need.cured or before.get(need.key, False)
+    return found
 
 
 def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict[str, int]]:
@@ -87,9 +85,9 @@ def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict
         return {}, {}
     making = [step for step in steps if not step.after_bakes]
     over = set(ran.values())
-    graph = _graph(making)
+    waits_for = _before(making)
     # What a baked step waited for was done before it, ticked or not.
-    before = {key for step in ran if step in graph for key in nx.ancestors(graph, step)}
+    before = reachable(waits_for, ran)
     done = {*progress.steps_done, *before}
     least = {
         key: next(number for number in itertools.count(bake) if number not in over)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import networkx as nx
-
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
 from windcrest_core.findings import STATIONS
@@ -12,6 +10,7 @@ from windcrest_core.order.joins import joins
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.order.remarks import apart_in_air, order_findings
+from windcrest_core.precedence import sooner_first
 from windcrest_core.step_keys import bake_key
 from windcrest_core.steps import Need, Step
 
@@ -137,13 +136,8 @@ def _in_order(steps: list[Step], rank: dict[str, int], beside: dict[str, str]) -
         if key in wanted and other in wanted:
             station, at = wanted[other]
             wanted[key] = (station, at - 0.5)
-    graph: nx.DiGraph[str] = nx.DiGraph()
-    graph.add_nodes_from(place)
-    graph.add_edges_from(
-        (need.key, step.key) for step in steps for need in step.needs if need.key in place
-    )
-    keys = nx.lexicographical_topological_sort(graph, key=lambda key: wanted[key])
-    return [by_key[key] for key in keys]
+    before = {step.key: [need.key for need in step.needs if need.key in place] for step in steps}
+    return [by_key[key] for key in sooner_first(before, lambda key: wanted[key])]
 
 
 def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, int]) -> BakeGroup:

@@ -13,6 +13,7 @@ from pydantic import Field, StringConstraints
 
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
+from windcrest_core.kept import MOST_PARTS
 from windcrest_core.sheet.base import Base
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.colour import Colour
@@ -42,7 +43,7 @@ class FigureSheet(Frozen):
     face: Face = Face()
     pose: dict[Id, JointAngles] = {}
     kept_poses: dict[Id, KeptPose] = Field(default={}, max_length=40)
-    parts: list[Part] = Field(default=[], max_length=120)
+    parts: list[Part] = Field(default=[], max_length=MOST_PARTS)
     runs: list[Run] = Field(default=[], max_length=60)
     base: Base = Base()
     colour: Colour = Colour()

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import unittest
+from unittest.mock import patch
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.optimize import brentq
 
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.model import ColourPlan
@@ -93,6 +95,16 @@ class PaintTest(unittest.TestCase):
         deep = masstone(film.kappa)
         low, high = np.minimum(deep, ground), np.maximum(deep, ground)
         self.assertTrue(np.all(over >= low - 1e-6) and np.all(over <= high + 1e-6))
+
+    def test_films_are_those_of_another_root_finder(self) -> None:
+        for key in PAINTS:
+            with self.subTest(key):
+                paint = catalogue().paints[key]
+                own = film_of.__wrapped__(paint)
+                with patch("windcrest_core.colour.paint.root", brentq):
+                    other = film_of.__wrapped__(paint)
+                self.assertAlmostEqual(own.scatter_per_mm / other.scatter_per_mm, 1, 9)
+                self.assertAlmostEqual(own.weight / other.weight, 1, 9)
 
     def test_a_layer_of_nothing_is_its_ground(self) -> None:
         film = film_of(catalogue().paints["ultramarine"])
