@@ -3,19 +3,20 @@
 from __future__ import annotations
 
 import logging
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from django.http.multipartparser import MultiPartParserError
-from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
 from windcrest_core.errors import ConflictError, Fault, SheetError, UnitError
 from windcrest_core.measures import Units
 from windcrest_core.refused import fault_of, limit_words
 from windcrest_core.words import sayer
+
+if TYPE_CHECKING:
+    from ninja import NinjaAPI
 
 log = logging.getLogger(__name__)
 TITLES = {
@@ -101,6 +102,7 @@ def refused(error: SheetError, request: HttpRequest) -> HttpResponse:
 
 def install(api: NinjaAPI) -> None:
     """One handler for each kind of error."""
+    from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
 
     @api.exception_handler(Problem)
     def _problem(request: HttpRequest, error: Problem) -> HttpResponse:

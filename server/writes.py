@@ -10,12 +10,14 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from functools import wraps
-from typing import Any, TypeVar
+from typing import TYPE_CHECKING, Any, TypeVar
 
 from django.db import transaction
 from django.db.backends.base.base import BaseDatabaseWrapper
 from django.db.backends.signals import connection_created
-from ninja import Router
+
+if TYPE_CHECKING:
+    from ninja import Router
 
 View = TypeVar("View", bound=Callable[..., Any])
 WRITING = {"POST", "PUT", "PATCH", "DELETE"}
