@@ -3,17 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Final, Literal
 
-from pydantic import (
-    BaseModel,
-    ConfigDict,
-    SerializationInfo,
-    SerializerFunctionWrapHandler,
-    WithJsonSchema,
-    model_serializer,
-)
+from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, WithJsonSchema
+from pydantic_core import core_schema
 
 Unit = Literal["mm", "g", "C", "N", "Nmm", "min", "deg", "cm3", "m", "ratio", "count", "cost"]
 
@@ -36,27 +29,23 @@ class Speaker:
         raise NotImplementedError
 
 
-@dataclass(frozen=True)
 class Said:
-    """A sentence by its code, and what goes into it.
+    """A sentence by its code, and what goes into it; never changed.
 
     The sentence stands in a `words.py`; the unit of a number is the ending of its name there (`wall_mm`,
     `limit_c`). Where a document is dumped with a `Speaker` as context it comes out as the sentence; without
     one it stays what it is, in JSON its code and values. It has no text of its own: no decision can read it,
-    and put into another text it raises.
+    and put into another text it raises. No pydantic model: a plan makes eight hundred of them.
     """
 
-    __pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)
+    __slots__ = ("code", "values")
 
-    code: str
-    values: dict[str, Value] = field(default_factory=dict)
+    def __init__(self, code: str, values: dict[str, Value]) -> None:
+        self.code: Final = code
+        self.values: Final = values
 
-    @model_serializer(mode="wrap")
-    def _spoken(self, as_it_is: SerializerFunctionWrapHandler, info: SerializationInfo) -> Any:
-        speaker = info.context
-        if isinstance(speaker, Speaker):
-            return speaker.say(self)
-        return as_it_is(self) if info.mode == "json" else self
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Said) and self.code == other.code and self.values == other.values
 
     def __hash__(self) -> int:
         return hash(self.code)
@@ -67,6 +56,19 @@ class Said:
     def __str__(self) -> str:
         raise TypeError(f"{self.code} is said where it is read: use a Speaker")
 
+    def __repr__(self) -> str:
+        return f"Said({self.code!r}, {self.values!r})"
+
+    @classmethod
+    def __get_pydantic_core_schema__(
+        cls, source: object, handler: GetCoreSchemaHandler
+    ) -> core_schema.CoreSchema:
+        return core_schema.no_info_before_validator_function(
+            _read,
+            core_schema.is_instance_schema(cls),
+            serialization=core_schema.plain_serializer_function_ser_schema(_spoken, info_arg=True),
+        )
+
 
 Text = Annotated[str | Said, WithJsonSchema({"type": "string"})]
 """A name somebody gave, or something said."""
@@ -76,6 +78,32 @@ Value = int | float | str | Said | Sequence[str | Said]
 def said(code: str, **values: Value) -> Said:
     """The sentence `code` with its values."""
     return Said(code, values)
+
+
+def _read(written: Any) -> Any:
+    """What was dumped as code and values as it was."""
+    match written:
+        case {"code": str(code), "values": dict(values), **rest} if not rest:
+            return Said(code, {key: _read(value) for key, value in values.items()})
+        case list():
+            return [_read(value) for value in written]
+    return written
+
+
+def _written(value: Any) -> Any:
+    match value:
+        case Said():
+            return {"code": value.code, "values": {k: _written(v) for k, v in value.values.items()}}
+        case list() | tuple():
+            return [_written(row) for row in value]
+    return value
+
+
+def _spoken(text: Said, info: core_schema.SerializationInfo) -> Any:
+    speaker = info.context
+    if isinstance(speaker, Speaker):
+        return speaker.say(text)
+    return _written(text) if info.mode == "json" else text
 
 
 def by_code(text: Text) -> str:

@@ -19,13 +19,16 @@ from server.shelf.planning import given_of, plan_of, refuse_unbuildable
 from server.shelf.run_edits import RunEdit, rewired
 from server.speaking import speaker_of
 from server.writes import computes, own_transaction
+from windcrest_core.body.mirror import mirrored_pose
 from windcrest_core.character.library import add_from_library
 from windcrest_core.findings import Finding, Operation
-from windcrest_core.frame.pose import drag, on_both_sides
+from windcrest_core.frame.pose import drag, on_both_sides, taken_up
+from windcrest_core.ids import Id
 from windcrest_core.plan import Plan
 from windcrest_core.reshape import copied, worked_out
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.pose import JointAngles
 
 router = Router(tags=["shelf"])
 ERRORS = {400: ProblemOut, 404: ProblemOut, 409: ProblemOut, 412: ProblemOut, 422: ProblemOut}
@@ -54,8 +57,8 @@ class Copy(BaseModel):
 
 
 class Edits(BaseModel):
-    """Operations; or a drag, a change of runs, something of the library or a copy that the core
-    makes them from."""
+    """Operations; or a drag, a pose that is taken up or mirrored, a change of runs, something of the library or
+    a copy that the core makes them from."""
 
     base_revision: int
     label: str = "Change"
@@ -63,6 +66,7 @@ class Edits(BaseModel):
     drag: Drag | None = None
     add: Pick | None = None
     copy_of: Copy | None = None
+    pose: Literal["mirror"] | dict[Id, JointAngles] | None = None
     runs: RunEdit | None = Field(default=None, discriminator="kind")
 
 
@@ -75,6 +79,7 @@ def _operations(figure: Figure, body: Edits) -> list[Operation]:
     return [
         *worked_out(sheet, body.operations),
         *(_dragged(sheet, body.drag) if body.drag else ()),
+        *(_posed(sheet, body.pose) if body.pose is not None else ()),
         *(rewired(figure, body.runs) if body.runs else ()),
         *(add_from_library(sheet, body.add.item, body.add.count) if body.add else ()),
         *(copied(sheet, body.copy_of.part, body.copy_of.how) if body.copy_of else ()),
@@ -84,6 +89,10 @@ def _operations(figure: Figure, body: Edits) -> list[Operation]:
 def _dragged(sheet: FigureSheet, how: Drag) -> list[Operation]:
     operations = drag(sheet, how.joint, how.view, how.to)
     return on_both_sides(sheet, operations) if how.both_sides else operations
+
+
+def _posed(sheet: FigureSheet, pose: Literal["mirror"] | dict[Id, JointAngles]) -> list[Operation]:
+    return taken_up(sheet, mirrored_pose(sheet.pose) if pose == "mirror" else pose)
 
 
 @router.post("figures/{figure_id}/edits", response={200: Edited, **ERRORS})

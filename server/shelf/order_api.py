@@ -10,11 +10,11 @@ from pydantic import BaseModel
 
 from server.schemas import Out, ProblemOut
 from server.shelf.owned import own_figure
-from server.shelf.planning import given_of
+from server.shelf.planning import given_of, plan_of
 from server.shelf.reaching import share_looked
 from server.writes import computes
 from windcrest_core.errors import SheetError
-from windcrest_core.work.moves import MoveAnswer, try_move
+from windcrest_core.work.moves import MoveAnswer, Places, places, try_move
 
 router = Router(tags=["order"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
@@ -45,6 +45,12 @@ def post_try(request: HttpRequest, figure_id: str, body: TryMove) -> MoveAnswer:
     return try_move(
         figure.sheet, context, progress, date.today(), body.step, body.before, body.bake
     )
+
+
+@router.get("figures/{figure_id}/steps/{key}/places", response={200: Places, **ERRORS})
+def get_places(request: HttpRequest, figure_id: str, key: str) -> Places:
+    """Where a step could be moved to."""
+    return places(plan_of(own_figure(request, figure_id)).order, key)
 
 
 @router.get("figures/{figure_id}/reach", response={200: Looking, **ERRORS})

@@ -10,6 +10,7 @@ from server.schemas import Out
 from server.shelf.models import Figure
 from server.shelf.planning import plan_of
 from server.speaking import speaker_of
+from windcrest_core.body.mirror import other_side
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.character.library import LibraryItem, offered
 from windcrest_core.character.poses import PRESETS, preset
@@ -20,11 +21,15 @@ from windcrest_core.sheet.face import Face
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.sheet.model import number_ranges
+from windcrest_core.sheet.pose import JointAngles
 
 
 class JointOut(Out):
+    """`other` is the same joint on the other side."""
+
     id: str
     parent: str | None
+    other: str | None
     label: str
     swing_deg: tuple[float, float]
     spread_deg: tuple[float, float]
@@ -44,7 +49,7 @@ class FigureOut(Out):
     face_ranges: dict[str, tuple[float, float]]
     landmarks: dict[str, str]
     library: list[LibraryItem]
-    presets: dict[str, dict[str, dict[str, float]]]
+    presets: dict[str, dict[str, JointAngles]]
 
 
 class Edited(Out):
@@ -75,6 +80,7 @@ def figure_out(figure: Figure) -> FigureOut:
             JointOut(
                 id=key,
                 parent=parents[key],
+                other=other if (other := other_side(key)) != key else None,
                 label=j.label,
                 swing_deg=j.swing_deg,
                 spread_deg=j.spread_deg,
@@ -86,10 +92,7 @@ def figure_out(figure: Figure) -> FigureOut:
         face_ranges=number_ranges(Face),
         landmarks=landmark_ids(sheet.body),
         library=offered(sheet.body),
-        presets={
-            name: {joint: angles.model_dump() for joint, angles in preset(sheet.body, name).items()}
-            for name in PRESETS[sheet.body.plan]
-        },
+        presets={name: preset(sheet.body, name) for name in PRESETS[sheet.body.plan]},
     )
 
 

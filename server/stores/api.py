@@ -6,6 +6,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
+from server.accounts.receipts import receive, sending_of
 from server.problems import Problem
 from server.schemas import Out, ProblemOut
 from server.stores.actions.set_stores import set_stores
@@ -111,12 +112,14 @@ def put_stores(request: HttpRequest, body: Owned, base_revision: int | None = No
 @router.post("stores/undo", response=StoresOut)
 def undo_stores(request: HttpRequest) -> StoresOut:
     with StoresDocument.locked(request.user) as document:
-        document.undo()
+        if receive(sending_of(request)):
+            document.undo()
     return _out(document)
 
 
 @router.post("stores/redo", response=StoresOut)
 def redo_stores(request: HttpRequest) -> StoresOut:
     with StoresDocument.locked(request.user) as document:
-        document.redo()
+        if receive(sending_of(request)):
+            document.redo()
     return _out(document)

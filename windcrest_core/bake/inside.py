@@ -11,7 +11,7 @@ from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.firing import RAW, STEPS_PER_MIN, Before, Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K
 from windcrest_core.bake.model import BakePlan, CrackRisk, Grade
-from windcrest_core.bake.outcome import grade
+from windcrest_core.bake.outcome import CRACK_AT_C, CRACK_HIGH, CRACK_LOW, grade
 from windcrest_core.bake.oven import ROOM_C
 from windcrest_core.bake.ovenful import air_in
 from windcrest_core.body.workpiece import Workpiece
@@ -40,6 +40,14 @@ class PartInside(Frozen):
     vent: bool
 
 
+class CrackScale(Frozen):
+    """How far, °C, the core may lag when the surface is at `surface_c`: low below the one, high above the other."""
+
+    surface_c: float
+    low_below_c: float
+    high_above_c: float
+
+
 class InsideBake(Frozen):
     """A bake minute by minute: the oven goes off at `off_min`, the last part may be handled at
     `cool_min`."""
@@ -50,6 +58,7 @@ class InsideBake(Frozen):
     minutes: list[float]
     air_c: list[float]
     parts: list[PartInside]
+    crack: CrackScale
 
 
 def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> InsideBake:
@@ -109,4 +118,5 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> Inside
             )
             for at, part in enumerate(bake.parts)
         ],
+        crack=CrackScale(surface_c=CRACK_AT_C, low_below_c=CRACK_LOW, high_above_c=CRACK_HIGH),
     )

@@ -133,15 +133,15 @@ def _part_bake(
         most=end.most,
         scorch=before[1] + end.scorch,
         scorch_limit=SCORCH_LIMIT[clay.shade],
-        crack_index=max(0.0, 100.0 - end.core_at_100_c),
-        crack_risk=crack_risk(100.0 - end.core_at_100_c),
+        crack_index=max(0.0, CRACK_AT_C - end.core_at_100_c),
+        crack_risk=crack_risk(CRACK_AT_C - end.core_at_100_c),
         set_min=end.set_min if math.isfinite(end.set_min) else None,
         raw_in=raw,
         why=_why(body, rule, end),
     )
 
 
-CRACK_LOW, CRACK_HIGH = 10.0, 25.0
+CRACK_AT_C, CRACK_LOW, CRACK_HIGH = 100.0, 10.0, 25.0
 
 
 def crack_risk(index_c: float) -> CrackRisk:

@@ -33,9 +33,9 @@ from windcrest_core.bake.supports import fit, supports
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, said
+from windcrest_core.given.oven import HANDLE_C
 from windcrest_core.given.progress import BakeDone
 
-HANDLE_C = 45.0
 NOTHING: Mapping[int, list[str]] = {}
 SOFT_FUSION = 0.7  # of a part that was found soft whatever the model says [A]
 

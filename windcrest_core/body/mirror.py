@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 import numpy as np
 
 from windcrest_core.body.plans import rest_bones
@@ -9,6 +11,7 @@ from windcrest_core.body.skeleton import rest_frame
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.pose import JointAngles
 from windcrest_core.sheet.runs import Run
 from windcrest_core.sheet.shapes import Coil, Frustum, Place, RoundCone, Shape, Sheet
 
@@ -88,20 +91,31 @@ def _run_mirrored(run: Run) -> Run:
     )
 
 
+def mirrored_pose(pose: Mapping[str, JointAngles]) -> dict[str, JointAngles]:
+    """Sides changed over; what leans or turns in the middle goes the other way.
+
+    Examples
+    --------
+    >>> pose = {"elbow_r": JointAngles(swing_deg=40), "neck": JointAngles(spread_deg=20)}
+    >>> seen = mirrored_pose(pose)
+    >>> seen["elbow_l"].swing_deg, seen["neck"].spread_deg
+    (40.0, -20.0)
+    """
+    return {
+        other_side(joint): angles
+        if other_side(joint) != joint
+        else angles.model_copy(
+            update={"spread_deg": -angles.spread_deg, "turn_deg": -angles.turn_deg}
+        )
+        for joint, angles in pose.items()
+    }
+
+
 def mirrored_figure(sheet: FigureSheet) -> FigureSheet:
     """The figure seen in a mirror. Ids stay with their parts, so that twice is the same."""
     return sheet.model_copy(
         update={
-            "pose": {
-                joint: angles
-                if other_side(joint) != joint
-                else angles.model_copy(
-                    update={"spread_deg": -angles.spread_deg, "turn_deg": -angles.turn_deg}
-                )
-                for joint, angles in (
-                    (other_side(joint), angles) for joint, angles in sheet.pose.items()
-                )
-            },
+            "pose": mirrored_pose(sheet.pose),
             "parts": [_part_mirrored(sheet.body, part) for part in sheet.parts],
             "runs": [_run_mirrored(run) for run in sheet.runs],
         }

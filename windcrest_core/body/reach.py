@@ -20,7 +20,8 @@ from windcrest_core.body.solids import Array, Field, Solid
 MOST_CELLS = 400_000
 DIRECTIONS = 40
 GRAZING = 0.25  # a brush leans at most so far: cosine to the surface's own direction [A]
-HAIR_SLOPE = math.tan(math.radians(20.0))  # how fast a brush widens behind its tip [A]
+HAIR_DEG = 20.0  # how fast a brush widens behind its tip [A]
+HAIR_SLOPE = math.tan(math.radians(HAIR_DEG))
 EYE_MM = 0.3  # a line of sight is so thick
 LATTICE = 12
 MOST_POINTS = 90

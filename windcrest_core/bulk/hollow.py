@@ -11,6 +11,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.findings import Finding, fix
+from windcrest_core.given.oven import HANDLE_C
 from windcrest_core.sheet.insides import Side
 
 LEAST_BRIDGE_MM = 4.0  # of clay beside an opening [A]
@@ -23,7 +24,8 @@ _AXIS: dict[Side, int] = {"right": 0, "left": 0, "front": 1, "back": 1, "under":
 
 class Hollow(Frozen):
     """How a core comes out. `whole_mm` is the opening it comes out of whole, `least_mm` in pieces;
-    `bridge_mm` is the least clay left beside the opening there is, `rim` its edge, mm."""
+    `bridge_mm` is the least clay left beside the opening there is, `rim` its edge, mm. It is pulled once it
+    is cooler than `pull_below_c`."""
 
     part: str
     label: str
@@ -35,6 +37,7 @@ class Hollow(Frozen):
     comes_out: bool
     whole: bool
     rim: list[tuple[float, float, float]]
+    pull_below_c: float
 
 
 def is_hollow(work: Workpiece, piece: Piece) -> bool:
@@ -87,6 +90,7 @@ def hollow_of(piece: Piece) -> Hollow:
         comes_out=across >= least,
         whole=across >= core + CLEAR_MM,
         rim=_rim(piece.solid.bounds, side, across / 2) if across > 0 else [],
+        pull_below_c=HANDLE_C,
     )
 
 

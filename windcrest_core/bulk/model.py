@@ -25,7 +25,7 @@ class Ballast(Frozen):
 
 class PartBulk(Frozen):
     """Core of one part. `foil_g` and `foil_m`, off the roll, are nought where it is not of foil;
-    `deepest_mm` is the most clay anywhere."""
+    `deepest_mm` is the most clay anywhere; `out_of_range` where that is too little or too much."""
 
     id: str
     label: str
@@ -41,10 +41,14 @@ class PartBulk(Frozen):
     wall_mm: float
     deepest_mm: float
     state: WallState
+    out_of_range: bool
     why: Why
 
 
 class BulkPlan(Frozen):
+    """`usual_wall_mm` is that of most parts with a core, of none what House rules say."""
+
+    usual_wall_mm: float
     parts: list[PartBulk]
     hollows: list[Hollow]
     lights: list[LightPlan]

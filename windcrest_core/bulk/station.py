@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import statistics
 from functools import lru_cache
 
 from windcrest_core.body.figure import Piece, skin_over_mm
@@ -25,6 +26,8 @@ from windcrest_core.bulk.steps import bulk_steps
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.kept import PER_PART
+
+OUT_OF_RANGE: tuple[WallState, ...] = ("thin", "thick", "too thick to be solid")
 
 
 def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
@@ -116,6 +119,7 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
                 wall_mm=piece.wall_mm,
                 deepest_mm=deepest,
                 state=state,
+                out_of_range=state in OUT_OF_RANGE,
                 why=_why(
                     whole_cm3,
                     piece.wall_mm,
@@ -141,7 +145,9 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
     guessed = density.assumed
     ways_out = hollows(work)
     lights = [light_plan(work, light) for light in work.sheet.lights]
+    walls = [piece.wall_mm for piece in work.clay_pieces if piece.core is not None]
     return BulkPlan(
+        usual_wall_mm=statistics.median_low(walls) if walls else rules.wall_mm,
         parts=parts,
         hollows=ways_out,
         lights=lights,

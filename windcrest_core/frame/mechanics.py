@@ -97,6 +97,9 @@ def poseable_gap_mm(thickness_mm: float, diameter_mm: float, angle_deg: float) -
     return max(math.radians(angle_deg) * thickness_mm / 2, 3 * diameter_mm)
 
 
+THUMB_N = (1.0, 3.0)  # what a thumb pushes with [A]
+
+
 def tip_force_n(moment_nmm: float, length_mm: float) -> float:
     """Push at the tip that the root's moment resists, N.
 

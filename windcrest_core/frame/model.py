@@ -77,13 +77,15 @@ class Ground(Frozen):
 
 class FramePlan(Frozen):
     """`centre` is that of all that stands, from under the base; `centre_figure` of the figure
-    alone, from the ground it stands on. `tips_raw` leaves out what is made apart."""
+    alone, from the ground it stands on. `tips_raw` leaves out what is made apart; `thumb_n` is what a thumb
+    pushes with while clay is pressed on, N."""
 
     runs: list[RunPlan]
     wire_m: Quantity
     wire_g: Quantity
     hold: Quantity | None
     wanted: Wanted
+    thumb_n: tuple[float, float]
     cuts: CutPlan
     tips_at: Quantity
     tips_towards: Text

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 
 import numpy as np
 
 from windcrest_core.body.figure import standing_bones
+from windcrest_core.body.mirror import other_side
 from windcrest_core.body.skeleton import Array, Bone, angles_towards, mirror_sign
 from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.errors import SheetError
@@ -84,13 +86,28 @@ def on_both_sides(sheet: FigureSheet, operations: list[Operation]) -> list[Opera
     named = {operation.path for operation in operations}
     for operation in operations:
         steps = operation.path.split("/")
-        if steps[0] != "joint" or steps[1][-2:] not in ("_r", "_l"):
+        if steps[0] != "joint":
             continue
-        other = steps[1][:-1] + {"r": "l", "l": "r"}[steps[1][-1]]
+        other = other_side(steps[1])
         path = "/".join(["joint", other, *steps[2:]])
         if other in joints and path not in named:
             found.append(Operation(path=path, value=operation.value))
     return found
+
+
+def taken_up(sheet: FigureSheet, pose: Mapping[str, JointAngles]) -> list[Operation]:
+    """Operations that bring a figure into a pose: joints that it leaves out go to rest."""
+    return [
+        *(
+            Operation(path=f"joint/{joint}", value=None)
+            for joint in sheet.pose
+            if joint not in pose
+        ),
+        *(
+            Operation(path=f"joint/{joint}", value=angles.model_dump())
+            for joint, angles in pose.items()
+        ),
+    ]
 
 
 def turned(sheet: FigureSheet, operations: list[Operation]) -> dict[str, JointAngles]:

@@ -30,6 +30,7 @@ from windcrest_core.frame.gauges import (
 )
 from windcrest_core.frame.holds import joint_hold, weakest
 from windcrest_core.frame.loads import joint_loads
+from windcrest_core.frame.mechanics import THUMB_N
 from windcrest_core.frame.model import FramePlan, Ground, RunPlan, Wanted
 from windcrest_core.frame.packing import packed
 from windcrest_core.frame.paths import (
@@ -263,6 +264,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
             ),
         ),
         hold=weakest(work.context.stores, runs, work.context.rules.hold_upright),
+        thumb_n=THUMB_N,
         wanted=Wanted(
             upright=work.context.rules.hold_upright, any_way=HOLD_ANY_WAY, column=COLUMN_SAFETY
         ),

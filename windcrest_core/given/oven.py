@@ -8,6 +8,8 @@ from pydantic import Field
 
 from windcrest_core.facts import Frozen
 
+HANDLE_C = 45.0  # what comes out of it may be handled below this [A]
+
 
 class Inside(Frozen):
     """What is inside an oven, mm: its clear breadth, depth and height, and how high the rack stands

@@ -11,7 +11,8 @@ from windcrest_core.steps import Need, StepKind
 
 
 class StepPlan(Frozen):
-    """A step in its place: `bake` is the bake it goes into, none for work after the last."""
+    """A step in its place: `bake` is the bake it goes into, none for work after the last. One that is
+    `movable` may be put elsewhere by hand, if its reasons allow."""
 
     key: str
     kind: StepKind
@@ -24,6 +25,7 @@ class StepPlan(Frozen):
     needs: list[Need]
     done: bool
     ready: bool
+    movable: bool
     caution: Text
 
 

@@ -7,7 +7,7 @@ import hashlib
 from collections.abc import Callable
 
 from windcrest_core.body.figure import figure
-from windcrest_core.body.reach import Access, reached
+from windcrest_core.body.reach import HAIR_DEG, Access, reached
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Frozen, said
 from windcrest_core.findings import Finding, Fix, fix
@@ -22,9 +22,11 @@ MISSED_SHARE = 0.10
 
 
 class ReachPlan(Frozen):
-    """What was found of reach; `fresh` where the figure has not changed since it was looked at."""
+    """What was found of reach; `fresh` where the figure has not changed since it was looked at. The brush widens
+    behind its tip by `widens_deg`."""
 
     brush_mm: float
+    widens_deg: float
     looked: bool
     fresh: bool
     patches: list[PatchPlan]
@@ -112,10 +114,17 @@ def _share(access: Access) -> float:
 def reach_plan(work: Workpiece) -> ReachPlan:
     sheet, reach = work.sheet, work.context.reach
     if reach is None:
-        return ReachPlan(brush_mm=sheet.order.brush_mm, looked=False, fresh=False, patches=[])
+        return ReachPlan(
+            brush_mm=sheet.order.brush_mm,
+            widens_deg=HAIR_DEG,
+            looked=False,
+            fresh=False,
+            patches=[],
+        )
     parts = {part.id: part for part in sheet.parts}
     return ReachPlan(
         brush_mm=reach.brush_mm,
+        widens_deg=HAIR_DEG,
         looked=True,
         fresh=reach.fingerprint == fingerprint(sheet, work.context.rules.wall_mm),
         patches=[

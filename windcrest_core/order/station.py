@@ -63,6 +63,7 @@ def order_plan(
             needs=(needs := _through_bakes([n for n in step.needs if n.key in known], placed)),
             done=step.key in done,
             ready=all(need.key in done for need in needs),
+            movable=step.kind != "bake" and step.key not in done,
             caution=step.caution,
         )
         for number, step in numbered

@@ -11,6 +11,7 @@ from windcrest_core.findings import Operation
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.order.joins import Join
+from windcrest_core.order.model import OrderPlan
 from windcrest_core.plan import Plan, plan
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.ids import free_id
@@ -32,6 +33,38 @@ class MoveAnswer(Frozen):
     bakes_before: int
     bakes_after: int
     operations: list[Operation]
+
+
+class Places(Frozen):
+    """Where a step could go instead: into which bakes, of which `own_bake` would be a new one, or before
+    which steps, in their order."""
+
+    bakes: list[int]
+    own_bake: int | None
+    before: list[str]
+
+
+def places(order: OrderPlan, step: str) -> Places:
+    """What may be tried with a step: work on raw clay goes into a bake or before other such work, what comes
+    after the last bake before other such. Whether its reasons allow it, `try_move` says.
+
+    Raises
+    ------
+    SheetError : no such step, or one that stays where it is.
+    """
+    moved = next((row for row in order.steps if row.key == step and row.movable), None)
+    if moved is None:
+        raise SheetError.one("step", step, "the key of a step that can be moved")
+    last = len(order.bakes)
+    return Places(
+        bakes=[n for n in range(1, last + 1) if n != moved.bake] if moved.bake else [],
+        own_bake=last + 1 if moved.bake else None,
+        before=[
+            row.key
+            for row in order.steps
+            if row.movable and row.key != step and (row.bake is None) == (moved.bake is None)
+        ],
+    )
 
 
 def try_move(

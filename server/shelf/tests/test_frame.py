@@ -38,6 +38,27 @@ class RunTest(CharacterCase):
             self.call("POST", f"{self.at}/undo")
         self.assertEqual(self.sheet()["runs"], before)
 
+    def test_a_pose_is_taken_up_whole_and_mirrored_as_one_change(self) -> None:
+        figure = self.client.get(self.at).json()
+        striding = figure["presets"]["striding"]
+        taken = self.change(label="Pose", pose=striding)["figure"]["sheet"]["pose"]
+        self.assertEqual(taken, striding)
+        mirrored = self.change(label="Mirror", pose="mirror")["figure"]["sheet"]["pose"]
+        for joint in figure["joints"]:
+            here, other = taken.get(joint["id"]), mirrored.get(joint["other"] or joint["id"])
+            if here is None:
+                self.assertIsNone(other)
+            elif joint["other"]:
+                self.assertEqual(other, here)
+            else:
+                self.assertEqual(other["swing_deg"], here["swing_deg"])
+                self.assertEqual(other["spread_deg"], -here["spread_deg"])
+                self.assertEqual(other["turn_deg"], -here["turn_deg"])
+        self.call("POST", f"{self.at}/undo")
+        self.assertEqual(self.sheet()["pose"], striding)
+        self.change(422, pose={"tail_9": {"swing_deg": 10}})
+        self.change(422, pose={"elbow_r": {"swing_deg": 900}})
+
     def test_what_no_wire_can_follow_is_refused_and_changes_nothing(self) -> None:
         before = self.sheet()
         for path, value, fault in (

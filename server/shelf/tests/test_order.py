@@ -40,6 +40,25 @@ class MovesTest(ApiCase):
         answer = self.weigh(step="skull.cover.1", before="pelvis.cover.1")
         self.assert_problem(answer, 422)
 
+    def test_a_step_is_offered_the_places_of_its_kind(self) -> None:
+        keys = dict(self.keys())
+        last = max(bake for bake in keys.values() if bake)
+        found = self.client.get(f"{self.at}/steps/skull.cover.1/places").json()
+        self.assertEqual(
+            found["bakes"], [n for n in range(1, last + 1) if n != keys["skull.cover.1"]]
+        )
+        self.assertEqual(found["own_bake"], last + 1)
+        self.assertIn("pelvis.cover.1", found["before"])
+        self.assertTrue(all(keys[key] is not None for key in found["before"]))
+        after = next(key for key, bake in keys.items() if bake is None)
+        late = self.client.get(f"{self.at}/steps/{after}/places").json()
+        self.assertEqual((late["bakes"], late["own_bake"]), ([], None))
+        self.assertTrue(late["before"])
+        self.assertTrue(all(keys[key] is None for key in late["before"]))
+        for step in ("ghost.1", "bake.1"):
+            answer = self.client.get(f"{self.at}/steps/{step}/places")
+            self.assert_problem(answer, 422, "step")
+
     def test_what_is_no_move_is_refused(self) -> None:
         self.assert_problem(self.weigh(step="skull.cover.1"), 422, "before")
         self.assert_problem(self.weigh(step="nothing.1", bake=1), 422, "step")

@@ -51,6 +51,16 @@ class SentTwice(ApiCase):
             self.again("r", "POST", "/redo")
         self.assertEqual(self.sheet()["height_mm"], 320)
 
+    def test_stores_are_undone_once(self) -> None:
+        stores = self.client.get("/api/v1/stores").json()["stores"]
+        for paints in (["titanium_white"], ["carbon_black"]):
+            body = {**stores, "paints": paints}
+            self.assertEqual(self.call("PUT", "/api/v1/stores", body).status_code, 200)
+        for _ in range(2):
+            self.call("POST", "/api/v1/stores/undo", HTTP_IDEMPOTENCY_KEY="u")
+        now = self.client.get("/api/v1/stores").json()["stores"]
+        self.assertEqual(now["paints"], ["titanium_white"])
+
     def test_what_was_refused_leaves_no_receipt(self) -> None:
         self.assertEqual(self.send("a", ("height_mm", "9000 mm")).status_code, 422)
         self.assertEqual(self.send("a", ("height_mm", "310 mm")).status_code, 200)

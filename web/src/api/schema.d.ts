@@ -1097,6 +1097,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/steps/{key}/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Places
+         * @description Where a step could be moved to.
+         */
+        get: operations["server_shelf_order_api_get_places"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/timers": {
         parameters: {
             query?: never;
@@ -2270,7 +2290,10 @@ export interface components {
                 number
             ];
         };
-        /** BulkPlan */
+        /**
+         * BulkPlan
+         * @description `usual_wall_mm` is that of most parts with a core, of none what House rules say.
+         */
         BulkPlan: {
             core_cm3: components["schemas"]["Quantity"];
             /** Findings */
@@ -2289,6 +2312,8 @@ export interface components {
             parts: components["schemas"]["PartBulk"][];
             /** Tape Mm */
             tape_mm: number;
+            /** Usual Wall Mm */
+            usual_wall_mm: number;
         };
         /**
          * Bust
@@ -3100,6 +3125,18 @@ export interface components {
             /** Right Mm */
             right_mm: number;
         };
+        /**
+         * CrackScale
+         * @description How far, °C, the core may lag when the surface is at `surface_c`: low below the one, high above the other.
+         */
+        CrackScale: {
+            /** High Above C */
+            high_above_c: number;
+            /** Low Below C */
+            low_below_c: number;
+            /** Surface C */
+            surface_c: number;
+        };
         /** Credentials */
         Credentials: {
             /** Name */
@@ -3351,8 +3388,8 @@ export interface components {
         };
         /**
          * Edits
-         * @description Operations; or a drag, a change of runs, something of the library or a copy that the core
-         *     makes them from.
+         * @description Operations; or a drag, a pose that is taken up or mirrored, a change of runs, something of the library or
+         *     a copy that the core makes them from.
          */
         Edits: {
             add?: components["schemas"]["Pick"] | null;
@@ -3370,6 +3407,10 @@ export interface components {
              * @default []
              */
             operations: components["schemas"]["Operation"][];
+            /** Pose */
+            pose?: "mirror" | {
+                [key: string]: components["schemas"]["JointAngles"];
+            } | null;
             /** Runs */
             runs?: (components["schemas"]["AddRun"] | components["schemas"]["RouteRun"] | components["schemas"]["SplitRun"] | components["schemas"]["ThroughRun"] | components["schemas"]["JoinRuns"] | components["schemas"]["SuggestRuns"]) | null;
         };
@@ -3573,9 +3614,7 @@ export interface components {
             /** Presets */
             presets: {
                 [key: string]: {
-                    [key: string]: {
-                        [key: string]: number;
-                    };
+                    [key: string]: components["schemas"]["JointAngles"];
                 };
             };
             /** Revision */
@@ -3838,7 +3877,8 @@ export interface components {
         /**
          * FramePlan
          * @description `centre` is that of all that stands, from under the base; `centre_figure` of the figure
-         *     alone, from the ground it stands on. `tips_raw` leaves out what is made apart.
+         *     alone, from the ground it stands on. `tips_raw` leaves out what is made apart; `thumb_n` is what a thumb
+         *     pushes with while clay is pressed on, N.
          */
         FramePlan: {
             /** Centre */
@@ -3870,6 +3910,11 @@ export interface components {
             pegs: components["schemas"]["PegHole"][];
             /** Runs */
             runs: components["schemas"]["RunPlan"][];
+            /** Thumb N */
+            thumb_n: [
+                number,
+                number
+            ];
             tips_at: components["schemas"]["Quantity"];
             /** Tips Raw */
             tips_raw: number;
@@ -4229,7 +4274,8 @@ export interface components {
         /**
          * Hollow
          * @description How a core comes out. `whole_mm` is the opening it comes out of whole, `least_mm` in pieces;
-         *     `bridge_mm` is the least clay left beside the opening there is, `rim` its edge, mm.
+         *     `bridge_mm` is the least clay left beside the opening there is, `rim` its edge, mm. It is pulled once it
+         *     is cooler than `pull_below_c`.
          */
         Hollow: {
             /** Across Mm */
@@ -4244,6 +4290,8 @@ export interface components {
             least_mm: number;
             /** Part */
             part: string;
+            /** Pull Below C */
+            pull_below_c: number;
             /** Rim */
             rim: [
                 number,
@@ -4329,6 +4377,7 @@ export interface components {
             air_c: number[];
             /** Cool Min */
             cool_min: number;
+            crack: components["schemas"]["CrackScale"];
             /** Minutes */
             minutes: number[];
             /** Number */
@@ -4478,12 +4527,17 @@ export interface components {
             /** Upright Nmm */
             upright_nmm: number;
         };
-        /** JointOut */
+        /**
+         * JointOut
+         * @description `other` is the same joint on the other side.
+         */
         JointOut: {
             /** Id */
             id: string;
             /** Label */
             label: string;
+            /** Other */
+            other: string | null;
             /** Parent */
             parent: string | null;
             /** Spread Deg */
@@ -5768,7 +5822,7 @@ export interface components {
         /**
          * PartBulk
          * @description Core of one part. `foil_g` and `foil_m`, off the roll, are nought where it is not of foil;
-         *     `deepest_mm` is the most clay anywhere.
+         *     `deepest_mm` is the most clay anywhere; `out_of_range` where that is too little or too much.
          */
         PartBulk: {
             ballast: components["schemas"]["Ballast"] | null;
@@ -5790,6 +5844,8 @@ export interface components {
             kind: string;
             /** Label */
             label: string;
+            /** Out Of Range */
+            out_of_range: boolean;
             piece: components["schemas"]["CorePiece"] | null;
             /**
              * State
@@ -6046,6 +6102,19 @@ export interface components {
             wire_mm: number;
         };
         /**
+         * Places
+         * @description Where a step could go instead: into which bakes, of which `own_bake` would be a new one, or before
+         *     which steps, in their order.
+         */
+        Places: {
+            /** Bakes */
+            bakes: number[];
+            /** Before */
+            before: string[];
+            /** Own Bake */
+            own_bake: number | null;
+        };
+        /**
          * Plan
          * @description Everything that follows from a sheet.
          */
@@ -6168,6 +6237,10 @@ export interface components {
              * @default []
              */
             operations: components["schemas"]["Operation"][];
+            /** Pose */
+            pose?: "mirror" | {
+                [key: string]: components["schemas"]["JointAngles"];
+            } | null;
             /** Runs */
             runs?: (components["schemas"]["AddRun"] | components["schemas"]["RouteRun"] | components["schemas"]["SplitRun"] | components["schemas"]["ThroughRun"] | components["schemas"]["JoinRuns"] | components["schemas"]["SuggestRuns"]) | null;
         };
@@ -6399,7 +6472,8 @@ export interface components {
         };
         /**
          * ReachPlan
-         * @description What was found of reach; `fresh` where the figure has not changed since it was looked at.
+         * @description What was found of reach; `fresh` where the figure has not changed since it was looked at. The brush widens
+         *     behind its tip by `widens_deg`.
          */
         ReachPlan: {
             /** Brush Mm */
@@ -6410,6 +6484,8 @@ export interface components {
             looked: boolean;
             /** Patches */
             patches: components["schemas"]["PatchPlan"][];
+            /** Widens Deg */
+            widens_deg: number;
         };
         /**
          * Reached
@@ -7326,7 +7402,8 @@ export interface components {
         };
         /**
          * StepPlan
-         * @description A step in its place: `bake` is the bake it goes into, none for work after the last.
+         * @description A step in its place: `bake` is the bake it goes into, none for work after the last. One that is
+         *     `movable` may be put elsewhere by hand, if its reasons allow.
          */
         StepPlan: {
             /** Bake */
@@ -7346,6 +7423,8 @@ export interface components {
             label: string;
             /** Minutes */
             minutes: number;
+            /** Movable */
+            movable: boolean;
             /** Needs */
             needs: components["schemas"]["Need"][];
             /** Part */
@@ -11665,6 +11744,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_order_api_get_places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Places"];
                 };
             };
             /** @description Not Found */

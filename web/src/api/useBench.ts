@@ -1,11 +1,12 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useOutbox } from "../outbox/useOutbox";
 import { client, data } from "./client";
+import { keys } from "./keys";
 
 /** The newest entries of a log, as many as are asked for. */
 export const useLog = (id: string, limit: number) =>
   useQuery({
-    queryKey: ["log", id, limit],
+    queryKey: keys.logPage(id, limit),
     queryFn: () =>
       data(
         client.GET("/api/v1/figures/{figure_id}/log", {
@@ -20,8 +21,8 @@ export function useBench(id: string) {
   const queries = useQueryClient();
   const outbox = useOutbox();
   const onSuccess = () => {
-    void queries.invalidateQueries({ queryKey: ["log", id] });
-    void queries.invalidateQueries({ queryKey: ["away"] });
+    void queries.invalidateQueries({ queryKey: keys.log(id) });
+    void queries.invalidateQueries({ queryKey: keys.away });
   };
   return {
     tick: (step: string, done: boolean) => outbox.put({ kind: "tick", figure: id, step, done }),

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, data } from "./client";
+import { keys } from "./keys";
 
 /** This person's own time of day, to the minute, as the server is told it. */
 export function localNow(now = new Date()): string {
@@ -9,7 +10,7 @@ export function localNow(now = new Date()): string {
 
 export const useCalendar = (figures: string[]) =>
   useQuery({
-    queryKey: ["figure", "calendar", figures.join(",")],
+    queryKey: keys.calendar(figures),
     queryFn: () =>
       data(
         client.GET("/api/v1/calendar", {

@@ -6,6 +6,7 @@ import type {
   CopyOf,
   Drag,
   Edited,
+  Edits,
   FigureOut,
   Operation,
   Pick,
@@ -13,6 +14,7 @@ import type {
   Preview,
   RunEdit,
 } from "./types";
+import { keys } from "./keys";
 
 export interface Change {
   label: string;
@@ -20,6 +22,8 @@ export interface Change {
   drag?: Drag;
   add?: Pick;
   copy_of?: CopyOf;
+  /** A pose to take up, or the one there is in a mirror. */
+  pose?: NonNullable<Edits["pose"]>;
   runs?: RunEdit;
 }
 
@@ -30,6 +34,7 @@ const bodyOf = (change: Change, base_revision: number) => ({
   drag: change.drag ?? null,
   add: change.add ?? null,
   copy_of: change.copy_of ?? null,
+  pose: change.pose ?? null,
   runs: change.runs ?? null,
 });
 
@@ -52,7 +57,7 @@ function ticked(shown: Edited, ticks: Map<string, boolean>): Edited {
 
 export function useFigure(id: string) {
   const query = useQuery({
-    queryKey: ["figure", id],
+    queryKey: keys.figure(id),
     queryFn: async (): Promise<Edited> => {
       const [figure, plan] = await Promise.all([
         documentOf<FigureOut>(client.GET("/api/v1/figures/{figure_id}", path(id))),
@@ -77,11 +82,11 @@ export function useFigureChanges(id: string) {
   const queries = useQueryClient();
   const outbox = useOutbox();
   const keep = (edited: Edited) => {
-    queries.setQueryData(["figure", id], edited);
-    void queries.invalidateQueries({ queryKey: ["shelf"] });
+    queries.setQueryData(keys.figure(id), edited);
+    void queries.invalidateQueries({ queryKey: keys.shelf });
   };
   const edit = (change: Change) => {
-    const now = queries.getQueryData<Edited>(["figure", id]);
+    const now = queries.getQueryData<Edited>(keys.figure(id));
     const body = bodyOf(change, now?.figure.revision ?? 1);
     return outbox.put({ kind: "edit", figure: id, body });
   };

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, data } from "./client";
+import { keys } from "./keys";
 
 /** Every wire tried on a run; asked anew whenever the figure is another. */
 export const useGauges = (figure_id: string, run: string, revision: number, open: boolean) =>
   useQuery({
-    queryKey: ["figure", figure_id, "gauges", run, revision],
+    queryKey: keys.gauges(figure_id, run, revision),
     queryFn: () =>
       data(
         client.GET("/api/v1/figures/{figure_id}/runs/{run}/gauges", {
@@ -16,7 +17,7 @@ export const useGauges = (figure_id: string, run: string, revision: number, open
 
 export const useKeptPoses = (figure_id: string) =>
   useQuery({
-    queryKey: ["kept-poses", figure_id],
+    queryKey: keys.keptPoses(figure_id),
     queryFn: () =>
       data(
         client.GET("/api/v1/figures/{figure_id}/kept-poses", { params: { path: { figure_id } } }),
@@ -26,7 +27,7 @@ export const useKeptPoses = (figure_id: string) =>
 /** The wall of clay on each elevation; asked while it is shown. */
 export const useWalls = (figure_id: string, revision: number, shown: boolean) =>
   useQuery({
-    queryKey: ["figure", figure_id, "walls", revision],
+    queryKey: keys.walls(figure_id, revision),
     queryFn: () =>
       data(client.GET("/api/v1/figures/{figure_id}/walls", { params: { path: { figure_id } } })),
     enabled: shown,
@@ -36,7 +37,7 @@ export const useWalls = (figure_id: string, revision: number, shown: boolean) =>
 /** What the words a person has for a wire may mean. */
 export const useWireWords = (text: string) =>
   useQuery({
-    queryKey: ["wire-words", text],
+    queryKey: keys.wireWords(text),
     queryFn: () => data(client.GET("/api/v1/wire-words", { params: { query: { text } } })),
     enabled: text.trim() !== "",
     retry: false,
@@ -44,6 +45,6 @@ export const useWireWords = (text: string) =>
 
 export const useYields = (revision: number) =>
   useQuery({
-    queryKey: ["yields", revision],
+    queryKey: keys.yields(revision),
     queryFn: () => data(client.GET("/api/v1/yields")),
   });

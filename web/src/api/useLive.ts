@@ -1,24 +1,25 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, csrf, data, problemOf } from "./client";
 import type { CloseBake, LiveOut } from "./types";
+import { keys } from "./keys";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
 /** The running bake of a figure, asked again every few seconds. */
 export const useLive = (figure_id: string) =>
   useQuery({
-    queryKey: ["live", figure_id],
+    queryKey: keys.live(figure_id),
     queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/live", path(figure_id))),
     refetchInterval: (query) => (query.state.data?.live ? 3000 : 30_000),
   });
 
 export function useLiveChanges(figure_id: string) {
   const queries = useQueryClient();
-  const again = () => void queries.invalidateQueries({ queryKey: ["live", figure_id] });
+  const again = () => void queries.invalidateQueries({ queryKey: keys.live(figure_id) });
   const over = () => {
     again();
-    void queries.invalidateQueries({ queryKey: ["figure", figure_id] });
-    void queries.invalidateQueries({ queryKey: ["shelf"] });
+    void queries.invalidateQueries({ queryKey: keys.figure(figure_id) });
+    void queries.invalidateQueries({ queryKey: keys.shelf });
   };
   return {
     begin: useMutation({

@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, data } from "./client";
+import { keys } from "./keys";
 
 export const useMe = () =>
   useQuery({
-    queryKey: ["me"],
+    queryKey: keys.me,
     queryFn: () => data(client.GET("/api/v1/me")),
     staleTime: Infinity,
   });
@@ -30,8 +31,8 @@ export function useSession() {
     },
     onSuccess: async (_, { way }) => {
       if (way === "again" || way === "demo-again") return;
-      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== "me" });
-      await queries.invalidateQueries({ queryKey: ["me"] });
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== keys.me[0] });
+      await queries.invalidateQueries({ queryKey: keys.me });
     },
   });
 }

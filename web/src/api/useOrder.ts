@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { client, data } from "./client";
 import type { MishapKind } from "./types";
+import { keys } from "./keys";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -20,41 +21,54 @@ export const useTryMove = (figure_id: string) =>
       ),
   });
 
+/** Where a step could go instead; asked while that is chosen. */
+export const usePlaces = (figure_id: string, revision: number, step: string, open: boolean) =>
+  useQuery({
+    queryKey: keys.places(figure_id, revision, step),
+    queryFn: () =>
+      data(
+        client.GET("/api/v1/figures/{figure_id}/steps/{key}/places", {
+          params: { path: { figure_id, key: step } },
+        }),
+      ),
+    enabled: open,
+  });
+
 /** The reach of the brush, worked out while one looks on; the plan is asked again when it is there. */
 export function useReach(figure_id: string, revision: number, fresh: boolean) {
   const queries = useQueryClient();
   const asked = useQuery({
-    queryKey: ["reach", figure_id, revision],
+    queryKey: keys.reach(figure_id, revision),
     queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/reach", path(figure_id))),
     enabled: !fresh,
     refetchInterval: (query) => ((query.state.data?.share ?? 0) < 1 ? 250 : false),
   });
   const share = asked.data?.share ?? 0;
   useEffect(() => {
-    if (!fresh && share >= 1) void queries.invalidateQueries({ queryKey: ["figure", figure_id] });
+    if (!fresh && share >= 1) void queries.invalidateQueries({ queryKey: keys.figure(figure_id) });
   }, [fresh, share, queries, figure_id]);
   return { share: fresh ? 1 : share, error: asked.error };
 }
 
 export const useMishapKinds = () =>
   useQuery({
-    queryKey: ["mishap kinds"],
+    queryKey: keys.mishapKinds,
     queryFn: () => data(client.GET("/api/v1/mishaps")),
     staleTime: Infinity,
   });
 
 export const useMishaps = (figure_id: string) =>
   useQuery({
-    queryKey: ["mishaps", figure_id],
+    queryKey: keys.mishaps(figure_id),
     queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/mend", path(figure_id))),
   });
 
 export function useMending(figure_id: string) {
   const queries = useQueryClient();
   const replan = () => {
-    void queries.invalidateQueries({ queryKey: ["mishaps", figure_id] });
-    void queries.invalidateQueries({ queryKey: ["figure", figure_id] });
-    void queries.invalidateQueries({ queryKey: ["shelf"] });
+    void queries.invalidateQueries({ queryKey: keys.mishaps(figure_id) });
+    void queries.invalidateQueries({ queryKey: keys.figure(figure_id) });
+    void queries.invalidateQueries({ queryKey: keys.shelf });
   };
   return {
     ways: useMutation({

@@ -1,11 +1,12 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { client, csrf, documentOf, problemOf } from "./client";
 import type { Edited, Tiling } from "./types";
+import { keys } from "./keys";
 
 /** How many pages the layout map takes on each paper. */
 export const usePages = (id: string, revision: number) =>
   useQuery({
-    queryKey: ["pages", id, revision],
+    queryKey: keys.pages(id, revision),
     queryFn: () =>
       documentOf<Tiling[]>(
         client.GET("/api/v1/figures/{figure_id}/prints/layout-map/pages", {

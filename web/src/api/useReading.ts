@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, data } from "./client";
+import { keys } from "./keys";
 
 export type Measure = "length" | "mass" | "volume" | "temperature" | "wire";
 
@@ -10,7 +11,7 @@ export const readMeasure = (of: Measure, text: string) =>
 /** How what is being typed is read; nothing while it cannot be. */
 export const useReading = (of: Measure, text: string, asked: boolean) =>
   useQuery({
-    queryKey: ["read", of, text],
+    queryKey: keys.reading(of, text),
     queryFn: () => readMeasure(of, text),
     enabled: asked && /\d|[¼-¾⅐-⅞]/.test(text),
     staleTime: 60_000,

@@ -3,6 +3,7 @@ import { useMemo } from "react";
 import { useOutbox, useUnsaved } from "../outbox/useOutbox";
 import { client, data, documentOf } from "./client";
 import type { Catalogue, Owned, Rules, StoresOut } from "./types";
+import { keys } from "./keys";
 
 type Changes = Record<string, unknown>;
 
@@ -28,7 +29,7 @@ function changed(rules: Rules, changes: Changes): Rules {
 }
 
 const asked = {
-  queryKey: ["rules"],
+  queryKey: keys.rules,
   queryFn: () => data(client.GET("/api/v1/rules")),
   staleTime: 60_000,
 };
@@ -45,22 +46,22 @@ export function useRules() {
 }
 
 export const useStores = () =>
-  useQuery({ queryKey: ["stores"], queryFn: () => data(client.GET("/api/v1/stores")) });
+  useQuery({ queryKey: keys.stores, queryFn: () => data(client.GET("/api/v1/stores")) });
 
 export const useCatalogue = () =>
   useQuery({
-    queryKey: ["catalogue"],
+    queryKey: keys.catalogue,
     queryFn: () => documentOf<Catalogue>(client.GET("/api/v1/catalogue")),
     staleTime: Infinity,
   });
 
 /** Stores change every plan, so plans are asked anew. */
-function useKeep<T>(key: string) {
+function useKeep<T>(queryKey: readonly string[]) {
   const queries = useQueryClient();
   return (answer: T) => {
-    queries.setQueryData([key], answer);
-    void queries.invalidateQueries({ queryKey: ["figure"] });
-    void queries.invalidateQueries({ queryKey: ["shelf"] });
+    queries.setQueryData(queryKey, answer);
+    void queries.invalidateQueries({ queryKey: keys.figures });
+    void queries.invalidateQueries({ queryKey: keys.shelf });
   };
 }
 
@@ -74,18 +75,18 @@ export function useRulesChanges() {
   };
   return {
     set,
-    undo: () => outbox.put({ kind: "rules-undo" }),
-    redo: () => outbox.put({ kind: "rules-redo" }),
+    step: (kind: "undo" | "redo") => outbox.put({ kind: `rules-${kind}` }),
   };
 }
 
 export function useStoresChanges() {
+  const outbox = useOutbox();
   const queries = useQueryClient();
-  const onSuccess = useKeep<StoresOut>("stores");
+  const onSuccess = useKeep<StoresOut>(keys.stores);
   return {
     set: useMutation({
       mutationFn: (stores: Owned) => {
-        const base_revision = queries.getQueryData<StoresOut>(["stores"])?.revision;
+        const base_revision = queries.getQueryData<StoresOut>(keys.stores)?.revision;
         return data(
           client.PUT("/api/v1/stores", {
             params: { query: { base_revision } },
@@ -94,9 +95,8 @@ export function useStoresChanges() {
         );
       },
       onSuccess,
-      onError: () => queries.invalidateQueries({ queryKey: ["stores"] }),
+      onError: () => queries.invalidateQueries({ queryKey: keys.stores }),
     }),
-    undo: useMutation({ mutationFn: () => data(client.POST("/api/v1/stores/undo")), onSuccess }),
-    redo: useMutation({ mutationFn: () => data(client.POST("/api/v1/stores/redo")), onSuccess }),
+    step: (kind: "undo" | "redo") => outbox.put({ kind: `stores-${kind}` }),
   };
 }

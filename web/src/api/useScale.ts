@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, data } from "./client";
+import { keys } from "./keys";
 
 /** What lies on the scale now; asked while somebody looks. */
 export const useScale = (looking: boolean) =>
   useQuery({
-    queryKey: ["scale"],
+    queryKey: keys.scale,
     queryFn: () => data(client.GET("/api/v1/scale")),
     enabled: looking,
     refetchInterval: 700,
@@ -13,14 +14,14 @@ export const useScale = (looking: boolean) =>
 
 export const useDevices = () =>
   useQuery({
-    queryKey: ["devices"],
+    queryKey: keys.devices,
     queryFn: () => data(client.GET("/api/v1/devices")),
     refetchInterval: 10_000,
   });
 
 export function useDeviceChanges() {
   const queries = useQueryClient();
-  const onSuccess = () => void queries.invalidateQueries({ queryKey: ["devices"] });
+  const onSuccess = () => void queries.invalidateQueries({ queryKey: keys.devices });
   return {
     add: useMutation({
       mutationFn: (name: string) => data(client.POST("/api/v1/devices", { body: { name } })),

@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, csrf, data, documentOf, problemOf } from "./client";
 import type { Card, Edited } from "./types";
+import { keys } from "./keys";
 
 export const useShelf = () =>
   useQuery({
-    queryKey: ["shelf"],
+    queryKey: keys.shelf,
     queryFn: () => documentOf<Card[]>(client.GET("/api/v1/figures")),
     refetchInterval: ({ state }) => (state.data?.some((card) => card.as_of) ? AGAIN_MS : false),
   });
@@ -14,7 +15,7 @@ const AGAIN_MS = 2000;
 
 export const useBodies = () =>
   useQuery({
-    queryKey: ["bodies"],
+    queryKey: keys.bodies,
     queryFn: () => data(client.GET("/api/v1/bodies")),
     staleTime: Infinity,
   });
@@ -41,9 +42,9 @@ interface Wanted {
 
 export function useShelfActions() {
   const queries = useQueryClient();
-  const onSuccess = () => queries.invalidateQueries({ queryKey: ["shelf"] });
+  const onSuccess = () => queries.invalidateQueries({ queryKey: keys.shelf });
   const keep = (edited: Edited) => {
-    queries.setQueryData(["figure", edited.figure.id], edited);
+    queries.setQueryData(keys.figure(edited.figure.id), edited);
     void onSuccess();
   };
   return {

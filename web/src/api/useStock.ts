@@ -4,23 +4,24 @@ import { useOutbox } from "../outbox/useOutbox";
 import { client, csrf, data, problemOf } from "./client";
 import type { Booking, CalibrationIn, NewLot } from "./types";
 import type { components } from "./schema";
+import { keys } from "./keys";
 
 type LotChanges = components["schemas"]["LotChanges"];
 type ImportOut = components["schemas"]["ImportOut"];
 
 export const useStock = () =>
-  useQuery({ queryKey: ["stock"], queryFn: () => data(client.GET("/api/v1/stock")) });
+  useQuery({ queryKey: keys.stock, queryFn: () => data(client.GET("/api/v1/stock")) });
 
 /** What planned figures take; it needs their plans, so it comes after the shelf itself. */
 export const useReserved = () =>
   useQuery({
-    queryKey: ["stock", "reserved"],
+    queryKey: keys.reserved,
     queryFn: () => data(client.GET("/api/v1/stock/reserved")),
   });
 
 export const useShopping = (figures: string[]) =>
   useQuery({
-    queryKey: ["stock", "shopping", figures.join(",")],
+    queryKey: keys.shopping(figures),
     queryFn: () =>
       data(
         client.GET("/api/v1/stock/shopping", {
@@ -32,13 +33,13 @@ export const useShopping = (figures: string[]) =>
 
 export const useCosts = () =>
   useQuery({
-    queryKey: ["stock", "costs"],
+    queryKey: keys.costs,
     queryFn: () => data(client.GET("/api/v1/stock/costs")),
   });
 
 export const useMovements = (skip: number) =>
   useQuery({
-    queryKey: ["stock", "movements", skip],
+    queryKey: keys.movements(skip),
     queryFn: () => data(client.GET("/api/v1/stock/movements", { params: { query: { skip } } })),
     placeholderData: (before) => before,
   });

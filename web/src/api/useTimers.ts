@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, data } from "./client";
 import type { components } from "./schema";
+import { keys } from "./keys";
 
 export type NewTimer = components["schemas"]["NewTimer"];
 
 /** Running timers with how far the server's clock is ahead of this one, ms. */
 export const useTimers = (figure_id: string) =>
   useQuery({
-    queryKey: ["timers", figure_id],
+    queryKey: keys.timers(figure_id),
     queryFn: async () => {
       const found = await data(
         client.GET("/api/v1/figures/{figure_id}/timers", { params: { path: { figure_id } } }),
@@ -19,7 +20,7 @@ export const useTimers = (figure_id: string) =>
 
 export function useTimerChanges(figure_id: string) {
   const queries = useQueryClient();
-  const onSuccess = () => void queries.invalidateQueries({ queryKey: ["timers", figure_id] });
+  const onSuccess = () => void queries.invalidateQueries({ queryKey: keys.timers(figure_id) });
   return {
     start: useMutation({
       mutationFn: (body: NewTimer) =>

@@ -9,7 +9,7 @@ import { useRules } from "../api/useRules";
 import { useTimerChanges } from "../api/useTimers";
 import type { StepPlan } from "../api/types";
 import { Elevation } from "../elevation/Elevation";
-import { LAYERS_OF } from "../elevation/layers";
+import { isPlace, PLACES, type Place } from "../stations/registry";
 import { tellProblem } from "../ui/notices";
 import { Saved } from "../outbox/Saved";
 import { ToShelf } from "../ui/NowherePage";
@@ -150,7 +150,7 @@ function Working({ id }: { id: string }) {
           <Elevation
             plan={plan}
             figure={figure}
-            layers={LAYERS_OF[layersOf(step)]}
+            layers={PLACES[placeOf(step)].layers}
             selected={step?.part ?? null}
             onSelect={nothing}
             callouts={[]}
@@ -196,11 +196,9 @@ function Working({ id }: { id: string }) {
   );
 }
 
-/** What is drawn: the layers of the station a step belongs to. */
-function layersOf(step: StepPlan | undefined): keyof typeof LAYERS_OF {
-  const station = step?.station;
-  return station && station in LAYERS_OF ? (station as keyof typeof LAYERS_OF) : "clay";
-}
+/** The station a step belongs to, whose layers are drawn. */
+const placeOf = (step: StepPlan | undefined): Place =>
+  step && isPlace(step.station) ? step.station : "clay";
 
 function fullScreen() {
   if (document.fullscreenElement) void document.exitFullscreen();

@@ -3,7 +3,8 @@ import { expect, test, vi } from "vitest";
 import { ferrywoman, show } from "../testing/bench";
 import type { Callout } from "./Callouts";
 import { Elevation } from "./Elevation";
-import { LAYERS_OF, type Layers } from "./layers";
+import { PLACES } from "../stations/registry";
+import type { Layers } from "./layers";
 import { nearestJoint } from "./Joints";
 import { pathOf, projected } from "./paths";
 
@@ -27,7 +28,7 @@ function drawn(changes: Changes = {}) {
     <Elevation
       plan={plan}
       figure={figure}
-      layers={LAYERS_OF.clay}
+      layers={PLACES.clay.layers}
       selected={null}
       onSelect={quiet}
       callouts={[]}
@@ -53,21 +54,21 @@ test("every part is in both elevations, by its name", () => {
 });
 
 test("wire is drawn in its layer only, one line a run and view", () => {
-  const { plan, all } = drawn({ layers: LAYERS_OF.frame });
+  const { plan, all } = drawn({ layers: PLACES.frame.layers });
   expect(all("polyline[data-run]")).toHaveLength(2 * plan.frame.runs.length);
   document.body.innerHTML = "";
-  expect(drawn({ layers: LAYERS_OF.order }).all("polyline[data-run]")).toHaveLength(0);
+  expect(drawn({ layers: PLACES.order.layers }).all("polyline[data-run]")).toHaveLength(0);
 });
 
 test("cores are hatched where there is foil", () => {
-  const { plan, all } = drawn({ layers: LAYERS_OF.bulk });
+  const { plan, all } = drawn({ layers: PLACES.bulk.layers });
   const cored = plan.drawing.front.parts.filter((part) => part.core.length).length;
   expect(cored).toBeGreaterThan(5);
   expect(all('path[fill="url(#foil)"]')).toHaveLength(2 * cored);
 });
 
 test("painted parts wear their area's colour, bought ones without an area do not look like clay", () => {
-  const { all } = drawn({ layers: LAYERS_OF.colour });
+  const { all } = drawn({ layers: PLACES.colour.layers });
   const fill = (part: string) => all(`[data-part=${part}]`)[0]?.getAttribute("fill");
   expect(fill("hat_brim")).toBe("#c9962f");
   expect(fill("eye_r")).not.toBe(fill("skull"));

@@ -1,24 +1,33 @@
 import { Waiting } from "../ui/Waiting";
 import { Box, Center, Flex, Spinner } from "@chakra-ui/react";
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import {
+  lazy,
+  Suspense,
+  useCallback,
+  useEffect,
+  useMemo,
+  useReducer,
+  useRef,
+  useState,
+} from "react";
 import { useNavigate, useParams } from "react-router";
 import { useFigure, useFigureChanges, usePreview, type Change } from "../api/useFigure";
 import { useWalls } from "../api/useFrame";
-import { STATIONS, TITLES, type Operation } from "../api/types";
+import { TITLES, type Operation } from "../api/types";
 import { Dragging, DraggingContext } from "../drag/dragging";
 import { Elevation } from "../elevation/Elevation";
-import { LAYERS_OF, type Layer } from "../elevation/layers";
-import type { Tints } from "../elevation/Parts";
+import type { Layer } from "../elevation/layers";
 import { useUnsaved } from "../outbox/useOutbox";
 import { NowherePage, ToShelf } from "../ui/NowherePage";
 import { announce } from "../ui/announce";
 import { tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
-import { calloutsOf, markedOf, type Place } from "./callouts";
+import { fetchPanels, isPlace, PLACES, type Place } from "../stations/registry";
+import { whenIdle } from "../ui/later";
 import { Head } from "./Head";
-import { printOf } from "./printOf";
 import { SidePanel } from "./SidePanel";
+import { looked, lookedAt } from "./state";
 import { Strip } from "./Strip";
 import { Toolbar } from "./Toolbar";
 import { useFigureKeys } from "./useFigureKeys";
@@ -27,9 +36,6 @@ import { FigurePageContext, type FigurePage as Page } from "./useFigurePage";
 /** A pose that has been still for so long gets its whole plan. */
 const REST_MS = 250;
 const TurnView = lazy(() => import("../turn/TurnView"));
-
-const isPlace = (text: string): text is Place =>
-  text === "log" || STATIONS.some((station) => station === text);
 
 export function FigurePage() {
   const { id = "", station = "" } = useParams();
@@ -57,24 +63,20 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const preview = usePreview(id, figure.revision);
   const [dragging] = useState(() => new Dragging(id));
   const rest = useRef<number>(undefined);
-  const [posing, setPosing] = useState(false);
-  const [selected, select] = useState<string | null>(null);
-  const [layers, setLayers] = useState(LAYERS_OF[place]);
-  const [bake, setBake] = useState(1);
-  const [ghosts, showGhosts] = useState(false);
-  const [joint, chooseJoint] = useState<string | null>(null);
-  const [bothSides, setBothSides] = useState(false);
+  const [now, act] = useReducer(looked, place, lookedAt);
+  if (now.place !== place) act({ do: "go", place });
+  const { layers, selected, bake, joint, bothSides, posing, turning } = now;
+  const { overlays, callouts: calledOut, marks, prints } = PLACES[place];
+  const tints = overlays.tints ? now.tints : null;
+  const select = useCallback((part: string | null) => act({ do: "select", part }), []);
   const [tabSeen] = useState(() => new Map<string, string>());
-  const [wallsShown, showWalls] = useState(false);
-  const [tints, setTints] = useState<Tints | null>(null);
-  const mapped = useWalls(id, figure.revision, wallsShown && place === "bulk");
-  const [atRest, setAtRest] = useState(false);
-  const [turning, setTurning] = useState(false);
-  const toggleTurning = useCallback(() => setTurning((now) => !now), []);
+  const wallsShown = now.walls && overlays.walls === true;
+  const mapped = useWalls(id, figure.revision, wallsShown);
+  const toggleTurning = useCallback(() => act({ do: "turn about" }), []);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
-  const heights = atRest ? plan.character.landmarks : plan.character.posed_landmarks;
-  const posed = place === "character" && Object.keys(figure.sheet.pose).length > 0;
+  const heights = now.atRest ? plan.character.landmarks : plan.character.posed_landmarks;
+  const posed = overlays.landmarks && Object.keys(figure.sheet.pose).length > 0;
   const { edit, step } = changes;
   const unsaved = useUnsaved().entries.some(
     ({ sent }) => sent.kind === "edit" && sent.figure === id,
@@ -83,12 +85,12 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const drop = useCallback(() => {
     window.clearTimeout(rest.current);
     dragging.drop();
-    setPosing(false);
+    act({ do: "pose", posing: false });
     letGo();
   }, [dragging, letGo]);
   /** The pose on its way: about right at once, the whole plan when it has been at rest for a while. */
   const turn = (change: Change) => {
-    setPosing(true);
+    act({ do: "pose", posing: true });
     dragging.ask({ drag: change.drag, operations: change.operations });
     window.clearTimeout(rest.current);
     rest.current = window.setTimeout(() => preview.ask(change), REST_MS);
@@ -103,7 +105,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     if (part) announce(`Chosen: ${part.label}`);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- it is told when it is chosen, not when it changes
   }, [selected]);
-  useEffect(() => setLayers(LAYERS_OF[place]), [place]);
+  useEffect(() => whenIdle(() => void fetchPanels().catch(() => undefined)), []);
   const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
   const toBench = useCallback(() => void go(`/bench/${id}`), [go, id]);
   const make = useCallback((what: Change) => edit(what).finally(drop), [edit, drop]);
@@ -115,12 +117,14 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     (label: string, operations: Operation[]) => change(label, operations).catch(tellProblem),
     [change],
   );
-  const undo = () => void ((figure.can_undo || unsaved) && step("undo").catch(tellProblem));
-  const redo = () => void (figure.can_redo && step("redo").catch(tellProblem));
+  const { can_undo, can_redo, undo_label } = figure;
+  const steps = { can_undo: can_undo || unsaved, can_redo, undo_label, step };
 
   const page: Page = {
     figure,
     plan,
+    looked: now,
+    act,
     selected,
     select,
     change,
@@ -130,19 +134,10 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     turn,
     drop,
     keep: changes.keep,
-    ghosts,
-    showGhosts,
-    wallsShown,
-    showWalls,
-    joint,
-    chooseJoint,
-    bothSides,
-    setBothSides,
-    setTints,
     tabSeen,
     goTo,
   };
-  const toggle = (layer: Layer) => setLayers((now) => ({ ...now, [layer]: !now[layer] }));
+  const toggle = (layer: Layer) => act({ do: "toggle layer", layer });
   const parts = figure.sheet.parts;
   useFigureKeys({
     parts: parts.map((part) => part.id),
@@ -150,19 +145,20 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     select,
     goTo,
     toggle,
-    undo,
-    redo,
     turn: toggleTurning,
     bench: toBench,
-    print: printOf(id, place, bake),
+    print: prints(id, bake),
     finder,
   });
 
   const callouts = useMemo(
-    () => calloutsOf(plan, place, bake, units, tints),
-    [plan, place, bake, units, tints],
+    () => calledOut({ plan, bake, units, tints }),
+    [calledOut, plan, bake, units, tints],
   );
-  const marked = useMemo(() => markedOf(plan, place, bake), [plan, place, bake]);
+  const marked = useMemo(
+    () => marks({ plan, bake, units, tints }),
+    [marks, plan, bake, units, tints],
+  );
   const shownBake = plan.bake.bakes.find((row) => row.number === bake) ?? plan.bake.bakes[0];
 
   return (
@@ -197,12 +193,11 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                 onLayer={toggle}
                 turning={turning}
                 onTurn={toggleTurning}
-                atRest={posed ? atRest : undefined}
-                onAtRest={setAtRest}
+                atRest={posed ? now.atRest : undefined}
+                onAtRest={(shown) => act({ do: "show", what: "atRest", shown })}
                 finder={finder}
                 onFind={select}
-                onUndo={undo}
-                onRedo={redo}
+                steps={steps}
                 onReplaced={changes.keep}
               />
               <Box flex="1" minHeight="0" px="1" data-elevations>
@@ -233,15 +228,15 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                     onSelect={select}
                     callouts={callouts}
                     marked={marked}
-                    tints={place === "bake" ? tints : null}
-                    supports={place === "bake" ? shownBake?.supports : undefined}
-                    handles={place === "frame"}
+                    tints={tints}
+                    supports={overlays.supports ? shownBake?.supports : undefined}
+                    handles={overlays.joints === true}
                     joint={joint}
-                    onJoint={chooseJoint}
-                    landmarks={place === "character" ? heights : undefined}
-                    pictures={place === "character" || place === "frame"}
-                    ghosts={ghosts && place === "character"}
-                    walls={wallsShown && place === "bulk" ? mapped.data?.maps : undefined}
+                    onJoint={(taken) => act({ do: "take joint", joint: taken })}
+                    landmarks={overlays.landmarks ? heights : undefined}
+                    pictures={overlays.pictures}
+                    ghosts={now.ghosts && overlays.ghosts}
+                    walls={wallsShown ? mapped.data?.maps : undefined}
                     onTake={() => dragging.ask({})}
                     onDrag={({ joint, view, to }) =>
                       turn({
@@ -260,7 +255,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                 )}
               </Box>
             </Flex>
-            <SidePanel plan={plan} place={place} bake={bake} onBake={setBake} />
+            <SidePanel plan={plan} place={place} />
           </Flex>
           <Strip plan={plan} onGo={goTo} />
         </Flex>

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading } from "@chakra-ui/react";
 import { type Plan } from "../api/types";
-import type { Place } from "./callouts";
+import type { Place } from "../stations/registry";
 import { Running } from "./Running";
 import { WorkLine } from "./WorkLine";
 

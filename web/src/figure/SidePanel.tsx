@@ -1,27 +1,17 @@
-import { Box, Flex, Heading, Text } from "@chakra-ui/react";
-import { useEffect, useRef, type ReactNode } from "react";
+import { Box, Flex, Heading, Skeleton, Text } from "@chakra-ui/react";
+import { Suspense, useEffect, useRef } from "react";
 import { TITLES, type Plan } from "../api/types";
-import { LogPanel } from "../log/LogPanel";
-import { BakePanel } from "../stations/bake/BakePanel";
-import { BulkPanel } from "../stations/bulk/BulkPanel";
-import { CharacterPanel } from "../stations/character/CharacterPanel";
-import { ClayPanel } from "../stations/clay/ClayPanel";
-import { ColourPanel } from "../stations/colour/ColourPanel";
-import { FinishPanel } from "../stations/finish/FinishPanel";
-import { FramePanel } from "../stations/frame/FramePanel";
-import { OrderPanel } from "../stations/order/OrderPanel";
-import type { Place } from "./callouts";
+import { PLACES, type Place } from "../stations/registry";
 import { Findings, Worst } from "./Findings";
 
 interface Props {
   plan: Plan;
   place: Place;
-  bake: number;
-  onBake: (bake: number) => void;
 }
 
 /** A station's panel: its head with the worst that is said of it, what it is about, and its findings. */
-export function SidePanel({ plan, place, bake, onBake }: Props) {
+export function SidePanel({ plan, place }: Props) {
+  const Panel = PLACES[place].panel.Shown;
   const panel = useRef<HTMLDivElement>(null);
   const said = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -70,7 +60,9 @@ export function SidePanel({ plan, place, bake, onBake }: Props) {
           </Heading>
           {place === "log" ? null : <Worst findings={findings} onGo={toFindings} />}
         </Flex>
-        {panelOf(place, bake, onBake)}
+        <Suspense fallback={<Skeleton height="40dvh" />}>
+          <Panel />
+        </Suspense>
         {place === "log" ? null : (
           <Box
             as="section"
@@ -97,27 +89,4 @@ export function SidePanel({ plan, place, bake, onBake }: Props) {
       </Box>
     </Flex>
   );
-}
-
-function panelOf(place: Place, bake: number, onBake: (bake: number) => void): ReactNode {
-  switch (place) {
-    case "character":
-      return <CharacterPanel />;
-    case "frame":
-      return <FramePanel />;
-    case "bulk":
-      return <BulkPanel />;
-    case "clay":
-      return <ClayPanel />;
-    case "order":
-      return <OrderPanel />;
-    case "bake":
-      return <BakePanel shown={bake} onShow={onBake} />;
-    case "colour":
-      return <ColourPanel />;
-    case "finish":
-      return <FinishPanel />;
-    case "log":
-      return <LogPanel />;
-  }
 }

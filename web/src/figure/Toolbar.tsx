@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input } from "@chakra-ui/react";
 import type { RefObject } from "react";
 import type { Edited, FigureOut } from "../api/types";
 import { LAYERS, type Layer, type Layers } from "../elevation/layers";
+import { UndoButtons, type Steps } from "../ui/UndoButtons";
 import { SheetFile } from "./SheetFile";
 
 interface Props {
@@ -15,15 +16,13 @@ interface Props {
   onAtRest: (atRest: boolean) => void;
   finder: RefObject<HTMLInputElement | null>;
   onFind: (part: string) => void;
-  onUndo: () => void;
-  onRedo: () => void;
+  steps: Steps;
   onReplaced: (edited: Edited) => void;
 }
 
 /** Over the elevations: layers, turn view, finding a part, undo, the sheet as a file. */
 export function Toolbar(props: Props) {
-  const { figure, layers, onLayer, turning, onTurn, finder, onFind, onUndo, onRedo, onReplaced } =
-    props;
+  const { figure, layers, onLayer, turning, onTurn, finder, onFind, steps, onReplaced } = props;
   const { atRest, onAtRest } = props;
   const parts = figure.sheet.parts;
   return (
@@ -88,25 +87,7 @@ export function Toolbar(props: Props) {
         ))}
       </datalist>
       <Box flex="1" />
-      <Button
-        size="2xs"
-        variant="outline"
-        borderColor="hairline"
-        disabled={!figure.can_undo}
-        onClick={onUndo}
-        title={figure.undo_label ? `Undo: ${figure.undo_label}` : "Nothing to undo"}
-      >
-        Undo
-      </Button>
-      <Button
-        size="2xs"
-        variant="outline"
-        borderColor="hairline"
-        disabled={!figure.can_redo}
-        onClick={onRedo}
-      >
-        Redo
-      </Button>
+      <UndoButtons steps={steps} size="2xs" />
       <SheetFile id={figure.id} revision={figure.revision} onReplaced={onReplaced} />
     </Flex>
   );

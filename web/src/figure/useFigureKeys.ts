@@ -6,7 +6,7 @@ import type { Layer } from "../elevation/layers";
 import { useFinderKey } from "../ui/useFinderKey";
 import { behindDialog, useKey, useSign } from "../ui/useKey";
 import { notices } from "../ui/notices";
-import type { Place } from "./callouts";
+import type { Place } from "../stations/registry";
 
 interface Deeds {
   parts: string[];
@@ -14,8 +14,6 @@ interface Deeds {
   select: (part: string | null) => void;
   goTo: (place: Place) => void;
   toggle: (layer: Layer) => void;
-  undo: () => void;
-  redo: () => void;
   turn: () => void;
   bench: () => void;
   /** The address of this place's print, where it has one. */
@@ -32,7 +30,7 @@ export function nextPart(parts: string[], selected: string | null, by: 1 | -1): 
 
 /** The keys of a figure page; none acts while typing, and House rules can switch them off. */
 export function useFigureKeys(deeds: Deeds) {
-  const { parts, selected, select, goTo, toggle, undo, redo, turn, bench, print, finder } = deeds;
+  const { parts, selected, select, goTo, toggle, turn, bench, print, finder } = deeds;
   const single = useRules().data?.rules.single_keys ?? true;
   useHotkeys(
     "1,2,3,4,5,6,7,8",
@@ -51,17 +49,6 @@ export function useFigureKeys(deeds: Deeds) {
   useKey("b", bench, single);
   useSign("[", () => select(nextPart(parts, selected, -1)), single);
   useSign("]", () => select(nextPart(parts, selected, 1)), single);
-  useKey("z", undo, single);
-  useKey("shift+z", redo, single);
-  // With Ctrl it is undone from a select or a slider too; text that is being typed keeps its own.
-  const anywhere = {
-    preventDefault: true,
-    useKey: true,
-    ignoreEventWhen: behindDialog,
-    enableOnFormTags: ["select", "slider"] as const,
-  };
-  useHotkeys("mod+z", undo, anywhere);
-  useHotkeys("mod+shift+z", redo, anywhere);
   const paper = () => {
     if (print) window.open(print, "_blank", "noopener");
     else notices.create({ type: "info", title: "This station has no sheet to print." });

@@ -1,12 +1,15 @@
-import { createContext, useContext } from "react";
-import type { Tints } from "../elevation/Parts";
+import { createContext, useContext, type Dispatch } from "react";
 import type { Change } from "../api/useFigure";
-import type { Edited, FigureOut, Operation, Plan, StationName } from "../api/types";
+import type { Edited, FigureOut, Operation, Plan } from "../api/types";
+import type { Place } from "../stations/registry";
+import type { Deed, Looked } from "./state";
 
 /** What every station's panel works with. */
 export interface FigurePage {
   figure: FigureOut;
   plan: Plan;
+  looked: Looked;
+  act: Dispatch<Deed>;
   selected: string | null;
   select: (part: string | null) => void;
   /** Change the sheet; resolves when it is saved, rejects with what is wrong. */
@@ -22,23 +25,9 @@ export interface FigurePage {
   drop: () => void;
   /** Take an answer of the server as the figure. */
   keep: (edited: Edited) => void;
-  /** The other ages beside the figure, shown or not. */
-  ghosts: boolean;
-  showGhosts: (shown: boolean) => void;
-  /** The wall of clay laid over the elevations. */
-  wallsShown: boolean;
-  showWalls: (shown: boolean) => void;
-  /** The joint in hand: taken on the elevation or chosen in the panel. */
-  joint: string | null;
-  chooseJoint: (joint: string) => void;
-  /** Posing turns the right and the left joint alike. */
-  bothSides: boolean;
-  setBothSides: (both: boolean) => void;
-  /** Lay a colour over the parts of the elevation, or take it off. */
-  setTints: (tints: Tints | null) => void;
   /** The tab last looked at in each panel that has some. */
   tabSeen: Map<string, string>;
-  goTo: (station: StationName | "log") => void;
+  goTo: (place: Place) => void;
 }
 
 export const FigurePageContext = createContext<FigurePage | null>(null);

@@ -5,6 +5,7 @@ import { signedOut } from "../api/signedOut";
 import { useMe, useSession } from "../api/useMe";
 import { faultText } from "../ui/useDraft";
 import { useOutbox } from "./useOutbox";
+import { keys } from "../api/keys";
 
 /** The server has forgotten who this is: sign in where one stands, and what was done is sent. */
 export function SignInAgain() {
@@ -67,7 +68,7 @@ export function SignInAgain() {
                   variant="outline"
                   onClick={() => {
                     signedOut.over();
-                    void queries.invalidateQueries({ queryKey: ["me"] });
+                    void queries.invalidateQueries({ queryKey: keys.me });
                   }}
                 >
                   Sign in as somebody else

@@ -1,7 +1,8 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { client, csrf, data, documentOf, Problem, problemOf } from "../api/client";
-import type { Booking, Edited, RulesOut } from "../api/types";
+import type { Booking, Edited, RulesOut, StoresOut } from "../api/types";
 import type { components } from "../api/schema";
+import { keys } from "../api/keys";
 
 type Schemas = components["schemas"];
 
@@ -14,11 +15,12 @@ export type Sent =
   | { kind: "note"; figure: string; text: string; picture: File | null }
   | { kind: "booking"; item: number; booking: Omit<Booking, "client_key"> }
   | { kind: "rules"; changes: Record<string, unknown>; seen: Record<string, unknown> }
-  | { kind: "rules-undo" | "rules-redo" };
+  | { kind: "rules-undo" | "rules-redo" | "stores-undo" | "stores-redo" };
 
 /** What it changes: things of one subject are sent one after another. */
 export const subjectOf = (sent: Sent): string => {
   if ("figure" in sent) return `figure ${sent.figure}`;
+  if (sent.kind === "stores-undo" || sent.kind === "stores-redo") return "stores";
   return sent.kind === "booking" ? "stock" : "rules";
 };
 
@@ -91,6 +93,10 @@ export function send(sent: Sent, key: string, device: string): Promise<unknown> 
       return data(client.POST("/api/v1/rules/undo", common));
     case "rules-redo":
       return data(client.POST("/api/v1/rules/redo", common));
+    case "stores-undo":
+      return data(client.POST("/api/v1/stores/undo", common));
+    case "stores-redo":
+      return data(client.POST("/api/v1/stores/redo", common));
   }
 }
 
@@ -114,38 +120,43 @@ async function sendNote(
 
 /** Coils count in every plan, so plans are asked anew. */
 export const afterBooking = (queries: QueryClient) => {
-  for (const key of ["stock", "stores", "figure", "shelf", "yields"])
-    void queries.invalidateQueries({ queryKey: [key] });
+  for (const queryKey of [keys.stock, keys.stores, keys.figures, keys.shelf, keys.everyYield])
+    void queries.invalidateQueries({ queryKey });
 };
 
 /** What the page shows after an answer. */
 export function land(queries: QueryClient, sent: Sent, answer: unknown) {
-  const ask = (...queryKey: string[]) => void queries.invalidateQueries({ queryKey });
+  const ask = (queryKey: readonly string[]) => void queries.invalidateQueries({ queryKey });
   switch (sent.kind) {
     case "edit":
     case "undo":
     case "redo":
-      queries.setQueryData<Edited>(["figure", sent.figure], answer as Edited);
-      return ask("shelf");
+      queries.setQueryData<Edited>(keys.figure(sent.figure), answer as Edited);
+      return ask(keys.shelf);
     case "tick":
     case "bake":
-      ask("figure", sent.figure);
-      return ask("shelf");
+      ask(keys.figure(sent.figure));
+      return ask(keys.shelf);
     case "note":
-      return ask("log", sent.figure);
+      return ask(keys.log(sent.figure));
     case "booking":
       return afterBooking(queries);
+    case "stores-undo":
+    case "stores-redo":
+      queries.setQueryData<StoresOut>(keys.stores, answer as StoresOut);
+      ask(keys.figures);
+      return ask(keys.shelf);
     default:
-      queries.setQueryData<RulesOut>(["rules"], answer as RulesOut);
-      ask("figure");
-      return ask("shelf");
+      queries.setQueryData<RulesOut>(keys.rules, answer as RulesOut);
+      ask(keys.figures);
+      return ask(keys.shelf);
   }
 }
 
 /** What was refused: the page shows what is there. */
 export function landRefused(queries: QueryClient, sent: Sent, problem: Problem) {
   if (problem.status !== 412 && problem.status !== 404) return;
-  const queryKey = "figure" in sent ? ["figure", sent.figure] : [subjectOf(sent)];
+  const queryKey = "figure" in sent ? keys.figure(sent.figure) : [subjectOf(sent)];
   void queries.invalidateQueries({ queryKey });
 }
 
@@ -171,9 +182,11 @@ export function labelOf(sent: Sent): string {
       return sent.body.label ?? "A change";
     case "undo":
     case "rules-undo":
+    case "stores-undo":
       return "Undo";
     case "redo":
     case "rules-redo":
+    case "stores-redo":
       return "Redo";
     case "tick":
       return sent.done ? "A step done" : "A step not done after all";

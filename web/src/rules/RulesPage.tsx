@@ -1,12 +1,13 @@
 import { Waiting } from "../ui/Waiting";
 import { useTitle } from "../ui/useTitle";
-import { Box, Button, Flex, Heading, SimpleGrid, Stack, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useCatalogue, useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
 import { ChoiceField, MeasureField, Note, NumberField, WordsField } from "../ui/fields";
 import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
+import { UndoButtons } from "../ui/UndoButtons";
 import { OvenInside } from "./OvenInside";
 import { FEET, SCHOOLS as FRAME_SCHOOLS } from "./frameWords";
 import {
@@ -62,7 +63,7 @@ const FRAME_NOTES: Record<Rules["frame_school"], string> = {
 export function RulesPage() {
   useTitle("House rules");
   const query = useRules();
-  const { set, undo, redo } = useRulesChanges();
+  const { set, step } = useRulesChanges();
   const catalogue = useCatalogue().data;
   if (!query.data) return <Waiting on={[query]} words="Fetching House rules…" />;
   const { rules, can_undo, can_redo } = query.data;
@@ -75,24 +76,7 @@ export function RulesPage() {
         <Heading as="h1" size="2xl" flex="1">
           House rules
         </Heading>
-        <Button
-          size="sm"
-          variant="outline"
-          borderColor="hairline"
-          disabled={!can_undo}
-          onClick={() => void undo().catch(tellProblem)}
-        >
-          Undo
-        </Button>
-        <Button
-          size="sm"
-          variant="outline"
-          borderColor="hairline"
-          disabled={!can_redo}
-          onClick={() => void redo().catch(tellProblem)}
-        >
-          Redo
-        </Button>
+        <UndoButtons steps={{ can_undo, can_redo, step }} size="sm" />
       </Flex>
       <Text color="inkSoft" mb="5" maxWidth="60ch">
         How you work. Every choice changes the plan of every figure that is not finished; changes

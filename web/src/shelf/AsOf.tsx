@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { useShelf } from "../api/useShelf";
 import { Note } from "../ui/fields";
+import { keys } from "../api/keys";
 
 /** Said over a list while its figures are planned anew by House rules or Stores that were changed. */
 export function AsOf() {
@@ -10,8 +11,8 @@ export function AsOf() {
   const before = useRef(old.length);
   useEffect(() => {
     if (old.length < before.current) {
-      void queries.invalidateQueries({ queryKey: ["stock"] });
-      void queries.invalidateQueries({ queryKey: ["figure", "calendar"] });
+      void queries.invalidateQueries({ queryKey: keys.stock });
+      void queries.invalidateQueries({ queryKey: keys.calendars });
     }
     before.current = old.length;
   }, [old.length, queries]);

@@ -7,12 +7,13 @@ import { notices, tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { length } from "../units/format";
+import { keys } from "../api/keys";
 
 const when = (moment: string) =>
   new Date(moment).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 const useAway = () =>
-  useQuery({ queryKey: ["away"], queryFn: () => data(client.GET("/api/v1/away")) });
+  useQuery({ queryKey: keys.away, queryFn: () => data(client.GET("/api/v1/away")) });
 
 function useBringBack() {
   const queries = useQueryClient();
@@ -30,8 +31,8 @@ function useBringBack() {
             }),
           ),
     onSuccess: () => {
-      for (const key of ["away", "shelf", "log"])
-        void queries.invalidateQueries({ queryKey: [key] });
+      for (const queryKey of [keys.away, keys.shelf, keys.logs])
+        void queries.invalidateQueries({ queryKey });
     },
     onError: tellProblem,
   });

@@ -32,6 +32,7 @@ describe("Hollow, and lights", () => {
       comes_out: false,
       whole: false,
       rim: [],
+      pull_below_c: 45,
     };
     const bulk = { ...plan.bulk, hollows: [hollow] };
     const { user, done } = showStation(<BulkPanel />, { plan: { ...plan, bulk } });

@@ -107,19 +107,15 @@ describe("Frame", () => {
     );
   });
 
-  test("a preset sets every angle of its joints at once", async () => {
+  test("a pose is taken up whole, or mirrored", async () => {
     const { user, done } = showStation(<FramePanel />);
     await user.click(screen.getByRole("tab", { name: "Pose" }));
     await user.click(screen.getByRole("button", { name: "striding" }));
-    const [change] = done.changes;
-    expect(change?.label).toBe("Pose: striding");
-    const shoulder = change?.operations.find((op) => op.path === "joint/shoulder_r");
-    expect(shoulder?.value).toEqual(figure.presets.striding?.shoulder_r);
-    const rest = Object.keys(figure.sheet.pose).filter(
-      (j) => !(j in (figure.presets.striding ?? {})),
-    );
-    for (const joint of rest)
-      expect(change?.operations).toContainEqual({ path: `joint/${joint}`, value: null });
+    await user.click(screen.getByRole("button", { name: "Mirror the pose" }));
+    expect(done.made).toEqual([
+      { label: "Pose: striding", pose: figure.presets.striding },
+      { label: "Mirror the pose", pose: "mirror" },
+    ]);
   });
 
   test("each run says its wire, its hold and its cut", () => {
@@ -227,7 +223,7 @@ describe("Frame", () => {
   });
 
   test("a pose is kept under a name, and turned alike on both sides", async () => {
-    const { user, done } = showStation(<FramePanel />, { bothSides: true });
+    const { user, done } = showStation(<FramePanel />, { looked: { bothSides: true } });
     await user.click(screen.getByRole("tab", { name: "Pose" }));
     await user.type(screen.getByLabelText("Name for this pose"), "Oar planted");
     await user.click(screen.getByRole("button", { name: "Keep it" }));
@@ -388,7 +384,7 @@ describe("Order", () => {
 
 describe("Bake", () => {
   test("each bake has its dial, its minutes and its parts", () => {
-    showStation(<BakePanel shown={1} onShow={() => undefined} />);
+    showStation(<BakePanel />);
     const [first] = plan.bake.bakes;
     expect(screen.getAllByRole("button", { name: /^Bake \d/ })).toHaveLength(
       plan.bake.bakes.length,
@@ -402,14 +398,14 @@ describe("Bake", () => {
   });
 
   test("the minutes it really took are written down", async () => {
-    const { user } = showStation(<BakePanel shown={1} onShow={() => undefined} />);
+    const { user } = showStation(<BakePanel />);
     expect(screen.getByLabelText("Minutes it really took")).toHaveProperty("value", "");
     await user.type(screen.getByLabelText("Minutes it really took"), "68{Enter}");
     await waitFor(() => expect(writes()[0]?.body).toEqual({ minutes: 68 }));
   });
 
   test("a bake that is no more shows the first", () => {
-    showStation(<BakePanel shown={9} onShow={() => undefined} />);
+    showStation(<BakePanel />, { looked: { bake: 9 } });
     expect(screen.getByRole("button", { name: /^Bake \d/, pressed: true }).textContent).toContain(
       "Bake 1",
     );

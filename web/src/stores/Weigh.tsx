@@ -12,7 +12,7 @@ import { useUnits } from "../ui/UnitsContext";
 import { length, lengthAsTyped, mass, massAsTyped, metres, other } from "../units/format";
 import { Scales } from "./Scales";
 import { ScaleButton } from "./ScaleButton";
-import { UndoButtons } from "./UndoButtons";
+import { UndoButtons } from "../ui/UndoButtons";
 
 const PACKINGS = ["loose", "firm", "hammered"];
 
@@ -181,7 +181,7 @@ function Moves({ moves, of }: { moves: Move[]; of: "foil" | "clay" }) {
 /** The balls that are counted with; each can be forgotten, and that undone. */
 function Counted({ stores, catalogue }: Props) {
   const units = useUnits();
-  const { set } = useStoresChanges();
+  const { set, step } = useStoresChanges();
   const rows = stores.stores.weighings;
   return (
     <Box as="section" aria-label="Counted with">
@@ -189,7 +189,7 @@ function Counted({ stores, catalogue }: Props) {
         <Heading as="h2" size="md" flex="1">
           Counted with
         </Heading>
-        <UndoButtons stores={stores} />
+        <UndoButtons steps={{ ...stores, step }} size="sm" />
       </Flex>
       {rows.length === 0 ? (
         <Note>

@@ -6,13 +6,13 @@ import { ChoiceField } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
 import { other, temperature } from "../units/format";
-import { UndoButtons } from "./UndoButtons";
+import { UndoButtons } from "../ui/UndoButtons";
 
 type Kind = "wires" | "clays" | "paints";
 
 /** What the plan may choose from: wires for the runs, clays, foil, paints for the mixes. */
 export function WorkWith({ stores, catalogue }: { stores: StoresOut; catalogue: Catalogue }) {
-  const { set } = useStoresChanges();
+  const { set, step } = useStoresChanges();
   const owned = stores.stores;
   const change = (next: Owned) => set.mutate(next, { onError: tellProblem });
   const toggle = (kind: Kind, id: string, on: boolean) => {
@@ -27,7 +27,7 @@ export function WorkWith({ stores, catalogue }: { stores: StoresOut; catalogue: 
           these paints; a wire or paint of which no lot is written down is taken to be there in any
           amount.
         </Text>
-        <UndoButtons stores={stores} />
+        <UndoButtons steps={{ ...stores, step }} size="sm" />
       </Flex>
       <Group title="Wire">
         <SimpleGrid columns={{ base: 1, md: 2, xl: 4 }} columnGap="6">

@@ -2,13 +2,14 @@ import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { useState, type ReactNode } from "react";
+import { useEffect, useReducer, type ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
 import type { Catalogue, Edited, KindOfStock, Operation, Owned, Rules } from "../api/types";
 import type { Entry, Keep } from "../outbox/outbox";
 import { makeOutbox, OutboxContext } from "../outbox/useOutbox";
+import { looked, lookedAt, type Looked } from "../figure/state";
 import { FigurePageContext, type FigurePage } from "../figure/useFigurePage";
 import { system } from "../theme";
 import { UnitsContext } from "../ui/UnitsContext";
@@ -145,24 +146,35 @@ export interface Done {
   selected: (string | null)[];
 }
 
-/** The page keeps which joint is in hand. */
-function OnPage({ page, children }: { page: FigurePage; children: ReactNode }) {
-  const [joint, chooseJoint] = useState<string | null>(null);
+interface OnPageProps {
+  page: FigurePage;
+  onLook: (now: Looked) => void;
+  children: ReactNode;
+}
+
+/** The page keeps what is looked at. */
+function OnPage({ page, onLook, children }: OnPageProps) {
+  const [now, act] = useReducer(looked, page.looked);
+  useEffect(() => onLook(now), [now, onLook]);
   return (
-    <FigurePageContext.Provider value={{ ...page, joint, chooseJoint }}>
+    <FigurePageContext.Provider value={{ ...page, looked: now, act }}>
       {children}
     </FigurePageContext.Provider>
   );
 }
 
 /** A station's panel on the ferrywoman's page. */
-export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed = {}) {
-  const { units, at, ...rest } = more;
+export function showStation(
+  panel: ReactNode,
+  more: Partial<Omit<FigurePage, "looked">> & Placed & { looked?: Partial<Looked> } = {},
+) {
+  const { units, at, looked: first, ...rest } = more;
   const done: Done = { changes: [], previews: [], made: [], selected: [] };
   const keep = (label: string, operations: Operation[]) =>
     Promise.resolve(done.changes.push({ label, operations }));
   const page: FigurePage = {
     ...ferrywoman(),
+    act: () => undefined,
     selected: null,
     select: (part) => done.selected.push(part),
     change: keep,
@@ -172,18 +184,18 @@ export function showStation(panel: ReactNode, more: Partial<FigurePage> & Placed
     turn: (change) => done.previews.push(change),
     drop: () => done.previews.splice(0),
     keep: () => undefined,
-    ghosts: false,
-    showGhosts: () => undefined,
-    wallsShown: false,
-    showWalls: () => undefined,
-    joint: null,
-    chooseJoint: () => undefined,
-    bothSides: false,
-    setBothSides: () => undefined,
-    setTints: () => undefined,
     tabSeen: new Map(),
     goTo: () => undefined,
     ...rest,
+    looked: { ...lookedAt("character"), ...first },
   };
-  return { ...show(<OnPage page={page}>{panel}</OnPage>, { units, at }), page, done };
+  let now = page.looked;
+  const onLook = (next: Looked) => void (now = next);
+  const shown = show(
+    <OnPage page={page} onLook={onLook}>
+      {panel}
+    </OnPage>,
+    { units, at },
+  );
+  return { ...shown, page, done, now: () => now };
 }

@@ -16,6 +16,7 @@ import { OrbitControls } from "three/addons/controls/OrbitControls.js";
 import { GLTFLoader } from "three/addons/loaders/GLTFLoader.js";
 import type { Layers } from "../elevation/layers";
 import { problemOf } from "../api/client";
+import { keys } from "../api/keys";
 
 interface Props {
   figure_id: string;
@@ -37,7 +38,7 @@ async function modelOf(figure_id: string): Promise<Group> {
 /** The figure in space: turned with mouse or keys, by layer, with the same part selected. */
 export default function TurnView({ figure_id, revision, layers, selected, onSelect }: Props) {
   const model = useQuery({
-    queryKey: ["figure", figure_id, "model", revision],
+    queryKey: keys.model(figure_id, revision),
     queryFn: () => modelOf(figure_id),
     placeholderData: (before) => before,
     structuralSharing: false,

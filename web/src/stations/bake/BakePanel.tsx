@@ -19,14 +19,10 @@ import { PrintLink } from "../../ui/PrintLink";
 
 const HeatChart = lazy(() => import("./HeatChart"));
 
-interface Props {
-  shown: number;
-  onShow: (bake: number) => void;
-}
-
-export function BakePanel({ shown, onShow }: Props) {
-  const { plan } = useFigurePage();
-  const bake = plan.bake.bakes.find((row) => row.number === shown) ?? plan.bake.bakes[0];
+export function BakePanel() {
+  const { plan, looked, act } = useFigurePage();
+  const onShow = (bake: number) => act({ do: "show bake", bake });
+  const bake = plan.bake.bakes.find((row) => row.number === looked.bake) ?? plan.bake.bakes[0];
   if (!bake)
     return (
       <Stack gap="3">
@@ -74,7 +70,7 @@ export function BakePanel({ shown, onShow }: Props) {
   );
 }
 
-function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: Props["onShow"] }) {
+function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => void }) {
   const { figure, plan, selected, select } = useFigurePage();
   const bench = useBench(figure.id);
   const units = useUnits();

@@ -22,15 +22,15 @@ export function InsideTab({ bake }: { bake: BakePlan }) {
 }
 
 function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
-  const { selected, select, setTints } = useFigurePage();
+  const { selected, select, act } = useFigurePage();
   const units = useUnits();
   const [minute, setMinute] = useState(Math.round(bake.off_min));
   const [shown, setShown] = useState<Shown>("fusion");
   const at = momentAt(bake, minute);
   useEffect(() => {
-    setTints(tintsAt(bake, shown, at, units));
-  }, [bake, shown, at, units, setTints]);
-  useEffect(() => () => setTints(null), [setTints]);
+    act({ do: "tint", tints: tintsAt(bake, shown, at, units) });
+  }, [bake, shown, at, units, act]);
+  useEffect(() => () => act({ do: "tint", tints: null }), [act]);
   const part =
     bake.parts.find((row) => row.id === selected) ?? bake.parts.find((row) => row.id === slowest);
   const off = minute > bake.off_min + 0.5;
@@ -110,8 +110,10 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
         }))}
       />
       <Note>
-        Crack: how far the core lags when the surface is at {temperature(100, units)}; low under{" "}
-        {shownDifference(10, units)}, high above {shownDifference(25, units)} degrees (assumed).{" "}
+        Crack: how far the core lags when the surface is at{" "}
+        {temperature(bake.crack.surface_c, units)}; low under{" "}
+        {shownDifference(bake.crack.low_below_c, units)}, high above{" "}
+        {shownDifference(bake.crack.high_above_c, units)} degrees (assumed).{" "}
         {bake.parts.some((row) => row.vent)
           ? "Air shut up round a core pushes when it is hot: prick a vent through the clay where it does not show."
           : ""}

@@ -1,8 +1,7 @@
 import { METRIC } from "../../units/format";
 import { screen, waitFor, within } from "@testing-library/react";
-import { describe, expect, test, vi } from "vitest";
+import { describe, expect, test } from "vitest";
 import type { GunSet, InsideBake, Owned, PartInside, Plan } from "../../api/types";
-import type { Tints } from "../../elevation/Parts";
 import { ABOUT, bench, ferrywoman, server, showStation } from "../../testing/bench";
 import { BakePanel } from "./BakePanel";
 import { momentAt, stateOf, tintsAt } from "./insideAt";
@@ -30,11 +29,12 @@ const INSIDE: InsideBake = {
   number: 1,
   off_min: 60,
   cool_min: 95,
+  crack: { surface_c: 100, low_below_c: 10, high_above_c: 25 },
   minutes: [0, 30, 60, 95],
   air_c: [120, 137, 133, 20],
   parts: [CHEST],
 };
-const panel = <BakePanel shown={1} onShow={() => undefined} />;
+const panel = <BakePanel />;
 
 describe("The inside at a moment", () => {
   test("is that of the nearest minute", () => {
@@ -62,22 +62,19 @@ describe("The inside at a moment", () => {
 describe("The tab of the inside", () => {
   test("colours the elevation by the slider and takes the colour off again", async () => {
     server({ ...ABOUT, [`GET ${AT}/bakes/1/inside`]: INSIDE });
-    const setTints = vi.fn<(tints: Tints | null) => void>();
-    const { user } = showStation(panel, { setTints });
+    const { user, now } = showStation(panel);
     await user.click(screen.getByRole("tab", { name: "Inside" }));
     const slider = await screen.findByRole("slider");
     expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
-    expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("fused");
+    expect(now().tints?.get("chest")?.words).toBe("fused");
     slider.focus();
     await user.keyboard("{Home}");
-    await waitFor(() =>
-      expect(setTints.mock.lastCall?.[0]?.get("chest")?.words).toBe("soft inside"),
-    );
+    await waitFor(() => expect(now().tints?.get("chest")?.words).toBe("soft inside"));
     const table = screen.getByRole("table", { name: "Each part at this minute" });
     expect(table.textContent).toContain("moderate");
     expect(screen.getByText(/prick a vent/)).toBeTruthy();
     await user.click(screen.getByRole("tab", { name: "Oven" }));
-    await waitFor(() => expect(setTints.mock.lastCall?.[0]).toBeNull());
+    await waitFor(() => expect(now().tints).toBeNull());
   });
 });
 

@@ -88,11 +88,7 @@ export function CoresTab() {
               row.label,
               row.core_cm3 > 0 ? mass(row.core_g, units) : "–",
               row.foil_m > 0 ? metres(row.foil_m, units) : "–",
-              <Text
-                key="s"
-                as="span"
-                color={row.state === "in range" || row.state === "solid" ? "ink" : "warn"}
-              >
+              <Text key="s" as="span" color={row.out_of_range ? "warn" : "ink"}>
                 {row.state === "solid"
                   ? `solid, ${length(2 * row.deepest_mm, units)}`
                   : row.state === "in range"
@@ -132,19 +128,21 @@ function Making({ row }: { row: PartBulk }) {
 }
 
 function WallMapSwitch() {
-  const { wallsShown, showWalls } = useFigurePage();
+  const { looked, act } = useFigurePage();
   return (
     <Box>
       <Checkbox.Root
         size="sm"
-        checked={wallsShown}
-        onCheckedChange={({ checked }) => showWalls(checked === true)}
+        checked={looked.walls}
+        onCheckedChange={({ checked }) =>
+          act({ do: "show", what: "walls", shown: checked === true })
+        }
       >
         <Checkbox.HiddenInput />
         <Checkbox.Control borderColor="inkSoft" />
         <Checkbox.Label fontWeight="400">Show the wall on the elevations</Checkbox.Label>
       </Checkbox.Root>
-      {wallsShown ? (
+      {looked.walls ? (
         <Flex wrap="wrap" columnGap="3" rowGap="1" mt="1" fontSize="xs">
           {Object.entries(WALLS).map(([letter, look]) => (
             <Flex key={letter} gap="1.5" align="center">
@@ -167,18 +165,12 @@ function WallMapSwitch() {
 
 /** The wall of every part that has none of its own is House rules'; here all are set at once. */
 function WallOfAll() {
-  const { figure, change } = useFigurePage();
-  const { plan } = useFigurePage();
+  const { figure, plan, change } = useFigurePage();
   const cored = figure.sheet.parts.filter((part) => !part.stock && part.core !== "wire");
-  const walls = plan.bulk.parts
-    .filter((row) => cored.some((part) => part.id === row.id))
-    .map((row) => row.wall_mm);
-  const sorted = [...walls].sort((a, b) => a - b);
-  const usual = sorted[Math.floor(sorted.length / 2)] ?? 6;
   return (
     <MeasureField
       label="Wall over all foil"
-      mm={usual}
+      mm={plan.bulk.usual_wall_mm}
       onCommit={(text) =>
         change(
           "Wall over all foil",

@@ -109,7 +109,8 @@ function HollowSection({ hollows }: { hollows: Hollow[] }) {
               : ""}
           </Text>
           <Note>
-            Pull it after the last bake, below {temperature(45, units)}. Foil cuts: gloves.
+            Pull it after the last bake, below {temperature(row.pull_below_c, units)}. Foil cuts:
+            gloves.
           </Note>
         </Stack>
       ))}

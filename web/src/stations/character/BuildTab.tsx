@@ -201,8 +201,9 @@ function ScaleField() {
 }
 
 function Ages() {
-  const { plan, apply, ghosts, showGhosts } = useFigurePage();
+  const { plan, apply, looked, act } = useFigurePage();
   const { ages } = plan.character;
+  const { ghosts } = looked;
   if (!ages.length && !plan.character.ghosts.length) return null;
   return (
     <Flex gap="1" wrap="wrap" align="center" role="group" aria-label="Age">
@@ -224,7 +225,7 @@ function Ages() {
           aria-pressed={ghosts}
           borderColor={ghosts ? "verdigris" : "hairline"}
           bg={ghosts ? "verdigrisSoft" : "transparent"}
-          onClick={() => showGhosts(!ghosts)}
+          onClick={() => act({ do: "show", what: "ghosts", shown: !ghosts })}
         >
           {ghosts ? "●" : "○"} others beside
         </Button>

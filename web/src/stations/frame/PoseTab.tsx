@@ -1,11 +1,12 @@
 import { Box, Button, Checkbox, Flex, Input, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useKeptPoses } from "../../api/useFrame";
+import type { Change } from "../../api/useFigure";
 import type { KeptPose, Operation } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
-import { mirroredPose, otherSide, poseOperations } from "./poses";
+import { tellProblem } from "../../ui/notices";
 
 const ANGLES = [
   ["swing_deg", "Forward and back"],
@@ -14,18 +15,19 @@ const ANGLES = [
 ] as const;
 
 export function PoseTab() {
-  const { figure, turn, apply, joint, chooseJoint, bothSides, setBothSides } = useFigurePage();
+  const { figure, turn, apply, make, looked, act } = useFigurePage();
+  const { joint, bothSides } = looked;
   const { pose } = figure.sheet;
   const chosen =
     figure.joints.find((row) => row.id === (joint ?? "shoulder_r")) ?? figure.joints[0];
   if (!chosen) return null;
   const angles = pose[chosen.id];
-  const other = bothSides ? otherSide(chosen.id) : null;
+  const take = (label: string, taken: Change["pose"]) =>
+    void make({ label, pose: taken }).catch(tellProblem);
+  const other = bothSides ? chosen.other : null;
   const turned = (key: (typeof ANGLES)[number][0], to: number): Operation[] => [
     set(`joint/${chosen.id}/${key}`, to),
-    ...(other && figure.joints.some((row) => row.id === other)
-      ? [set(`joint/${other}/${key}`, to)]
-      : []),
+    ...(other ? [set(`joint/${other}/${key}`, to)] : []),
   ];
   return (
     <Stack gap="2">
@@ -36,7 +38,7 @@ export function PoseTab() {
             size="xs"
             variant="outline"
             borderColor="hairline"
-            onClick={() => apply(`Pose: ${name.replace("_", " ")}`, poseOperations(pose, preset))}
+            onClick={() => take(`Pose: ${name.replace("_", " ")}`, preset)}
           >
             {name.replace("_", " ")}
           </Button>
@@ -47,7 +49,9 @@ export function PoseTab() {
         <Checkbox.Root
           size="sm"
           checked={bothSides}
-          onCheckedChange={({ checked }) => setBothSides(checked === true)}
+          onCheckedChange={({ checked }) =>
+            act({ do: "show", what: "bothSides", shown: checked === true })
+          }
         >
           <Checkbox.HiddenInput />
           <Checkbox.Control borderColor="inkSoft" />
@@ -57,7 +61,7 @@ export function PoseTab() {
           size="xs"
           variant="outline"
           borderColor="hairline"
-          onClick={() => apply("Mirror the pose", poseOperations(pose, mirroredPose(pose)))}
+          onClick={() => take("Mirror the pose", "mirror")}
         >
           Mirror the pose
         </Button>
@@ -66,7 +70,7 @@ export function PoseTab() {
         label="Joint"
         value={chosen.id}
         options={figure.joints.map((row) => ({ value: row.id, label: row.label }))}
-        onChange={chooseJoint}
+        onChange={(taken) => act({ do: "take joint", joint: taken })}
       />
       {ANGLES.map(([key, label]) => (
         <SliderField
@@ -101,12 +105,12 @@ const keyOf = (label: string, taken: Set<string>): string => {
 
 /** Poses kept under a name: this figure's, and those of other figures that this body can take. */
 function KeptPoses() {
-  const { figure, apply, change } = useFigurePage();
+  const { figure, make, apply, change } = useFigurePage();
   const others = useKeptPoses(figure.id).data ?? {};
   const [name, setName] = useState("");
   const mine = figure.sheet.kept_poses;
   const take = (kept: KeptPose) =>
-    apply(`Pose: ${kept.label}`, poseOperations(figure.sheet.pose, kept.joints));
+    void make({ label: `Pose: ${kept.label}`, pose: kept.joints }).catch(tellProblem);
   const keep = async () => {
     const label = name.trim();
     if (!label) return;

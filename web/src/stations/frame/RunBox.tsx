@@ -63,7 +63,7 @@ export function RunBox({ run }: { run: RunPlan }) {
         {` (${gaugeBeside(c.label, run.gauge)})`}
         {run.locked ? ", locked by you" : ""}
       </Text>
-      <RunFacts run={run} wanted={plan.frame.wanted} />
+      <RunFacts run={run} wanted={plan.frame.wanted} thumb={plan.frame.thumb_n} />
       {c.fails
         .filter((why) => !BARS.has(why.code))
         .map((why) => (

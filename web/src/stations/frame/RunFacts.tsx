@@ -9,10 +9,12 @@ import { times } from "./words";
 interface Props {
   run: RunPlan;
   wanted: FramePlan["wanted"];
+  /** What a thumb pushes with, N. */
+  thumb: FramePlan["thumb_n"];
 }
 
 /** What a run's wire comes to: what it holds against what is wanted, what it fits in, how it bends. */
-export function RunFacts({ run, wanted }: Props) {
+export function RunFacts({ run, wanted, thumb }: Props) {
   const units = useUnits();
   const c = run.chosen;
   return (
@@ -45,7 +47,7 @@ export function RunFacts({ run, wanted }: Props) {
         <Row name="bends">
           {run.card.bends.length === 0 ? "no bend in it" : `by ${c.tool}`}
           {typeof c.push_n === "number"
-            ? `; its end folds at ${value(c.push_n, "N", units)}, a thumb gives ${value(1, "N", units)} to ${value(3, "N", units)}`
+            ? `; its end folds at ${value(c.push_n, "N", units)}, a thumb gives ${value(thumb[0], "N", units)} to ${value(thumb[1], "N", units)}`
             : ""}
         </Row>
       </Table.Body>

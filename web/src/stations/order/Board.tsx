@@ -1,8 +1,22 @@
+import {
+  DndContext,
+  DragOverlay,
+  MouseSensor,
+  pointerWithin,
+  TouchSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type CollisionDetection,
+  type UniqueIdentifier,
+} from "@dnd-kit/core";
 import { Box, CloseButton, Dialog, Flex, Portal, Text } from "@chakra-ui/react";
-import { useMemo, useState, type DragEvent } from "react";
+import { useMemo, useState } from "react";
 import { useCalendar } from "../../api/useCalendar";
 import type { Target } from "../../api/useOrder";
-import type { Plan, StepPlan } from "../../api/types";
+import type { StepPlan } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { minutes } from "../../units/format";
 import { Note } from "../../ui/fields";
@@ -10,8 +24,29 @@ import { MovePicker } from "./MovePicker";
 import { useMoves } from "./useMoves";
 import { byDay, columnsOf, type Column } from "./columns";
 
+/** A press that comes no further is a click; a finger that does not stay scrolls. */
+const STILL_PX = 6;
+const HELD = { delay: 220, tolerance: 8 };
+const INTO = "into bake ";
+
+/** A step under the pointer goes before its column. */
+const nearest: CollisionDetection = (args) => {
+  const under = pointerWithin(args);
+  const steps = under.filter(({ id }) => !String(id).startsWith(INTO));
+  return steps.length ? steps : under;
+};
+
+/** What letting a step go over something asks for. */
+export function targetOf(step: string, over: UniqueIdentifier | undefined): Target | null {
+  if (over === undefined || over === step) return null;
+  const onto = String(over);
+  return onto.startsWith(INTO)
+    ? { step, bake: Number(onto.slice(INTO.length)) }
+    : { step, before: onto };
+}
+
 /** The order of work as a board: a column for each bake, in it the days. */
-export function Board({ onClose }: { onClose: () => void }) {
+export default function Board({ onClose }: { onClose: () => void }) {
   const { figure, plan } = useFigurePage();
   const calendar = useCalendar([figure.id]);
   const days = useMemo(
@@ -19,8 +54,25 @@ export function Board({ onClose }: { onClose: () => void }) {
     [calendar.data],
   );
   const columns = useMemo(() => columnsOf(plan.order), [plan.order]);
+  const labels = useMemo(
+    () => new Map(plan.order.steps.map((step) => [step.key, step.label])),
+    [plan.order],
+  );
   const { move, busy, dialog } = useMoves();
   const [dragged, setDragged] = useState<string | null>(null);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: STILL_PX } }),
+    useSensor(TouchSensor, { activationConstraint: HELD }),
+  );
+  const said = (id: UniqueIdentifier) => labels.get(String(id)) ?? String(id);
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `Taken: ${said(active.id)}`,
+    onDragOver: ({ over }) =>
+      over ? (labels.has(String(over.id)) ? `Before: ${said(over.id)}` : said(over.id)) : "",
+    onDragEnd: ({ active, over }) =>
+      over ? `Let go: ${said(active.id)}` : `Left where it was: ${said(active.id)}`,
+    onDragCancel: ({ active }) => `Left where it was: ${said(active.id)}`,
+  };
   return (
     <Dialog.Root open onOpenChange={({ open }) => !open && onClose()} size="cover">
       <Portal>
@@ -32,27 +84,55 @@ export function Board({ onClose }: { onClose: () => void }) {
             </Dialog.Header>
             <Dialog.Body overflow="auto" tabIndex={0} aria-busy={busy}>
               <Note>
-                Drag a step before another, or into another bake; or choose where it goes under
-                “Move”. Where a reason speaks against it, it is said first. Undo takes it back.
+                Drag a step before another, or into another bake, with a finger after holding it for
+                a moment; or choose where it goes under “Move”. Where a reason speaks against it, it
+                is said first. Undo takes it back.
               </Note>
-              <Flex
-                gap="3"
-                align={{ base: "stretch", md: "start" }}
-                direction={{ base: "column", md: "row" }}
-                minWidth={{ md: "fit-content" }}
+              <DndContext
+                sensors={sensors}
+                collisionDetection={nearest}
+                accessibility={{ announcements, screenReaderInstructions: { draggable: "" } }}
+                onDragStart={({ active }) => setDragged(String(active.id))}
+                onDragCancel={() => setDragged(null)}
+                onDragEnd={({ active, over }) => {
+                  setDragged(null);
+                  const target = targetOf(String(active.id), over?.id);
+                  if (target) move(target);
+                }}
               >
-                {columns.map((column) => (
-                  <BoardColumn
-                    key={column.bake ?? "after"}
-                    column={column}
-                    days={days}
-                    order={plan.order}
-                    dragged={dragged}
-                    onDrag={setDragged}
-                    onMove={move}
-                  />
-                ))}
-              </Flex>
+                <Flex
+                  gap="3"
+                  align={{ base: "stretch", md: "start" }}
+                  direction={{ base: "column", md: "row" }}
+                  minWidth={{ md: "fit-content" }}
+                >
+                  {columns.map((column) => (
+                    <BoardColumn
+                      key={column.bake ?? "after"}
+                      column={column}
+                      days={days}
+                      dragged={dragged}
+                      onMove={move}
+                    />
+                  ))}
+                </Flex>
+                <DragOverlay dropAnimation={null}>
+                  {dragged ? (
+                    <Box
+                      bg="claySoft"
+                      borderWidth="1px"
+                      borderColor="clay"
+                      borderRadius="sheet"
+                      px="2"
+                      py="1"
+                      fontSize="sm"
+                      cursor="grabbing"
+                    >
+                      {said(dragged)}
+                    </Box>
+                  ) : null}
+                </DragOverlay>
+              </DndContext>
             </Dialog.Body>
             <Dialog.CloseTrigger asChild>
               <CloseButton size="sm" aria-label="Close the board" />
@@ -68,39 +148,28 @@ export function Board({ onClose }: { onClose: () => void }) {
 interface ColumnProps {
   column: Column;
   days: Map<string, string>;
-  order: Plan["order"];
   dragged: string | null;
-  onDrag: (step: string | null) => void;
   onMove: (target: Target) => void;
 }
 
-function BoardColumn({ column, days, order, dragged, onDrag, onMove }: ColumnProps) {
-  const dropOn = (target: (step: string) => Target | null) => ({
-    onDragOver: (event: DragEvent) => event.preventDefault(),
-    onDrop: (event: DragEvent) => {
-      event.preventDefault();
-      event.stopPropagation();
-      const wanted = dragged ? target(dragged) : null;
-      if (wanted) onMove(wanted);
-      onDrag(null);
-    },
-  });
+function BoardColumn({ column, days, dragged, onMove }: ColumnProps) {
+  const drop = useDroppable({ id: `${INTO}${column.bake}`, disabled: column.bake === null });
   const hands = column.steps.reduce((sum, step) => sum + step.minutes, 0);
   return (
     <Box
       as="section"
+      ref={drop.setNodeRef}
       aria-label={column.title}
       width={{ base: "100%", md: "264px" }}
       flexShrink="0"
       maxHeight={{ md: "calc(94vh - 150px)" }}
       overflowY={{ md: "auto" }}
       tabIndex={0}
-      bg="sheet"
+      bg={drop.isOver ? "sheetDeep" : "sheet"}
       borderTopWidth="3px"
       borderColor={column.bake ? "clay" : "verdigris"}
       px="2"
       py="1.5"
-      {...dropOn((step) => (column.bake ? { step, bake: column.bake } : null))}
     >
       <Flex justify="space-between" align="baseline">
         <Text fontWeight="700">{column.title}</Text>
@@ -122,41 +191,53 @@ function BoardColumn({ column, days, order, dragged, onDrag, onMove }: ColumnPro
             {title}
           </Text>
           {steps.map((step) => (
-            <Box
-              key={step.key}
-              data-step={step.key}
-              draggable={step.kind !== "bake"}
-              onDragStart={(event) => {
-                event.dataTransfer.effectAllowed = "move";
-                onDrag(step.key);
-              }}
-              onDragEnd={() => onDrag(null)}
-              cursor={step.kind === "bake" ? undefined : "grab"}
-              opacity={dragged === step.key ? 0.4 : 1}
-              bg="paper"
-              borderWidth="1px"
-              borderColor={step.kind === "bake" ? "clay" : "hairline"}
-              borderRadius="sheet"
-              px="2"
-              py="1"
-              mt="1"
-              fontSize="sm"
-              lineHeight="1.3"
-              {...dropOn((key) => (key === step.key ? null : { step: key, before: step.key }))}
-            >
-              <Text fontWeight={step.kind === "bake" ? 700 : 400}>{step.label}</Text>
-              <Flex align="center" gap="2">
-                <Text fontSize="xs" color="inkSoft">
-                  {minutes(step.minutes)}
-                </Text>
-                {step.kind === "bake" ? null : (
-                  <MovePicker step={step} order={order} onMove={onMove} />
-                )}
-              </Flex>
-            </Box>
+            <Card key={step.key} step={step} dragged={dragged === step.key} onMove={onMove} />
           ))}
         </Box>
       ))}
+    </Box>
+  );
+}
+
+interface CardProps {
+  step: StepPlan;
+  dragged: boolean;
+  onMove: (target: Target) => void;
+}
+
+function Card({ step, dragged, onMove }: CardProps) {
+  const drag = useDraggable({ id: step.key, disabled: !step.movable });
+  const drop = useDroppable({ id: step.key, disabled: !step.movable });
+  return (
+    <Box
+      ref={(card: HTMLDivElement | null) => {
+        drag.setNodeRef(card);
+        drop.setNodeRef(card);
+      }}
+      {...drag.listeners}
+      data-step={step.key}
+      cursor={step.movable ? "grab" : undefined}
+      opacity={dragged ? 0.4 : 1}
+      bg="paper"
+      borderWidth="1px"
+      borderColor={step.kind === "bake" ? "clay" : "hairline"}
+      borderTopColor={drop.isOver && !dragged ? "clay" : undefined}
+      borderTopWidth={drop.isOver && !dragged ? "4px" : undefined}
+      borderRadius="sheet"
+      px="2"
+      py="1"
+      mt="1"
+      fontSize="sm"
+      lineHeight="1.3"
+      userSelect="none"
+    >
+      <Text fontWeight={step.kind === "bake" ? 700 : 400}>{step.label}</Text>
+      <Flex align="center" gap="2">
+        <Text fontSize="xs" color="inkSoft">
+          {minutes(step.minutes)}
+        </Text>
+        {step.movable ? <MovePicker step={step} onMove={onMove} /> : null}
+      </Flex>
     </Box>
   );
 }

@@ -1,17 +1,19 @@
-import { Button, NativeSelect } from "@chakra-ui/react";
+import { Button, NativeSelect, Spinner } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Plan, StepPlan } from "../../api/types";
-import type { Target } from "../../api/useOrder";
+import { usePlaces, type Target } from "../../api/useOrder";
+import type { StepPlan } from "../../api/types";
+import { useFigurePage } from "../../figure/useFigurePage";
 
 interface Props {
   step: StepPlan;
-  order: Plan["order"];
   onMove: (target: Target) => void;
 }
 
 /** Where a step goes instead, chosen by keyboard: into a bake, or before another step. */
-export function MovePicker({ step, order, onMove }: Props) {
+export function MovePicker({ step, onMove }: Props) {
+  const { figure, plan } = useFigurePage();
   const [open, setOpen] = useState(false);
+  const places = usePlaces(figure.id, figure.revision, step.key, open).data;
   if (!open)
     return (
       <Button
@@ -27,15 +29,8 @@ export function MovePicker({ step, order, onMove }: Props) {
         Move…
       </Button>
     );
-  const raw = step.bake !== null && step.bake !== undefined;
-  const last = order.bakes.length;
-  const others = order.steps.filter(
-    (other) =>
-      other.key !== step.key &&
-      !other.done &&
-      other.kind !== "bake" &&
-      (other.bake !== null && other.bake !== undefined) === raw,
-  );
+  if (!places) return <Spinner size="xs" aria-label="Asking where it can go" />;
+  const labels = new Map(plan.order.steps.map((row) => [row.key, row.label]));
   return (
     <NativeSelect.Root size="xs" maxWidth="12rem">
       <NativeSelect.Field
@@ -53,18 +48,19 @@ export function MovePicker({ step, order, onMove }: Props) {
         }}
       >
         <option value="">where to?</option>
-        {raw
-          ? Array.from({ length: last + 1 }, (_, at) => at + 1)
-              .filter((bake) => bake !== step.bake)
-              .map((bake) => (
-                <option key={bake} value={`bake ${bake}`}>
-                  {bake > last ? `into a bake ${bake} of its own` : `into bake ${bake}`}
-                </option>
-              ))
-          : null}
-        {others.map((other) => (
-          <option key={other.key} value={`before ${other.key}`}>
-            before: {other.label}
+        {places.bakes.map((bake) => (
+          <option key={bake} value={`bake ${bake}`}>
+            into bake {bake}
+          </option>
+        ))}
+        {places.own_bake === null ? null : (
+          <option value={`bake ${places.own_bake}`}>
+            into a bake {places.own_bake} of its own
+          </option>
+        )}
+        {places.before.map((key) => (
+          <option key={key} value={`before ${key}`}>
+            before: {labels.get(key)}
           </option>
         ))}
       </NativeSelect.Field>

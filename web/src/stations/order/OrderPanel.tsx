@@ -1,5 +1,5 @@
 import { Box, Button, Checkbox, Flex, Heading, Stack, Text, chakra } from "@chakra-ui/react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { useBench } from "../../api/useBench";
 import type { Target } from "../../api/useOrder";
 import type { StepPlan } from "../../api/types";
@@ -9,7 +9,6 @@ import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { PanelTabs } from "../../ui/PanelTabs";
 import { minutes } from "../../units/format";
-import { Board } from "./Board";
 import { columnsOf } from "./columns";
 import { JoinsTab } from "./JoinsTab";
 import { MendTab } from "./MendTab";
@@ -18,6 +17,8 @@ import { ReachTab } from "./ReachTab";
 import { useMoves } from "./useMoves";
 import { PrintLink } from "../../ui/PrintLink";
 import { daySheet } from "../../api/useCalendar";
+
+const Board = lazy(() => import("./Board"));
 
 function StepsTab() {
   const { figure, plan } = useFigurePage();
@@ -74,7 +75,11 @@ function StepsTab() {
           })}
         </Box>
       ))}
-      {board ? <Board onClose={() => showBoard(false)} /> : null}
+      {board ? (
+        <Suspense fallback={null}>
+          <Board onClose={() => showBoard(false)} />
+        </Suspense>
+      ) : null}
       {dialog}
     </Stack>
   );
@@ -101,7 +106,7 @@ interface RowProps {
 }
 
 function StepRow({ step, labels, onMove }: RowProps) {
-  const { figure, plan, select, selected } = useFigurePage();
+  const { figure, select, selected } = useFigurePage();
   const bench = useBench(figure.id);
   const reasons = new Map<string, string[]>();
   for (const need of step.needs) {
@@ -162,9 +167,7 @@ function StepRow({ step, labels, onMove }: RowProps) {
                 ))}
               </Box>
             ) : null}
-            {step.done || step.kind === "bake" ? null : (
-              <MovePicker step={step} order={plan.order} onMove={onMove} />
-            )}
+            {step.done || !step.movable ? null : <MovePicker step={step} onMove={onMove} />}
           </Flex>
           {step.caution ? (
             <Text fontSize="xs" color="warn">

@@ -84,8 +84,9 @@ export function ReachTab() {
       ) : null}
       <Note>
         Worked out from the solids: points on each painted part that are seen from outside, and
-        whether a brush that widens behind its tip gets to them (assumed 20°). A part made apart, or
-        one that rests, is painted off the figure.
+        whether a brush that widens behind its tip gets to them (assumed{" "}
+        {plan.order.reach.widens_deg}°). A part made apart, or one that rests, is painted off the
+        figure.
       </Note>
     </Stack>
   );

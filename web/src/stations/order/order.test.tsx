@@ -2,6 +2,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
 import type { MoveAnswer, Plan, StepPlan, WayOn } from "../../api/types";
 import { ABOUT, ferrywoman, problem, server, showStation } from "../../testing/bench";
+import { targetOf } from "./Board";
 import { byDay, columnsOf } from "./columns";
 import { OrderPanel } from "./OrderPanel";
 
@@ -12,6 +13,7 @@ const MORE = {
   ...ABOUT,
   "GET /api/v1/calendar": { sittings: [], finishes: [], remarks: [] },
   [`GET ${AT}/reach`]: { share: 0.4 },
+  [`GET ${AT}/steps/skull.cover.1/places`]: { bakes: [2], own_bake: 3, before: ["hand_r.cover.1"] },
   "GET /api/v1/mishaps": { broke: "it broke off", cracked: "it cracked" },
   [`GET ${AT}/mend`]: [],
 };
@@ -31,7 +33,7 @@ async function moveTheHead(answered: MoveAnswer | Response) {
   const asked = server({ ...MORE, [`POST ${AT}/order/try`]: answered });
   const shown = showStation(<OrderPanel />);
   await shown.user.click(screen.getByRole("button", { name: `Move: ${HEAD}` }));
-  await shown.user.selectOptions(screen.getByLabelText(`Where to: ${HEAD}`), "into bake 2");
+  await shown.user.selectOptions(await screen.findByLabelText(`Where to: ${HEAD}`), "into bake 2");
   await waitFor(() => expect(asked.some((row) => row.method === "POST")).toBe(true));
   return { ...shown, asked };
 }
@@ -102,6 +104,13 @@ describe("A step is moved", () => {
     const dialog = await screen.findByRole("alertdialog");
     expect(within(dialog).queryByRole("button", { name: "Force it" })).toBeNull();
     expect(dialog.textContent).toContain("cut before it is bent");
+  });
+
+  test("let go on the board it goes before a step or into a bake, and nowhere on itself", () => {
+    expect(targetOf("a.cover.1", "b.cover.1")).toEqual({ step: "a.cover.1", before: "b.cover.1" });
+    expect(targetOf("a.cover.1", "into bake 2")).toEqual({ step: "a.cover.1", bake: 2 });
+    expect(targetOf("a.cover.1", "a.cover.1")).toBeNull();
+    expect(targetOf("a.cover.1", undefined)).toBeNull();
   });
 
   test("on the board the columns stand beside each other", async () => {

@@ -1,18 +1,27 @@
 import { describe, expect, test } from "vitest";
 import { ferrywoman } from "../testing/bench";
 import { METRIC } from "../units/format";
-import { calloutsOf, markedOf } from "./callouts";
-import { nextPart } from "./useFigureKeys";
+import { nextPart } from "../figure/useFigureKeys";
+import { PLACES, type Place } from "./registry";
 
 const { plan } = ferrywoman();
-const said = (place: Parameters<typeof calloutsOf>[1], bake = 1) =>
-  calloutsOf(plan, place, bake, METRIC, null);
+const seen = { plan, bake: 1, units: METRIC, tints: null };
+const said = (place: Place, bake = 1) => PLACES[place].callouts({ ...seen, bake });
 
 describe("what is said beside the parts", () => {
   test("foil at Bulk, of parts that have some", () => {
     const rows = said("bulk");
-    expect(rows.length).toBe(plan.bulk.parts.filter((part) => part.core_cm3 > 0.05).length);
-    expect(rows.every((row) => row.text.endsWith("foil"))).toBe(true);
+    expect(rows.length).toBe(plan.bulk.parts.filter((part) => part.foil_g > 0).length);
+    expect(rows.every((row) => row.text.endsWith(" g foil"))).toBe(true);
+  });
+
+  test("what the core is of, where that is not foil", () => {
+    const parts = plan.bulk.parts.map((part) =>
+      part.id === "chest" ? { ...part, foil_g: 0, core_g: 2, kind: "foam" } : part,
+    );
+    const of = { ...plan, bulk: { ...plan.bulk, parts } };
+    const rows = PLACES.bulk.callouts({ ...seen, plan: of });
+    expect(rows.find((row) => row.part === "chest")?.text).toBe("chest 2.00 g foam");
   });
 
   test("grams and balls at Clay, the heaviest with the most weight", () => {
@@ -44,13 +53,13 @@ describe("what is said beside the parts", () => {
       bulk: {
         ...plan.bulk,
         parts: plan.bulk.parts.map((part) =>
-          part.id === "chest" ? { ...part, state: "thin" as const } : part,
+          part.id === "chest" ? { ...part, out_of_range: true } : part,
         ),
       },
     };
-    expect(markedOf(thin, "bulk", 1)).toEqual(new Set(["chest"]));
-    expect(markedOf(thin, "clay", 1)).toEqual(new Set());
-    expect(markedOf(plan, "bake", 1)).toEqual(new Set());
+    expect(PLACES.bulk.marks({ ...seen, plan: thin })).toEqual(new Set(["chest"]));
+    expect(PLACES.clay.marks({ ...seen, plan: thin })).toEqual(new Set());
+    expect(PLACES.bake.marks(seen)).toEqual(new Set());
   });
 });
 
@@ -62,4 +71,14 @@ test("parts follow one another round the end", () => {
   expect(nextPart(parts, null, 1)).toBe("a");
   expect(nextPart(parts, null, -1)).toBe("c");
   expect(nextPart([], null, 1)).toBeNull();
+});
+
+test("each station prints its own sheet, and what has none prints nothing", () => {
+  const at = "/api/v1/figures/f1/prints";
+  expect(PLACES.character.prints("f1", 1)).toBe(`${at}/layout-map`);
+  expect(PLACES.bulk.prints("f1", 1)).toBe(`${at}/foil-card`);
+  expect(PLACES.bake.prints("f1", 3)).toBe(`${at}/bake-card/3`);
+  expect(PLACES.order.prints("f1", 1)).toMatch(/^\/api\/v1\/calendar\/day\?figures=f1&at=\d{4}-/);
+  expect(PLACES.colour.prints("f1", 1)).toBeNull();
+  expect(PLACES.log.prints("f1", 1)).toBeNull();
 });

@@ -1,0 +1,12 @@
+import { only } from "../elevation/layers";
+import { none, unmarked, type Station } from "../stations/station";
+import { later } from "../ui/later";
+
+export const log: Station = {
+  panel: later(() => import("./LogPanel").then((file) => file.LogPanel)),
+  layers: only("clay", "colour"),
+  overlays: {},
+  callouts: none,
+  marks: unmarked,
+  prints: () => null,
+};

@@ -1,0 +1,12 @@
+import { only } from "../../elevation/layers";
+import { later } from "../../ui/later";
+import { none, print, unmarked, type Station } from "../station";
+
+export const character: Station = {
+  panel: later(() => import("./CharacterPanel").then((file) => file.CharacterPanel)),
+  layers: only("clay"),
+  overlays: { landmarks: true, ghosts: true, pictures: true },
+  callouts: none,
+  marks: unmarked,
+  prints: (figure) => print(figure, "layout-map"),
+};

@@ -1,0 +1,31 @@
+import type { StationName } from "../api/types";
+import { log } from "../log/station";
+import { bake } from "./bake/station";
+import { bulk } from "./bulk/station";
+import { character } from "./character/station";
+import { clay } from "./clay/station";
+import { colour } from "./colour/station";
+import { finish } from "./finish/station";
+import { frame } from "./frame/station";
+import { order } from "./order/station";
+import type { Station } from "./station";
+
+export type Place = StationName | "log";
+
+/** Where one can be on a figure's page. */
+export const PLACES: Record<Place, Station> = {
+  character,
+  frame,
+  bulk,
+  clay,
+  order,
+  bake,
+  colour,
+  finish,
+  log,
+};
+
+export const isPlace = (text: string): text is Place => text in PLACES;
+
+/** Have every panel here, so that none is waited for, or missed when the server is away. */
+export const fetchPanels = () => Promise.all(Object.values(PLACES).map((at) => at.panel.fetch()));
