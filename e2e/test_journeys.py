@@ -183,7 +183,7 @@ class LogJourney(Journey):
             expect(page.get_by_text("Left arm is 2 mm short")).to_be_visible()
             page.goto(f"{self.live_server_url}/figures/{figure.id}/order")
             page.get_by_text("Cut 3 runs of wire").first.wait_for()
-            page.locator("label", has=page.get_by_label("Done: Cut 3 runs of wire")).click()
+            page.get_by_label("Done: Cut 3 runs of wire").check()
             expect(page.get_by_label("Done: Cut 3 runs of wire")).to_be_checked()
             page.goto(f"{self.live_server_url}/figures/{figure.id}/bake")
             page.get_by_label("Minutes it really took").fill("45")

@@ -1,38 +1,45 @@
 import { Center, Flex, Spinner } from "@chakra-ui/react";
-import { Suspense, useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { Route, Routes, useLocation } from "react-router";
+import { signedOut } from "./api/signedOut";
 import { useMe } from "./api/useMe";
 import { useRules } from "./api/useRules";
 import { Asked } from "./outbox/Saved";
-import { SignInAgain } from "./outbox/SignInAgain";
 import { useNight } from "./ui/colourMode";
 import { Failed } from "./ui/Failed";
 import { Announcer } from "./ui/Announcer";
 import { useFocusKept } from "./ui/useFocusKept";
 import { Caught } from "./ui/Caught";
-import { KeysDialog } from "./ui/KeysDialog";
 import { SignInPage } from "./ui/SignInPage";
 import { TopBar } from "./ui/TopBar";
 import { useSign } from "./ui/useKey";
 import { UnitsContext } from "./ui/UnitsContext";
 import { METRIC } from "./units/format";
-import { later, whenIdle } from "./ui/later";
+import { fetchLater, later, whenIdle } from "./ui/later";
 
-const ShelfPage = later(() => import("./shelf/ShelfPage").then((file) => file.ShelfPage));
-const FigurePage = later(() => import("./figure/FigurePage").then((file) => file.FigurePage));
-const BenchPage = later(() => import("./bench/BenchPage").then((file) => file.BenchPage));
-const CalendarPage = later(() =>
-  import("./calendar/CalendarPage").then((file) => file.CalendarPage),
+const SPIN = (
+  <Center flex="1">
+    <Spinner />
+  </Center>
 );
-const StoresPage = later(() => import("./stores/StoresPage").then((file) => file.StoresPage));
-const RulesPage = later(() => import("./rules/RulesPage").then((file) => file.RulesPage));
-const ReckonerPage = later(() =>
-  import("./reckoner/ReckonerPage").then((file) => file.ReckonerPage),
+const ShelfPage = later(() => import("./shelf/ShelfPage").then((file) => file.ShelfPage), SPIN);
+const FigurePage = later(() => import("./figure/FigurePage").then((file) => file.FigurePage), SPIN);
+const BenchPage = later(() => import("./bench/BenchPage").then((file) => file.BenchPage), SPIN);
+const CalendarPage = later(
+  () => import("./calendar/CalendarPage").then((file) => file.CalendarPage),
+  SPIN,
 );
-const AccountPage = later(() => import("./ui/AccountPage").then((file) => file.AccountPage));
-const AwayPage = later(() => import("./shelf/AwayPage").then((file) => file.AwayPage));
-const NowherePage = later(() => import("./ui/NowherePage").then((file) => file.NowherePage));
-const PAGES = [FigurePage, BenchPage, CalendarPage, StoresPage, RulesPage, ReckonerPage, ShelfPage];
+const StoresPage = later(() => import("./stores/StoresPage").then((file) => file.StoresPage), SPIN);
+const RulesPage = later(() => import("./rules/RulesPage").then((file) => file.RulesPage), SPIN);
+const ReckonerPage = later(
+  () => import("./reckoner/ReckonerPage").then((file) => file.ReckonerPage),
+  SPIN,
+);
+const AccountPage = later(() => import("./ui/AccountPage").then((file) => file.AccountPage), SPIN);
+const AwayPage = later(() => import("./shelf/AwayPage").then((file) => file.AwayPage), SPIN);
+const NowherePage = later(() => import("./ui/NowherePage").then((file) => file.NowherePage), SPIN);
+const SignInAgain = later(() => import("./outbox/SignInAgain").then((file) => file.SignInAgain));
+const KeysDialog = later(() => import("./ui/KeysDialog").then((file) => file.KeysDialog));
 
 export function App() {
   const me = useMe();
@@ -50,13 +57,10 @@ export function App() {
 function Bench() {
   const rules = useRules().data?.rules;
   const [keys, setKeys] = useState(false);
+  const out = useSyncExternalStore(signedOut.subscribe, signedOut.snapshot);
   const path = useLocation().pathname;
   useFocusKept();
-  useEffect(
-    () =>
-      whenIdle(() => void Promise.all(PAGES.map((page) => page.fetch())).catch(() => undefined)),
-    [],
-  );
+  useEffect(() => whenIdle(() => void fetchLater()), []);
   const atBench = path.startsWith("/bench/");
   useSign("?", () => setKeys(true), rules?.single_keys ?? true);
   return (
@@ -65,30 +69,22 @@ function Bench() {
         {atBench ? null : <TopBar onKeys={() => setKeys(true)} />}
         <Asked />
         <Caught at={path}>
-          <Suspense
-            fallback={
-              <Center flex="1">
-                <Spinner />
-              </Center>
-            }
-          >
-            <Routes>
-              <Route path="/" element={<ShelfPage.Shown />} />
-              <Route path="/calendar" element={<CalendarPage.Shown />} />
-              <Route path="/stores" element={<StoresPage.Shown />} />
-              <Route path="/rules" element={<RulesPage.Shown />} />
-              <Route path="/reckoner" element={<ReckonerPage.Shown />} />
-              <Route path="/account" element={<AccountPage.Shown />} />
-              <Route path="/away" element={<AwayPage.Shown />} />
-              <Route path="/figures/:id/:station" element={<FigurePage.Shown />} />
-              <Route path="/bench/:id" element={<BenchPage.Shown />} />
-              <Route path="*" element={<NowherePage.Shown />} />
-            </Routes>
-          </Suspense>
+          <Routes>
+            <Route path="/" element={<ShelfPage />} />
+            <Route path="/calendar" element={<CalendarPage />} />
+            <Route path="/stores" element={<StoresPage />} />
+            <Route path="/rules" element={<RulesPage />} />
+            <Route path="/reckoner" element={<ReckonerPage />} />
+            <Route path="/account" element={<AccountPage />} />
+            <Route path="/away" element={<AwayPage />} />
+            <Route path="/figures/:id/:station" element={<FigurePage />} />
+            <Route path="/bench/:id" element={<BenchPage />} />
+            <Route path="*" element={<NowherePage />} />
+          </Routes>
         </Caught>
-        <SignInAgain />
+        {out ? <SignInAgain /> : null}
         <Announcer />
-        <KeysDialog open={keys} onClose={() => setKeys(false)} />
+        {keys ? <KeysDialog onClose={() => setKeys(false)} /> : null}
       </Flex>
     </UnitsContext.Provider>
   );

@@ -1,16 +1,94 @@
 import {
   createSystem,
-  defaultConfig,
+  defaultBaseConfig,
   defineConfig,
+  mergeConfigs,
   type SystemStyleObject,
 } from "@chakra-ui/react";
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  checkboxSlotRecipe,
+  checkmarkRecipe,
+  codeRecipe,
+  cssVarsPrefix,
+  cssVarsRoot,
+  dialogSlotRecipe,
+  fieldSlotRecipe,
+  globalCss,
+  headingRecipe,
+  iconRecipe,
+  inputRecipe,
+  keyframes,
+  layerStyles,
+  linkRecipe,
+  menuSlotRecipe,
+  nativeSelectSlotRecipe,
+  popoverSlotRecipe,
+  progressSlotRecipe,
+  radioGroupSlotRecipe,
+  radiomarkRecipe,
+  semanticTokens,
+  skeletonRecipe,
+  sliderSlotRecipe,
+  spinnerRecipe,
+  tableSlotRecipe,
+  tabsSlotRecipe,
+  textareaRecipe,
+  textStyles,
+  toastSlotRecipe,
+  tokens,
+} from "@chakra-ui/react/theme";
+
+/** What of Chakra's own theme is used: its recipes are half of it, and a page waits for all of them. */
+const shipped = defineConfig({
+  preflight: true,
+  cssVarsPrefix,
+  cssVarsRoot,
+  theme: {
+    breakpoints,
+    keyframes,
+    tokens,
+    semanticTokens,
+    textStyles,
+    layerStyles,
+    animationStyles,
+    recipes: {
+      button: buttonRecipe,
+      checkmark: checkmarkRecipe,
+      code: codeRecipe,
+      heading: headingRecipe,
+      icon: iconRecipe,
+      input: inputRecipe,
+      link: linkRecipe,
+      radiomark: radiomarkRecipe,
+      skeleton: skeletonRecipe,
+      spinner: spinnerRecipe,
+      textarea: textareaRecipe,
+    },
+    slotRecipes: {
+      checkbox: checkboxSlotRecipe,
+      dialog: dialogSlotRecipe,
+      field: fieldSlotRecipe,
+      menu: menuSlotRecipe,
+      nativeSelect: nativeSelectSlotRecipe,
+      popover: popoverSlotRecipe,
+      progress: progressSlotRecipe,
+      radioGroup: radioGroupSlotRecipe,
+      slider: sliderSlotRecipe,
+      table: tableSlotRecipe,
+      tabs: tabsSlotRecipe,
+      toast: toastSlotRecipe,
+    },
+  },
+});
 
 /** A drafting table: unbleached paper, blue-black ink, fired clay, verdigris wire; and by night. */
 const pair = (light: string, dark: string) => ({ value: { base: light, _dark: dark } });
 
-const { globalCss: shipped, ...rest } = defaultConfig;
 /** Chakra hangs its custom properties on every element; on `html` they inherit just as well. */
-const { "*": everywhere, ...others } = (shipped ?? {}) as Record<string, SystemStyleObject>;
+const { "*": everywhere, ...others } = globalCss as Record<string, SystemStyleObject>;
 
 const TOUCH = "@media (pointer: coarse)";
 const LOW = "@media (max-height: 560px)";
@@ -116,7 +194,7 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem({ ...rest, globalCss: {} }, config);
+export const system = createSystem(mergeConfigs(defaultBaseConfig, shipped), config);
 
 /** A theme colour for SVG, which takes no style props. */
 export type Ink =

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } 
 import type { DragOut, FigureOut, Plan, Support, View, WallMap } from "../api/types";
 import { useMoving } from "../drag/dragging";
 import { tint } from "../theme";
+import { useStable } from "../ui/useStable";
 import { useUnits } from "../ui/UnitsContext";
 import { Callouts, type Callout } from "./Callouts";
 import { turnTowards, type Point } from "./kinematics";
@@ -193,11 +194,7 @@ export function Elevation(props: Props) {
     props.onTake?.();
     setDrag({ joint: near, view, to: bones.find((b) => b.joint === near)?.end ?? [0, 0] });
   };
-  const latest = useRef(take);
-  useEffect(() => {
-    latest.current = take;
-  });
-  const onTake = useCallback<typeof take>((...taken) => latest.current(...taken), []);
+  const onTake = useStable(take);
 
   const drawn = (name: ViewName) => {
     const view = drawing[name];

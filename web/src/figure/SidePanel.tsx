@@ -1,5 +1,5 @@
-import { Box, Flex, Heading, Skeleton, Text } from "@chakra-ui/react";
-import { Suspense, useEffect, useRef } from "react";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { useEffect, useRef } from "react";
 import { TITLES, type Plan } from "../api/types";
 import { PLACES, type Place } from "../stations/registry";
 import { Findings, Worst } from "./Findings";
@@ -11,7 +11,7 @@ interface Props {
 
 /** A station's panel: its head with the worst that is said of it, what it is about, and its findings. */
 export function SidePanel({ plan, place }: Props) {
-  const Panel = PLACES[place].panel.Shown;
+  const Panel = PLACES[place].Panel;
   const panel = useRef<HTMLDivElement>(null);
   const said = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -60,9 +60,7 @@ export function SidePanel({ plan, place }: Props) {
           </Heading>
           {place === "log" ? null : <Worst findings={findings} onGo={toFindings} />}
         </Flex>
-        <Suspense fallback={<Skeleton height="40dvh" />}>
-          <Panel />
-        </Suspense>
+        <Panel />
         {place === "log" ? null : (
           <Box
             as="section"

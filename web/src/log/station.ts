@@ -3,7 +3,7 @@ import { none, unmarked, type Station } from "../stations/station";
 import { later } from "../ui/later";
 
 export const log: Station = {
-  panel: later(() => import("./LogPanel").then((file) => file.LogPanel)),
+  Panel: later(() => import("./LogPanel").then((file) => file.LogPanel)),
   layers: only("clay", "colour"),
   overlays: {},
   callouts: none,

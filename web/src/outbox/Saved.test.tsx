@@ -34,7 +34,7 @@ test("the header says saved, being typed, saving, and how many are not", async (
   });
   expect(screen.getByRole("status").textContent).toBe("Saving…");
   await waitFor(() => expect(screen.getByRole("status").textContent).toBe("1 not saved"));
-  await user.click(screen.getByRole("button", { name: "Which?" }));
+  await user.click(await screen.findByRole("button", { name: "Which?" }));
   expect(await screen.findByText("Undo")).toBeTruthy();
   up = true;
   await user.click(screen.getByRole("button", { name: "Try again" }));

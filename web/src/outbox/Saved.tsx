@@ -1,14 +1,15 @@
-import { Box, Button, Flex, Popover, Portal, Stack, Text } from "@chakra-ui/react";
+import { Button, Flex, Stack, Text } from "@chakra-ui/react";
 import { useSyncExternalStore } from "react";
+import { later } from "../ui/later";
 import { MineOrTheirs } from "../ui/Theirs";
 import { typing } from "../ui/typing";
-import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import type { Units } from "../units/format";
 import { length, shownDifference, temperature } from "../units/format";
-import type { Entry } from "./outbox";
 import { labelOf, subjectOf } from "./sent";
 import { useOutbox, useUnsaved } from "./useOutbox";
+
+const Which = later(() => import("./Which").then((file) => file.Which));
 
 /** Whether everything done is with the server, and if not, what is not and how to go on. */
 export function Saved() {
@@ -46,51 +47,6 @@ export function Saved() {
         </>
       ) : null}
     </Flex>
-  );
-}
-
-/** Each thing that is not saved, why, and how to let it go. */
-function Which({ entries }: { entries: Entry[] }) {
-  const outbox = useOutbox();
-  return (
-    <Popover.Root positioning={{ placement: "bottom-end" }}>
-      <Popover.Trigger asChild>
-        <Button size="xs" variant="ghost">
-          Which?
-        </Button>
-      </Popover.Trigger>
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content bg="sheet" color="ink" maxHeight="60vh" overflowY="auto">
-            <Popover.Body>
-              <Text fontSize="sm" mb="2">
-                Kept on this device and sent again until the server has it.
-              </Text>
-              <Stack as="ul" gap="2">
-                {entries.map((entry) => (
-                  <Flex as="li" key={entry.key} gap="2" align="start" justify="space-between">
-                    <Box fontSize="sm">
-                      <Text>{labelOf(entry.sent)}</Text>
-                      {entry.state === "refused" ? (
-                        <Text color="stop">{faultText(entry.problem)}</Text>
-                      ) : null}
-                    </Box>
-                    <Button
-                      size="xs"
-                      variant="outline"
-                      borderColor="ink"
-                      onClick={() => outbox.giveUp(entry.key)}
-                    >
-                      Give it up
-                    </Button>
-                  </Flex>
-                ))}
-              </Stack>
-            </Popover.Body>
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
-    </Popover.Root>
   );
 }
 

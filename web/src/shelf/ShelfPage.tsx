@@ -30,7 +30,11 @@ import { useUnits } from "../ui/UnitsContext";
 import { length } from "../units/format";
 import { AsOf } from "./AsOf";
 import { LineUp } from "./LineUp";
-import { NewFigureDialog } from "./NewFigureDialog";
+import { later } from "../ui/later";
+
+const NewFigureDialog = later(() =>
+  import("./NewFigureDialog").then((file) => file.NewFigureDialog),
+);
 
 export function ShelfPage() {
   useTitle("Shelf");
@@ -38,6 +42,11 @@ export function ShelfPage() {
   const actions = useShelfActions();
   const go = useNavigate();
   const [making, setMaking] = useState(false);
+  const [asked, setAsked] = useState(false);
+  const make = () => {
+    setAsked(true);
+    setMaking(true);
+  };
   const [find, setFind] = useState("");
   const [linedUp, setLinedUp] = useState(false);
   const [bad, setBad] = useState<{ file: File; error: Error } | null>(null);
@@ -47,7 +56,7 @@ export function ShelfPage() {
     "n",
     (event) => {
       event.preventDefault();
-      setMaking(true);
+      make();
     },
     single,
   );
@@ -112,7 +121,7 @@ export function ShelfPage() {
           loading={actions.importFile.isPending}
           onFile={(file) => bring(file, false)}
         />
-        <Button size="sm" bg="clay" color="onClay" onClick={() => setMaking(true)}>
+        <Button size="sm" bg="clay" color="onClay" onClick={() => make()}>
           New figure
         </Button>
       </Flex>
@@ -155,7 +164,7 @@ export function ShelfPage() {
             The shelf is empty. A figure needs a body, a height and a name; its plan is there at
             once.
           </Text>
-          <Button bg="clay" color="onClay" onClick={() => setMaking(true)}>
+          <Button bg="clay" color="onClay" onClick={() => make()}>
             Plan your first figure
           </Button>
         </Center>
@@ -175,14 +184,16 @@ export function ShelfPage() {
       <Link asChild fontSize="sm" color="verdigris" mt="6">
         <RouterLink to="/away">Put away: figures taken off the shelf, entries taken out</RouterLink>
       </Link>
-      <NewFigureDialog
-        open={making}
-        onClose={() => setMaking(false)}
-        onMade={(id) => {
-          setMaking(false);
-          open(id);
-        }}
-      />
+      {asked ? (
+        <NewFigureDialog
+          open={making}
+          onClose={() => setMaking(false)}
+          onMade={(id) => {
+            setMaking(false);
+            open(id);
+          }}
+        />
+      ) : null}
     </Box>
   );
 }

@@ -26,6 +26,3 @@ export const PLACES: Record<Place, Station> = {
 };
 
 export const isPlace = (text: string): text is Place => text in PLACES;
-
-/** Have every panel here, so that none is waited for, or missed when the server is away. */
-export const fetchPanels = () => Promise.all(Object.values(PLACES).map((at) => at.panel.fetch()));

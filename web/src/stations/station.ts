@@ -1,8 +1,8 @@
+import type { ComponentType } from "react";
 import type { Plan } from "../api/types";
 import type { Callout } from "../elevation/Callouts";
 import type { Layers } from "../elevation/layers";
 import type { Tints } from "../elevation/Parts";
-import type { Later } from "../ui/later";
 import type { Units } from "../units/format";
 
 /** What of a figure is looked at. */
@@ -27,7 +27,7 @@ export interface Overlays {
 
 /** A station of a figure's page. */
 export interface Station {
-  panel: Later<object>;
+  Panel: ComponentType;
   /** What it brings forward. */
   layers: Layers;
   overlays: Overlays;

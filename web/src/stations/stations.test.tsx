@@ -365,10 +365,12 @@ describe("Order", () => {
     expect(screen.getByRole("heading", { name: "After the last bake" })).toBeTruthy();
   });
 
-  test("a step says what it waits for", () => {
-    showStation(<OrderPanel />);
+  test("a step says what it waits for when it is asked", async () => {
+    const { user } = showStation(<OrderPanel />);
     const hand = screen.getByText("Cover and form the right hand").closest("li");
-    expect(hand?.textContent).toMatch(/body cured before what handling would smear: after Bake 1/);
+    if (!hand) throw new Error("the hand has a row");
+    await user.click(within(hand).getByText("Why here?"));
+    expect(hand.textContent).toMatch(/body cured before what handling would smear: after Bake 1/);
   });
 
   test("a tick is written down", async () => {

@@ -14,9 +14,9 @@ const KEYS: [string, string][] = [
   ["?", "these keys"],
 ];
 
-export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog.Root open={open} onOpenChange={(event) => !event.open && onClose()}>
+    <Dialog.Root open onOpenChange={(event) => !event.open && onClose()}>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

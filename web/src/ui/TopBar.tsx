@@ -1,10 +1,18 @@
-import { Box, Button, Flex, Link, Menu, Portal, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
 import { NavLink, useNavigate } from "react-router";
 import { useMe } from "../api/useMe";
 import { Saved } from "../outbox/Saved";
 import { useNight } from "./colourMode";
 import { useSignOut } from "./SignOut";
+import { later } from "./later";
 import { useUnits } from "./UnitsContext";
+
+const MoreMenu = later(
+  () => import("./MoreMenu").then((file) => file.MoreMenu),
+  <Button size="sm" variant="outline" borderColor="hairline" disabled>
+    More
+  </Button>,
+);
 
 const PAGES = [
   { to: "/", label: "Shelf" },
@@ -111,31 +119,14 @@ export function TopBar({ onKeys }: { onKeys: () => void }) {
         </Button>
       </Flex>
       <Box hideFrom="lg">
-        <Menu.Root>
-          <Menu.Trigger asChild>
-            <Button size="sm" variant="outline" borderColor="hairline">
-              More
-            </Button>
-          </Menu.Trigger>
-          <Portal>
-            <Menu.Positioner>
-              <Menu.Content bg="sheet" color="ink">
-                <Menu.Item value="account" onClick={() => void go("/account")}>
-                  {me?.name}: account
-                </Menu.Item>
-                <Menu.Item value="night" onClick={() => setNight(!night)}>
-                  {night ? "Day" : "Night"}
-                </Menu.Item>
-                <Menu.Item value="keys" onClick={onKeys}>
-                  Keys
-                </Menu.Item>
-                <Menu.Item value="out" onClick={signOut.ask}>
-                  Sign out
-                </Menu.Item>
-              </Menu.Content>
-            </Menu.Positioner>
-          </Portal>
-        </Menu.Root>
+        <MoreMenu
+          items={[
+            { value: "account", label: `${me?.name}: account`, deed: () => void go("/account") },
+            { value: "night", label: night ? "Day" : "Night", deed: () => setNight(!night) },
+            { value: "keys", label: "Keys", deed: onKeys },
+            { value: "out", label: "Sign out", deed: signOut.ask },
+          ]}
+        />
       </Box>
       {signOut.dialog}
     </Flex>

@@ -7,7 +7,7 @@ const inOven = ({ plan, bake }: Seen) =>
   plan.bake.bakes.find((row) => row.number === bake)?.parts ?? [];
 
 export const bake: Station = {
-  panel: later(() => import("./BakePanel").then((file) => file.BakePanel)),
+  Panel: later(() => import("./BakePanel").then((file) => file.BakePanel)),
   layers: only("clay", "core"),
   overlays: { tints: true, supports: true },
   callouts: (seen) =>

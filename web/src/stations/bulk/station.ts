@@ -4,7 +4,7 @@ import { mass } from "../../units/format";
 import { print, type Station } from "../station";
 
 export const bulk: Station = {
-  panel: later(() => import("./BulkPanel").then((file) => file.BulkPanel)),
+  Panel: later(() => import("./BulkPanel").then((file) => file.BulkPanel)),
   layers: only("core", "wire"),
   overlays: { walls: true },
   callouts: ({ plan, units }) =>

@@ -3,7 +3,7 @@ import { later } from "../../ui/later";
 import { none, print, unmarked, type Station } from "../station";
 
 export const character: Station = {
-  panel: later(() => import("./CharacterPanel").then((file) => file.CharacterPanel)),
+  Panel: later(() => import("./CharacterPanel").then((file) => file.CharacterPanel)),
   layers: only("clay"),
   overlays: { landmarks: true, ghosts: true, pictures: true },
   callouts: none,

@@ -4,7 +4,7 @@ import { length, mass } from "../../units/format";
 import { print, unmarked, type Station } from "../station";
 
 export const clay: Station = {
-  panel: later(() => import("./ClayPanel").then((file) => file.ClayPanel)),
+  Panel: later(() => import("./ClayPanel").then((file) => file.ClayPanel)),
   layers: only("clay", "core"),
   overlays: {},
   callouts: ({ plan, units }) =>

@@ -3,7 +3,7 @@ import { later } from "../../ui/later";
 import { unmarked, type Station } from "../station";
 
 export const colour: Station = {
-  panel: later(() => import("./ColourPanel").then((file) => file.ColourPanel)),
+  Panel: later(() => import("./ColourPanel").then((file) => file.ColourPanel)),
   layers: only("clay", "colour"),
   overlays: {},
   callouts: ({ plan }) =>

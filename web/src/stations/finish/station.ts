@@ -3,7 +3,7 @@ import { later } from "../../ui/later";
 import { none, print, unmarked, type Station } from "../station";
 
 export const finish: Station = {
-  panel: later(() => import("./FinishPanel").then((file) => file.FinishPanel)),
+  Panel: later(() => import("./FinishPanel").then((file) => file.FinishPanel)),
   layers: only("clay", "colour"),
   overlays: {},
   callouts: none,

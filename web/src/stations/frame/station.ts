@@ -3,7 +3,7 @@ import { later } from "../../ui/later";
 import { none, print, unmarked, type Station } from "../station";
 
 export const frame: Station = {
-  panel: later(() => import("./FramePanel").then((file) => file.FramePanel)),
+  Panel: later(() => import("./FramePanel").then((file) => file.FramePanel)),
   layers: only("wire"),
   overlays: { joints: true, pictures: true },
   callouts: none,

@@ -36,13 +36,17 @@ const nearest: CollisionDetection = (args) => {
   return steps.length ? steps : under;
 };
 
-/** What letting a step go over something asks for. */
-export function targetOf(step: string, over: UniqueIdentifier | undefined): Target | null {
-  if (over === undefined || over === step) return null;
-  const onto = String(over);
-  return onto.startsWith(INTO)
-    ? { step, bake: Number(onto.slice(INTO.length)) }
-    : { step, before: onto };
+/** What letting a step go over something asks for: into the bake of that column, or in its own before a step. */
+export function targetOf(
+  step: StepPlan,
+  over: UniqueIdentifier | undefined,
+  steps: StepPlan[],
+): Target | null {
+  if (over === undefined || over === step.key) return null;
+  const onto = steps.find((row) => row.key === over);
+  const bake = onto ? onto.bake : Number(String(over).slice(INTO.length));
+  if (bake !== null && bake !== step.bake) return { step: step.key, bake };
+  return onto ? { step: step.key, before: onto.key } : null;
 }
 
 /** The order of work as a board: a column for each bake, in it the days. */
@@ -96,7 +100,9 @@ export default function Board({ onClose }: { onClose: () => void }) {
                 onDragCancel={() => setDragged(null)}
                 onDragEnd={({ active, over }) => {
                   setDragged(null);
-                  const target = targetOf(String(active.id), over?.id);
+                  const { steps } = plan.order;
+                  const step = steps.find((row) => row.key === active.id);
+                  const target = step && targetOf(step, over?.id, steps);
                   if (target) move(target);
                 }}
               >

@@ -20,7 +20,7 @@ export function MovePicker({ step, onMove }: Props) {
         size="2xs"
         variant="plain"
         height="auto"
-        px="1"
+        px="0"
         color="verdigris"
         textDecoration="underline dotted"
         aria-label={`Move: ${step.label}`}

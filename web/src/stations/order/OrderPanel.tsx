@@ -1,19 +1,17 @@
-import { Box, Button, Checkbox, Flex, Heading, Stack, Text, chakra } from "@chakra-ui/react";
-import { lazy, Suspense, useState } from "react";
+import { Box, Button, Flex, Heading, Stack, Text, chakra } from "@chakra-ui/react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { useBench } from "../../api/useBench";
-import type { Target } from "../../api/useOrder";
-import type { StepPlan } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { Answer } from "../../ui/Answer";
 import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { PanelTabs } from "../../ui/PanelTabs";
-import { minutes } from "../../units/format";
 import { columnsOf } from "./columns";
 import { JoinsTab } from "./JoinsTab";
 import { MendTab } from "./MendTab";
-import { MovePicker } from "./MovePicker";
 import { ReachTab } from "./ReachTab";
+import { StepRow } from "./StepRow";
+import { useStable } from "../../ui/useStable";
 import { useMoves } from "./useMoves";
 import { PrintLink } from "../../ui/PrintLink";
 import { daySheet } from "../../api/useCalendar";
@@ -21,10 +19,18 @@ import { daySheet } from "../../api/useCalendar";
 const Board = lazy(() => import("./Board"));
 
 function StepsTab() {
-  const { figure, plan } = useFigurePage();
+  const { figure, plan, selected, select } = useFigurePage();
+  const bench = useBench(figure.id);
   const [board, showBoard] = useState(false);
   const { move, dialog } = useMoves();
-  const labels = new Map(plan.order.steps.map((step) => [step.key, step.label]));
+  const onMove = useStable(move);
+  const onTick = useStable((step: string, done: boolean) => {
+    bench.tick(step, done).catch(tellProblem);
+  });
+  const labels = useMemo(
+    () => new Map(plan.order.steps.map((step) => [step.key, step.label])),
+    [plan.order.steps],
+  );
   const next = plan.order.next_step;
   return (
     <Stack gap="3">
@@ -55,7 +61,17 @@ function StepsTab() {
           {[true, false].map((done) => {
             const rows = column.steps
               .filter((step) => step.done === done)
-              .map((step) => <StepRow key={step.key} step={step} labels={labels} onMove={move} />);
+              .map((step) => (
+                <StepRow
+                  key={step.key}
+                  step={step}
+                  chosen={step.part !== null && step.part === selected}
+                  labels={labels}
+                  onMove={onMove}
+                  onTick={onTick}
+                  onSelect={select}
+                />
+              ));
             if (rows.length === 0) return null;
             const list = (
               <Stack key={String(done)} as="ol" gap="0" listStyleType="none">
@@ -96,94 +112,5 @@ export function OrderPanel() {
         { value: "mend", label: "Mend", content: <MendTab /> },
       ]}
     />
-  );
-}
-
-interface RowProps {
-  step: StepPlan;
-  labels: Map<string, string>;
-  onMove: (target: Target) => void;
-}
-
-function StepRow({ step, labels, onMove }: RowProps) {
-  const { figure, select, selected } = useFigurePage();
-  const bench = useBench(figure.id);
-  const reasons = new Map<string, string[]>();
-  for (const need of step.needs) {
-    const label = labels.get(need.key);
-    if (label) reasons.set(need.reason, [...(reasons.get(need.reason) ?? []), label]);
-  }
-  return (
-    <Box
-      as="li"
-      borderBottomWidth="1px"
-      borderColor="headline"
-      py="1"
-      bg={step.part && step.part === selected ? "claySoft" : undefined}
-    >
-      <Flex gap="2" align="start">
-        <Checkbox.Root
-          size="sm"
-          mt="0.5"
-          checked={step.done}
-          onCheckedChange={({ checked }) =>
-            void bench.tick(step.key, checked === true).catch(tellProblem)
-          }
-        >
-          <Checkbox.HiddenInput aria-label={`Done: ${step.label}`} />
-          <Checkbox.Control borderColor="inkSoft" />
-        </Checkbox.Root>
-        <Box
-          flex="1"
-          fontSize="sm"
-          onClick={() => step.part && select(step.part)}
-          cursor={step.part ? "pointer" : undefined}
-        >
-          <Text
-            color={step.done ? "inkSoft" : "ink"}
-            textDecoration={step.done ? "line-through" : undefined}
-            fontWeight={step.kind === "bake" ? 700 : 400}
-          >
-            {step.label}
-          </Text>
-          <Flex gap="2" wrap="wrap" align="baseline">
-            {reasons.size ? (
-              <Box as="details" fontSize="xs" color="inkSoft">
-                <Box
-                  as="summary"
-                  cursor="pointer"
-                  listStyleType="none"
-                  textDecoration="underline dotted"
-                  color="verdigris"
-                  width="fit-content"
-                >
-                  Why here?
-                </Box>
-                {[...reasons].map(([reason, before]) => (
-                  <Text key={reason}>
-                    {reason}: after {before.slice(0, 3).join(", ")}
-                    {before.length > 3 ? ` and ${before.length - 3} more` : ""}
-                  </Text>
-                ))}
-              </Box>
-            ) : null}
-            {step.done || !step.movable ? null : <MovePicker step={step} onMove={onMove} />}
-          </Flex>
-          {step.caution ? (
-            <Text fontSize="xs" color="warn">
-              {step.caution}
-            </Text>
-          ) : null}
-        </Box>
-        <Text fontSize="xs" color="inkSoft" whiteSpace="nowrap" textAlign="right">
-          {minutes(step.minutes)}
-          {step.wait_min ? (
-            <Box as="span" display="block">
-              + {minutes(step.wait_min)} waiting
-            </Box>
-          ) : null}
-        </Text>
-      </Flex>
-    </Box>
   );
 }

@@ -107,10 +107,22 @@ describe("A step is moved", () => {
   });
 
   test("let go on the board it goes before a step or into a bake, and nowhere on itself", () => {
-    expect(targetOf("a.cover.1", "b.cover.1")).toEqual({ step: "a.cover.1", before: "b.cover.1" });
-    expect(targetOf("a.cover.1", "into bake 2")).toEqual({ step: "a.cover.1", bake: 2 });
-    expect(targetOf("a.cover.1", "a.cover.1")).toBeNull();
-    expect(targetOf("a.cover.1", undefined)).toBeNull();
+    const { steps } = plan.order;
+    const at = (key: string, bake: number | null): StepPlan => ({
+      ...(steps[0] as StepPlan),
+      key,
+      bake,
+    });
+    const [a, b, c, late] = [at("a.1", 1), at("b.1", 1), at("c.1", 2), at("late.1", null)];
+    const onto = (step: StepPlan, over: string | undefined) =>
+      targetOf(step, over, [a, b, c, late]);
+    expect(onto(a, "b.1")).toEqual({ step: "a.1", before: "b.1" });
+    expect(onto(a, "c.1")).toEqual({ step: "a.1", bake: 2 });
+    expect(onto(a, "into bake 2")).toEqual({ step: "a.1", bake: 2 });
+    expect(onto(a, "into bake 1")).toBeNull();
+    expect(onto(a, "late.1")).toEqual({ step: "a.1", before: "late.1" });
+    expect(onto(a, "a.1")).toBeNull();
+    expect(onto(a, undefined)).toBeNull();
   });
 
   test("on the board the columns stand beside each other", async () => {

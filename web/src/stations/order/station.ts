@@ -4,7 +4,7 @@ import { later } from "../../ui/later";
 import { none, unmarked, type Station } from "../station";
 
 export const order: Station = {
-  panel: later(() => import("./OrderPanel").then((file) => file.OrderPanel)),
+  Panel: later(() => import("./OrderPanel").then((file) => file.OrderPanel)),
   layers: only("clay"),
   overlays: {},
   callouts: none,

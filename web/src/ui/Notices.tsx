@@ -1,25 +1,11 @@
 import { Box, Button, createToaster, Flex, Stack, Text, Toaster } from "@chakra-ui/react";
-import { Problem } from "../api/client";
-import { GivenUp } from "../outbox/outbox";
 
-export const notices = createToaster({ placement: "bottom-start", pauseOnPageIdle: true });
+export const toaster = createToaster({ placement: "bottom-start", pauseOnPageIdle: true });
 
-/** Say that something did not work, and what to do. */
-export function tellProblem(error: unknown) {
-  if (error instanceof GivenUp) return;
-  const problem = error instanceof Problem ? error : null;
-  const faults = problem?.faults.slice(1, 5).map((f) => `${f.path}: ${f.value}; ${f.allowed}`);
-  notices.create({
-    type: "error",
-    title: problem ? problem.message : "The server cannot be reached.",
-    description: faults?.join(". ") || undefined,
-    duration: 9000,
-  });
-}
-
+/** What was told, at the edge of the page until it is read. */
 export function Notices() {
   return (
-    <Toaster toaster={notices} insetInline={{ mdDown: "4" }}>
+    <Toaster toaster={toaster} insetInline={{ mdDown: "4" }}>
       {(notice) => (
         <Box
           role={notice.type === "error" ? "alert" : "status"}
@@ -47,7 +33,7 @@ export function Notices() {
               size="xs"
               variant="ghost"
               aria-label="Close"
-              onClick={() => notice.id && notices.dismiss(notice.id)}
+              onClick={() => notice.id && toaster.dismiss(notice.id)}
             >
               ×
             </Button>
