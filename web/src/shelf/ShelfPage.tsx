@@ -4,16 +4,16 @@ import {
   Box,
   Button,
   Center,
+  chakra,
   Flex,
   Grid,
   Heading,
   Input,
   Link,
-  LinkBox,
   LinkOverlay,
   Text,
 } from "@chakra-ui/react";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { Problem } from "../api/client";
 import { useRules } from "../api/useRules";
@@ -24,6 +24,7 @@ import { tint } from "../theme";
 import { faultText } from "../ui/useDraft";
 import { notices, tellProblem } from "../ui/notices";
 import { SheetChooser } from "../ui/SheetChooser";
+import { useNear } from "../ui/useNear";
 import { useFinderKey } from "../ui/useFinderKey";
 import { useKey } from "../ui/useKey";
 import { useUnits } from "../ui/UnitsContext";
@@ -198,13 +199,18 @@ export function ShelfPage() {
   );
 }
 
+/** As high as most cards are, px, so that nothing moves where one comes in. */
+const CARD_PX = 397;
+
+/** A figure of the shelf; until it comes near to what is seen only its name stands there, to be found. */
 function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
-  const units = useUnits();
-  const [left, , right, top] = card.bounds;
-  const finished = card.station === "finished";
+  const [place, near] = useNear<HTMLElement>();
+  const to = `/figures/${card.id}/${card.station === "finished" ? "log" : card.station}`;
   return (
-    <LinkBox
-      as="article"
+    <chakra.article
+      ref={place}
+      position="relative"
+      minHeight={near ? undefined : `${CARD_PX}px`}
       borderWidth="1px"
       borderColor="hairline"
       borderRadius="sheet"
@@ -212,6 +218,27 @@ function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
       display="flex"
       flexDirection="column"
     >
+      {near ? (
+        <CardOf card={card} to={to} onRemove={onRemove} />
+      ) : (
+        <RouterLink to={to}>{card.name}</RouterLink>
+      )}
+    </chakra.article>
+  );
+}
+
+interface CardProps {
+  card: Card;
+  to: string;
+  onRemove: () => void;
+}
+
+const CardOf = memo(function CardOf({ card, to, onRemove }: CardProps) {
+  const units = useUnits();
+  const [left, , right, top] = card.bounds;
+  const finished = card.station === "finished";
+  return (
+    <>
       <Box bg="sheetDeep" px="3" pt="3">
         <svg
           viewBox={`${left} ${-top} ${right - left} ${top}`}
@@ -232,11 +259,7 @@ function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
       <Box p="3" flex="1">
         <Heading as="h2" size="lg" lineHeight="1.15">
           <LinkOverlay asChild>
-            <RouterLink
-              to={`/figures/${card.id}/${card.station === "finished" ? "log" : card.station}`}
-            >
-              {card.name}
-            </RouterLink>
+            <RouterLink to={to}>{card.name}</RouterLink>
           </LinkOverlay>
         </Heading>
         <Text fontSize="sm" color="inkSoft">
@@ -268,6 +291,6 @@ function FigureCard({ card, onRemove }: { card: Card; onRemove: () => void }) {
           </Button>
         </Flex>
       </Box>
-    </LinkBox>
+    </>
   );
-}
+});
