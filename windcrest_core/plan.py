@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 
 from windcrest_core.bake.model import BakeStation
@@ -35,6 +36,7 @@ from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
 from windcrest_core.order.stages import first_cured, history, stages
 from windcrest_core.order.station import order_plan
+from windcrest_core.remembered import Station, Written
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
@@ -60,6 +62,17 @@ class Plan(Frozen):
     findings: list[Finding]
 
 
+FIGURE = Station[Workpiece]()
+CHARACTER = Station[CharacterPlan](
+    "decided", "expression", "lights", "references", "runs", "stands_for_mm", "story"
+)
+FRAME = Station[FramePlan]("base", "retired_ids", "runs")
+BULK = Station[BulkPlan]("lights", "runs")
+CLAY = Station[ClayPlan]("runs")
+COLOUR = Station[ColourPlan]("colour")
+DRAWING = Station[Drawing]()
+
+
 StationPlan = (
     CharacterPlan
     | FramePlan
@@ -80,13 +93,16 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     ------
     SheetError : a choice that nothing can be built from, such as a wire thicker than its limb.
     """
-    work = workpiece(sheet, context, progress)
-    character = character_plan(work)
-    frame = frame_plan(work)
+    written = Written(sheet, context)
+    placed_and_weighed = FIGURE.of(written, lambda: workpiece(sheet, context, progress))
+    work = replace(placed_and_weighed, sheet=sheet, context=context, progress=progress)
+    character = CHARACTER.of(written, lambda: character_plan(work))
+    frame = FRAME.of(written, lambda: frame_plan(work))
     wire_mm3 = wire_in_parts(work, {run.id: run.chosen.wire for run in frame.runs})
-    bulk = bulk_plan(work, wire_mm3)
-    clay = clay_plan(work, wire_mm3)
-    colour = colour_plan(work)
+    wire = tuple(sorted(wire_mm3.items()))
+    bulk = BULK.of(written, lambda: bulk_plan(work, wire_mm3), wire)
+    clay = CLAY.of(written, lambda: clay_plan(work, wire_mm3), wire)
+    colour = COLOUR.of(written, lambda: colour_plan(work))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
     declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
@@ -121,7 +137,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         today=today,
         totals=totals(work, frame, bulk, clay, order, bake),
         line=station_line(order, findings),
-        drawing=drawing(work.figure),
+        drawing=DRAWING.of(written, lambda: drawing(work.figure)),
         character=character,
         frame=frame,
         bulk=bulk,
