@@ -17,7 +17,7 @@ from windcrest_core.body.skeleton import Array, Bone
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.drawing.elevation import VIEWS, Rings
-from windcrest_core.facts import Frozen, Text
+from windcrest_core.facts import Frozen
 from windcrest_core.frame.gauges import strength
 from windcrest_core.frame.holds import held_by, joint_hold, share_held
 from windcrest_core.frame.loads import joint_loads
@@ -32,19 +32,15 @@ from windcrest_core.stand.balance import stands
 from windcrest_core.stand.masses import summed
 
 Pair = tuple[float, float]
-FINE, COARSE, POINTS = (
-    28,
-    8,
-    220,
-)  # points of an outline while it moves: most, least, of all together
+# points of an outline while it moves: most, least, and of all together
+FINE, COARSE, POINTS = 28, 8, 220
 
 
 class MovedPart(Frozen):
-    """A part's outline as rings of u, v, u, v … mm, and its middle."""
+    """A part's outline as rings of u, v, u, v … mm."""
 
     id: str
     outline: Rings
-    centre: Pair
 
 
 class MovedBone(Frozen):
@@ -85,8 +81,6 @@ class Dragged(Frozen):
     hold: float | None
     holds: list[AboutHold]
     tips_at_deg: float
-    tips_towards: Text
-    margin_mm: float
     centre: tuple[float, float, float]
 
 
@@ -142,8 +136,6 @@ def dragged(hand: Held, pose: dict[str, JointAngles]) -> Dragged:
         hold=None if least is None else round(held_by(least, want), 2),
         holds=[_about(run, joints) for run, joints in runs if joints],
         tips_at_deg=round(stance.tips_at_deg, 1),
-        tips_towards=stance.towards_words,
-        margin_mm=round(stance.margin_mm, 1),
         centre=(round(x, 1), round(y, 1), round(z, 1)),
     )
 
@@ -180,7 +172,6 @@ def _view(
             MovedPart(
                 id=piece.part.id,
                 outline=_outline(piece.solid, view, most),
-                centre=pair(piece.solid.centre),
             )
             for piece in pieces
         ],

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from datetime import date
 
 from windcrest_core.bake.model import BakeStation
@@ -36,7 +35,7 @@ from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
 from windcrest_core.order.stages import first_cured, history, stages
 from windcrest_core.order.station import order_plan
-from windcrest_core.remembered import Station, Written
+from windcrest_core.remembered import Asked, Station, Written, on
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
@@ -63,14 +62,12 @@ class Plan(Frozen):
 
 
 FIGURE = Station[Workpiece]()
-CHARACTER = Station[CharacterPlan](
-    "decided", "expression", "lights", "references", "runs", "stands_for_mm", "story"
-)
-FRAME = Station[FramePlan]("base", "retired_ids", "runs")
-BULK = Station[BulkPlan]("lights", "runs")
-CLAY = Station[ClayPlan]("runs")
-COLOUR = Station[ColourPlan]("colour")
-DRAWING = Station[Drawing]()
+CHARACTER = Station[CharacterPlan](FIGURE)
+FRAME = Station[FramePlan](FIGURE)
+BULK = Station[BulkPlan](FIGURE)
+CLAY = Station[ClayPlan](FIGURE)
+COLOUR = Station[ColourPlan](FIGURE)
+DRAWING = Station[Drawing](FIGURE)
 
 
 StationPlan = (
@@ -93,16 +90,17 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     ------
     SheetError : a choice that nothing can be built from, such as a wire thicker than its limb.
     """
-    written = Written(sheet, context)
-    placed_and_weighed = FIGURE.of(written, lambda: workpiece(sheet, context, progress))
-    work = replace(placed_and_weighed, sheet=sheet, context=context, progress=progress)
-    character = CHARACTER.of(written, lambda: character_plan(work))
-    frame = FRAME.of(written, lambda: frame_plan(work))
+    asked = Asked(sheet, context, progress)
+    written = Written(asked)
+    weighed = FIGURE.of(written, lambda seen: workpiece(seen.sheet, seen.context, seen.progress))
+    work = on(weighed, asked)
+    character = CHARACTER.of(written, lambda seen: character_plan(on(weighed, seen)))
+    frame = FRAME.of(written, lambda seen: frame_plan(on(weighed, seen)))
     wire_mm3 = wire_in_parts(work, {run.id: run.chosen.wire for run in frame.runs})
     wire = tuple(sorted(wire_mm3.items()))
-    bulk = BULK.of(written, lambda: bulk_plan(work, wire_mm3), wire)
-    clay = CLAY.of(written, lambda: clay_plan(work, wire_mm3), wire)
-    colour = COLOUR.of(written, lambda: colour_plan(work))
+    bulk = BULK.of(written, lambda seen: bulk_plan(on(weighed, seen), wire_mm3), wire)
+    clay = CLAY.of(written, lambda seen: clay_plan(on(weighed, seen), wire_mm3), wire)
+    colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
     declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
@@ -137,7 +135,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         today=today,
         totals=totals(work, frame, bulk, clay, order, bake),
         line=station_line(order, findings),
-        drawing=DRAWING.of(written, lambda: drawing(work.figure)),
+        drawing=DRAWING.of(written, lambda seen: drawing(on(weighed, seen).figure)),
         character=character,
         frame=frame,
         bulk=bulk,

@@ -118,7 +118,7 @@ def digests(owner_id: int, ids: Iterable[str] | None = None) -> list[Digested]:
             record = _digested_now(key, own, given)
         as_of = None if record.given == given else record.made
         if as_of is not None:
-            _begin(owner_id, key, own, given)
+            _begin(key, own, given)
         found.append(Digested(key, row["changed"], as_of, record))
     return found
 
@@ -145,7 +145,7 @@ def _keep(key: str, own: str, given: str, digest: Digest) -> DigestRecord:
     return record
 
 
-def _begin(owner_id: int, key: str, own: str, given: str) -> None:
+def _begin(key: str, own: str, given: str) -> None:
     """Plan a figure in the process beside, unless that is under way, and keep what comes of it."""
     at, asking = (key, own, given), get_ident()
     with _lock:

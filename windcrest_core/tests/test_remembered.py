@@ -1,97 +1,77 @@
-"""Stations that are remembered read nothing they are not asked anew for."""
+"""What stations answered is used again only where they would answer the same."""
 
 from __future__ import annotations
 
 import unittest
-from collections.abc import Callable
 from typing import Any
 
-from pydantic import BaseModel
-
 from windcrest_core import plan as planning
-from windcrest_core.body.workpiece import Workpiece, workpiece
-from windcrest_core.bulk.station import bulk_plan
-from windcrest_core.character.station import character_plan
-from windcrest_core.clay.station import clay_plan
-from windcrest_core.colour.station import colour_plan
-from windcrest_core.drawing.elevation import drawing
-from windcrest_core.findings import Operation
-from windcrest_core.frame.paths import wire_in_parts
-from windcrest_core.frame.station import frame_plan
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
-from windcrest_core.new_figure import BODIES, new_sheet
-from windcrest_core.plan import plan
-from windcrest_core.remembered import Station
-from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.plan import Plan, plan
+from windcrest_core.remembered import Asked, Station, Written
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.tests.support import TODAY, biped, changed, context, example, planned
+from windcrest_core.tests.support import TODAY, biped, changed, context, example
 
-STATIONS: dict[str, Station[Any]] = {
-    name: value for name, value in vars(planning).items() if isinstance(value, Station)
-}
-
-
-def watched(model: type[BaseModel], read: set[str]) -> type[Any]:
-    """The same model, which writes down every field of its that is read."""
-    fields = set(model.model_fields)
-
-    class Watched(model):  # type: ignore[misc, valid-type]
-        def __getattribute__(self, name: str) -> Any:
-            if name in fields:
-                read.add(f"{model.__name__}.{name}")
-            return super().__getattribute__(name)
-
-    return Watched
+STATIONS: list[Station[Any]] = [
+    value for value in vars(planning).values() if isinstance(value, Station)
+]
 
 
-class ReadsTest(unittest.TestCase):
+class StationTest(unittest.TestCase):
+    """One that reads the story only of who is named Ada."""
+
     def setUp(self) -> None:
-        self.read: set[str] = set()
-        self.sheet_type = watched(FigureSheet, self.read)
-        self.context_type = watched(Context, self.read)
-        self.progress_type = watched(Progress, self.read)
+        self.asked = 0
+        self.station = Station[str]()
 
-    def reads(self, sheet: FigureSheet, ask: Callable[[Workpiece], object]) -> set[str]:
-        """What a station reads of a sheet and its context, on a workpiece of its own."""
-        work = workpiece(
-            self.sheet_type.model_construct(**sheet.__dict__),
-            self.context_type.model_construct(**context().__dict__),
-            self.progress_type.model_construct(**Progress().__dict__),
-        )
-        self.read.clear()
-        ask(work)
-        return set(self.read)
+    def answer(self, name: str, story: str, mood: str = "", done: bool = False) -> str:
+        sheet = biped(name=name, story=story, mood=mood)
+        progress = Progress(steps_done=["frame.cut.1"] if done else [])
 
-    def test_every_station_reads_only_what_it_is_asked_anew_for(self) -> None:
-        sheets = [
-            example(name) for name in ("ferrywoman", "newt_drummer", "pelican_piper", "barnacle_ox")
-        ]
-        sheets += [new_sheet("New", body, 250.0) for body in BODIES]
-        for sheet in sheets:
-            made = planned(sheet)
-            wires = {run.id: run.chosen.wire for run in made.frame.runs}
-            asked: dict[str, Callable[[Workpiece], object]] = {
-                "FIGURE": lambda work: workpiece(work.sheet, work.context, work.progress),
-                "CHARACTER": character_plan,
-                "FRAME": frame_plan,
-                "BULK": lambda work, w=wires: bulk_plan(work, wire_in_parts(work, w)),  # type: ignore[misc]
-                "CLAY": lambda work, w=wires: clay_plan(work, wire_in_parts(work, w)),  # type: ignore[misc]
-                "COLOUR": colour_plan,
-                "DRAWING": lambda work: drawing(work.figure),
-            }
-            self.assertEqual(asked.keys(), STATIONS.keys())
-            for name, ask in asked.items():
-                allowed = {f"FigureSheet.{field}" for field in STATIONS[name].reads}
-                allowed |= {"Context.rules", "Context.stores"}
-                with self.subTest(sheet.name, station=name):
-                    self.assertLessEqual(self.reads(sheet, ask), allowed)
+        def ask(seen: Asked) -> str:
+            self.asked += 1
+            told = seen.sheet.story if seen.sheet.name == "Ada" else "nothing"
+            return f"{told}, {len(seen.progress.steps_done)}" if told == "ticks" else told
+
+        return self.station.of(Written(Asked(sheet, Context(), progress)), ask)
+
+    def test_what_it_does_not_read_does_not_matter(self) -> None:
+        self.assertEqual(self.answer("Bob", "sea"), "nothing")
+        self.assertEqual(self.answer("Bob", "tide", "glad"), "nothing")
+        self.assertEqual(self.asked, 1)
+
+    def test_what_it_reads_only_sometimes_matters_from_then_on(self) -> None:
+        self.answer("Bob", "sea")
+        self.assertEqual(self.answer("Ada", "sea"), "sea")
+        self.assertEqual(self.answer("Ada", "tide"), "tide")
+        self.assertEqual(self.answer("Ada", "sea", "glad"), "sea")
+        self.assertEqual(self.asked, 3)
+        self.assertEqual(self.answer("Ada", "ticks"), "ticks, 0")
+        self.assertEqual(self.answer("Ada", "ticks", done=True), "ticks, 1")
+
+    def test_a_document_read_whole_is_read_in_every_field(self) -> None:
+        def ask(seen: Asked) -> str:
+            return seen.sheet.model_dump_json()
+
+        for mood in ("glad", "grim"):
+            written = Written(Asked(biped(mood=mood), Context(), Progress()))
+            self.assertIn(mood, self.station.of(written, ask))
+
+    def test_another_rule_or_store_is_asked_anew(self) -> None:
+        def wall(given: Context) -> float:
+            written = Written(Asked(biped(), given, Progress()))
+            return Station[float].of(wide, written, lambda seen: seen.context.rules.wall_mm)
+
+        wide = Station[float]()
+        self.assertEqual([wall(context(wall_mm=mm)) for mm in (4.0, 5.0, 4.0)], [4, 5, 4])
 
 
 class SameTest(unittest.TestCase):
     def test_one_change_after_another_plans_like_a_fresh_start(self) -> None:
         sheet = example("ferrywoman")
         area = sheet.colour.areas[0]
+        light = {"id": "lamp", "part": "skull", "label": "lamp", "cell": "three_aaa"}
         changes: list[tuple[str, object]] = [
             ("name", "Another"),
             ("story", "She waits for the tide."),
@@ -99,27 +79,41 @@ class SameTest(unittest.TestCase):
             (f"area/{area.id}/target", "#336699"),
             ("run/arms/wire", "al_awg9"),
             ("base/thickness_mm", 25),
+            ("light/lamp", light),
+            ("base/thickness_mm", 14),
             ("part/skull/wall_mm", 4),
             ("order/brush_mm", 2),
             ("height_mm", 280),
         ]
-        done = Progress(steps_done=[planned(sheet).order.steps[0].key])
+        first = plan(sheet, Context(), Progress(), TODAY).order.steps[0].key
+        done = Progress(steps_done=[first])
         for path, value in changes:
-            sheet = apply_edits(sheet, [Operation(path=path, value=value)])[0]
+            sheet = changed(sheet, **{path: value})
             for progress in (Progress(), done):
                 after = plan(sheet, Context(), progress, TODAY)
-                for station in STATIONS.values():
+                for station in STATIONS:
                     station.forget()
                 with self.subTest(path, done=len(progress.steps_done)):
                     self.assertEqual(after, plan(sheet, Context(), progress, TODAY))
 
     def test_only_what_a_change_concerns_is_asked_anew(self) -> None:
-        def frame(sheet: FigureSheet, **rules: Any) -> object:
-            return plan(sheet, context(**rules), Progress(), TODAY).frame
+        def planned(sheet: FigureSheet, *done: str, **rules: Any) -> Plan:
+            return plan(sheet, context(**rules), Progress(steps_done=list(done)), TODAY)
 
         sheet = biped()
-        first = frame(sheet)
-        self.assertIs(frame(changed(sheet, name="Another")), first)
-        self.assertIsNot(frame(changed(sheet, joint__elbow_r__swing_deg=40)), first)
-        self.assertIsNot(frame(sheet, wall_mm=5.0), first)
-        self.assertIs(frame(sheet, length_unit="in"), first)
+        first = planned(sheet)
+        stations = ("character", "frame", "bulk", "colour", "drawing")
+
+        def anew(now: Plan) -> set[str]:
+            return {name for name in stations if getattr(now, name) is not getattr(first, name)}
+
+        self.assertEqual(anew(planned(changed(sheet, name="Another"))), set())
+        self.assertEqual(anew(planned(sheet, first.order.steps[0].key)), set())
+        self.assertEqual(anew(planned(sheet, length_unit="in")), set())
+        self.assertEqual(anew(planned(changed(sheet, story="A long one."))), {"character"})
+        self.assertEqual(
+            anew(planned(changed(sheet, base__thickness_mm=31))) & {"frame"}, {"frame"}
+        )
+        posed = changed(sheet, joint__elbow_r__swing_deg=40)
+        self.assertEqual(anew(planned(posed)), set(stations))
+        self.assertEqual(anew(planned(sheet, wall_mm=5.0)), set(stations))

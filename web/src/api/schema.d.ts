@@ -3274,15 +3274,11 @@ export interface components {
             holds: components["schemas"]["AboutHold"][];
             /** Lift Mm */
             lift_mm: number;
-            /** Margin Mm */
-            margin_mm: number;
             /** Number */
             number: number;
             side: components["schemas"]["MovedView"];
             /** Tips At Deg */
             tips_at_deg: number;
-            /** Tips Towards */
-            tips_towards: string;
         };
         /**
          * Draped
@@ -5252,14 +5248,9 @@ export interface components {
         };
         /**
          * MovedPart
-         * @description A part's outline as rings of u, v, u, v … mm, and its middle.
+         * @description A part's outline as rings of u, v, u, v … mm.
          */
         MovedPart: {
-            /** Centre */
-            centre: [
-                number,
-                number
-            ];
             /** Id */
             id: string;
             /** Outline */

@@ -22,8 +22,6 @@ const moved = (number: number, tips_at_deg: number): DragOut => ({
   hold: 1.5,
   holds: [],
   tips_at_deg,
-  tips_towards: "forward",
-  margin_mm: 10,
   centre: [0, 0, 100],
 });
 
