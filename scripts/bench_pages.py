@@ -43,17 +43,8 @@ def plan_kb(page: Page, url: str) -> float:
     """The plan of the ferrywoman as it is sent, kB."""
     figures = page.request.get(f"{url}/api/v1/figures").json()
     figure = next(row["id"] for row in figures if row["name"] == "The ferrywoman")
-    sizes = []
-    page.on(
-        "requestfinished",
-        lambda asked: (
-            sizes.append(asked.sizes()["responseBodySize"]) if asked.url.endswith("/plan") else None
-        ),
-    )
-    page.goto(f"{url}/figures/{figure}/character")
-    page.locator("aside h2").first.wait_for()
-    page.wait_for_timeout(500)
-    return max(sizes) / 1000
+    answer = page.request.get(f"{url}/api/v1/figures/{figure}/plan")
+    return int(answer.headers["content-length"]) / 1000
 
 
 def worker_mb(page: Page, url: str, pid: int) -> float:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from windcrest_core.body.bent_solids import SheetSolid
@@ -12,16 +14,14 @@ from windcrest_core.body.solids import BoxSolid, Solid
 from windcrest_core.catalogue import catalogue
 from windcrest_core.given.load import Context
 from windcrest_core.plan import Plan
+from windcrest_core.prints.gltf import Body, glb
 from windcrest_core.sheet.base import Base
 from windcrest_core.sheet.model import FigureSheet
 
 SHARP_RAD = 0.7  # an edge sharper than this is drawn as one
+ROUND_RAD = math.pi
 EDGED = (BoxSolid, FrustumSolid, SheetSolid)
 FOIL, WIRE, BOARD = "#a9adb3", "#3f7f72", "#b79f7c"
-
-
-def _rgba(colour: str) -> list[int]:
-    return [*(int(colour[n : n + 2], 16) for n in (1, 3, 5)), 255]
 
 
 def _base(base: Base) -> Solid:
@@ -42,24 +42,12 @@ def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
 
     Nodes are named ``clay:<part>``, ``core:<part>``, ``wire:<run>`` and ``base:base``; a hidden part is left out.
     """
-    import trimesh
-
-    scene = trimesh.Scene()
+    bodies: list[Body] = []
     clays = catalogue().clays
     areas = {area.id: area.target for area in sheet.colour.areas}
 
     def put(name: str, mesh: Mesh, colour: str, edged: bool = False) -> None:
-        points, faces = mesh
-        turned = points[:, [0, 2, 1]] * np.array([-1.0, 1.0, 1.0]) / 1000
-        made = trimesh.Trimesh(turned, faces, process=False)
-        if edged:
-            made = trimesh.graph.smooth_shade(made, angle=SHARP_RAD)
-        made.visual = trimesh.visual.TextureVisuals(
-            material=trimesh.visual.material.PBRMaterial(
-                name=name, baseColorFactor=_rgba(colour), metallicFactor=0.0, roughnessFactor=0.9
-            )
-        )
-        scene.add_geometry(made, node_name=name, geom_name=name)
+        bodies.append(Body(name, mesh, colour, SHARP_RAD if edged else ROUND_RAD))
 
     for piece in figure(sheet, context.rules.wall_mm).pieces:
         part = piece.part
@@ -73,6 +61,4 @@ def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
         points = [np.array(point) for point in run.points]
         put(f"wire:{run.id}", tube(points, run.chosen.bundle_mm / 2), WIRE)
     put("base:base", mesh_of(_base(sheet.base)), BOARD, edged=True)
-    data = scene.export(file_type="glb", include_normals=True)
-    assert isinstance(data, bytes)
-    return data
+    return glb(bodies)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import math
 import unittest
 
 import numpy as np
@@ -10,7 +11,9 @@ import trimesh
 
 from windcrest_core.body.figure import figure
 from windcrest_core.body.mesh import Mesh, mesh_of, tube
+from windcrest_core.body.solids import BoxSolid, EllipsoidSolid
 from windcrest_core.given.load import Context
+from windcrest_core.prints.gltf import shaded
 from windcrest_core.prints.model_file import model_glb
 from windcrest_core.tests.support import changed, example, planned
 
@@ -52,6 +55,38 @@ class MeshTest(unittest.TestCase):
         view = plan.drawing.front.bounds
         tall = view[3] + sheet.base.thickness_mm
         self.assertAlmostEqual(float(scene.extents[1]) * 1000, tall, delta=1.5)
+
+    def test_another_reader_finds_every_mesh_as_it_was(self) -> None:
+        sheet = example("newt_drummer")
+        scene = trimesh.load(
+            io.BytesIO(model_glb(planned(sheet), sheet, Context())), file_type="glb", process=False
+        )
+        for piece in figure(sheet, 6.0).pieces:
+            read = scene.geometry[f"clay:{piece.part.id}"]
+            whole = trimesh.Trimesh(read.vertices, read.faces, process=True, merge_norm=True)
+            points, faces = mesh_of(piece.solid)
+            turned = points[:, [0, 2, 1]] * [-1, 1, 1] / 1000
+            with self.subTest(piece.part.id):
+                self.assertTrue(whole.is_watertight)
+                self.assertEqual(len(read.faces), len(faces))
+                np.testing.assert_allclose(
+                    read.triangles, turned[faces].astype(np.float32), rtol=1e-5, atol=1e-7
+                )
+                normals = np.asarray(read.vertex_normals)
+                np.testing.assert_allclose(np.linalg.norm(normals, axis=1), 1, atol=1e-4)
+                facing = np.einsum("ij,ikj->ik", read.face_normals, normals[read.faces])
+                self.assertGreater(facing.min(), 0, "normals point outwards")
+
+    def test_a_ball_is_round_and_a_box_has_edges(self) -> None:
+        ball = mesh_of(EllipsoidSolid(np.zeros(3), np.eye(3), (5.0, 5.0, 5.0)))
+        points, normals, _ = shaded(ball, math.pi)
+        self.assertEqual(len(points), len(ball[0]))
+        radial = points / np.linalg.norm(points, axis=1)[:, None]
+        self.assertGreater(np.einsum("ij,ij->i", radial, normals).min(), math.cos(0.1))
+        box = mesh_of(BoxSolid(np.zeros(3), np.eye(3), (1.0, 2.0, 3.0)))
+        _, normals, _ = shaded(box, 0.7)
+        self.assertEqual(len(normals), 24)
+        np.testing.assert_allclose(np.sort(np.abs(normals), axis=1)[:, :2], 0, atol=1e-12)
 
     def test_what_is_hidden_is_left_out(self) -> None:
         sheet = changed(example("ferrywoman"), part__apron__hidden=True)

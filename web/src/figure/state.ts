@@ -54,12 +54,17 @@ export const lookedAt = (place: Place): Looked => ({
   turning: false,
 });
 
+/** The same object where nothing changes, so that nothing is drawn again: a pose on its way is told at every move. */
 export function looked(now: Looked, deed: Deed): Looked {
+  const next = done(now, deed);
+  const keys = Object.keys(next) as (keyof Looked)[];
+  return keys.every((key) => next[key] === now[key]) ? now : next;
+}
+
+function done(now: Looked, deed: Deed): Looked {
   switch (deed.do) {
     case "go":
-      return now.place === deed.place
-        ? now
-        : { ...now, place: deed.place, layers: PLACES[deed.place].layers };
+      return { ...now, place: deed.place, layers: PLACES[deed.place].layers };
     case "select":
       return { ...now, selected: deed.part };
     case "show bake":

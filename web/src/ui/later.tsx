@@ -22,7 +22,11 @@ export function later<Props extends object = object>(
 /** Fetch what was not shown yet, with all that it brings in turn, so that nothing is waited for, or missed when
  * the server is away. */
 export async function fetchLater() {
-  for (const load of known) await load().catch(() => undefined);
+  const asked = new Set<() => Promise<unknown>>();
+  for (let wave = [...known]; wave.length; wave = [...known].filter((load) => !asked.has(load))) {
+    wave.forEach((load) => asked.add(load));
+    await Promise.all(wave.map((load) => load().catch(() => undefined)));
+  }
 }
 
 /** Run when nothing else is to be done; the answer calls it off. */

@@ -125,6 +125,7 @@ export default function Board({ onClose }: { onClose: () => void }) {
                 <DragOverlay dropAnimation={null}>
                   {dragged ? (
                     <Box
+                      data-dragged={dragged}
                       bg="claySoft"
                       borderWidth="1px"
                       borderColor="clay"
@@ -165,6 +166,7 @@ function BoardColumn({ column, days, dragged, onMove }: ColumnProps) {
     <Box
       as="section"
       ref={drop.setNodeRef}
+      data-over={drop.isOver ? "" : undefined}
       aria-label={column.title}
       width={{ base: "100%", md: "264px" }}
       flexShrink="0"
