@@ -12,5 +12,5 @@ PER_PART_LARGE = 4 * MOST_PARTS
 """Answers of some kilobytes: a figure's, its cores and what has moved a few times."""
 PER_FIGURE = 48
 """A few answers for each of a few figures."""
-PER_STATION = 6
+PER_STATION = 4
 """Whole answers of a station: as many figures, or states of one, as are worked on at a time."""

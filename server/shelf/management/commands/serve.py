@@ -23,7 +23,8 @@ from server.shelf.actions.bring_up import bring_all_up, keep_finished_plans
 HOUR_S, SETTLED_S = 3600.0, 10.0
 CONNECTIONS = 2000  # open at once: idle ones cost a file each and no thread
 IDLE_S = 60
-M_ARENA_MAX = -8  # of <malloc.h>
+M_ARENA_MAX, M_MMAP_THRESHOLD, M_TRIM_THRESHOLD = -8, -3, -1  # of <malloc.h>
+GIVEN_BACK = 256 * 1024
 THREADS = 16  # plans are made one at a time (`planning`), so that others always find one free
 
 
@@ -85,10 +86,13 @@ def _a_backup_a_day() -> None:
 
 def _share_memory() -> None:
     """Have all threads allocate from two heaps: with one each, glibc keeps what each of them once used
-    (40 MB more after use)."""
+    (40 MB more after use). What is larger is given back at once: else glibc learns from the first large answer to
+    keep room for the next."""
     mallopt = getattr(ctypes.CDLL(None), "mallopt", None)
     if mallopt is not None:
         mallopt(M_ARENA_MAX, 2)
+        mallopt(M_MMAP_THRESHOLD, GIVEN_BACK)
+        mallopt(M_TRIM_THRESHOLD, GIVEN_BACK)
 
 
 def _serve(listen: str) -> None:
