@@ -25,7 +25,8 @@ def gap_mm(a: Solid, b: Solid) -> tuple[float, float]:
     """
     low = np.maximum(a.bounds[0], b.bounds[0]) - TOUCH_MM
     high = np.minimum(a.bounds[1], b.bounds[1]) + TOUCH_MM
-    grid = [np.linspace(low[i], high[i], CELLS, dtype=np.float32) for i in range(3)]
+    steps = ((high - low) / (CELLS - 1))[:, None] * np.arange(CELLS)
+    grid = (low[:, None] + steps).astype(np.float32)
     x, y, z = grid[0][:, None, None], grid[1][None, :, None], grid[2][None, None, :]
     both = np.maximum(a.world_distance(x, y, z), b.world_distance(x, y, z))
     half_cell = norm((high - low) / (CELLS - 1)) / 2

@@ -24,7 +24,7 @@ export function AsOf() {
         House rules, Stores or Windcrest itself have changed:{" "}
         {old.length === 1 ? "one figure is" : `${old.length} figures are`} being planned anew. Until
         then this is as of{" "}
-        {when.toLocaleString(undefined, { weekday: "short", hour: "2-digit", minute: "2-digit" })}.
+        {when.toLocaleString("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" })}.
       </span>
     </Note>
   );
