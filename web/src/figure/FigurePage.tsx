@@ -24,7 +24,6 @@ import { tellProblem } from "../ui/notices";
 import { useTitle } from "../ui/useTitle";
 import { useUnits } from "../ui/UnitsContext";
 import { isPlace, PLACES, type Place } from "../stations/registry";
-import { fetchLater, whenIdle } from "../ui/later";
 import { Head } from "./Head";
 import { SidePanel } from "./SidePanel";
 import { looked, lookedAt } from "./state";
@@ -105,7 +104,6 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
     if (part) announce(`Chosen: ${part.label}`);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- it is told when it is chosen, not when it changes
   }, [selected]);
-  useEffect(() => whenIdle(() => void fetchLater()), []);
   const goTo = useCallback((to: Place) => void go(`/figures/${id}/${to}`), [go, id]);
   const toBench = useCallback(() => void go(`/bench/${id}`), [go, id]);
   const make = useCallback((what: Change) => edit(what).finally(drop), [edit, drop]);

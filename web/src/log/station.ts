@@ -1,9 +1,8 @@
 import { only } from "../elevation/layers";
-import { none, unmarked, type Station } from "../stations/station";
-import { later } from "../ui/later";
+import { none, panel, unmarked, type Station } from "../stations/station";
 
 export const log: Station = {
-  Panel: later(() => import("./LogPanel").then((file) => file.LogPanel)),
+  Panel: panel(() => import("./LogPanel").then((file) => file.LogPanel)),
   layers: only("clay", "colour"),
   overlays: {},
   callouts: none,

@@ -30,34 +30,26 @@ export function UndoButtons({ steps, size }: { steps: Steps; size: "2xs" | "sm" 
   useKey("shift+z", redo, single);
   useHotkeys("mod+z", undo, ANYWHERE);
   useHotkeys("mod+shift+z", redo, ANYWHERE);
+  const named = steps.undo_label ? `Undo: ${steps.undo_label}` : undefined;
+  const buttons = [
+    { label: "Undo", can: steps.can_undo, deed: undo, title: named },
+    { label: "Redo", can: steps.can_redo, deed: redo, title: undefined },
+  ];
   return (
     <Flex gap="1.5">
-      <Button
-        size={size}
-        variant="outline"
-        borderColor="hairline"
-        disabled={!steps.can_undo}
-        onClick={undo}
-        title={
-          steps.can_undo
-            ? steps.undo_label
-              ? `Undo: ${steps.undo_label}`
-              : undefined
-            : "Nothing to undo"
-        }
-      >
-        Undo
-      </Button>
-      <Button
-        size={size}
-        variant="outline"
-        borderColor="hairline"
-        disabled={!steps.can_redo}
-        onClick={redo}
-        title={steps.can_redo ? undefined : "Nothing to redo"}
-      >
-        Redo
-      </Button>
+      {buttons.map(({ label, can, deed, title }) => (
+        <Button
+          key={label}
+          size={size}
+          variant="outline"
+          borderColor="hairline"
+          disabled={!can}
+          onClick={deed}
+          title={can ? title : `Nothing to ${label.toLowerCase()}`}
+        >
+          {label}
+        </Button>
+      ))}
     </Flex>
   );
 }

@@ -1,13 +1,12 @@
 import { only } from "../../elevation/layers";
-import { later } from "../../ui/later";
-import { print, type Seen, type Station } from "../station";
+import { panel, print, type Seen, type Station } from "../station";
 import { fusedAt, GRADES } from "./grades";
 
 const inOven = ({ plan, bake }: Seen) =>
   plan.bake.bakes.find((row) => row.number === bake)?.parts ?? [];
 
 export const bake: Station = {
-  Panel: later(() => import("./BakePanel").then((file) => file.BakePanel)),
+  Panel: panel(() => import("./BakePanel").then((file) => file.BakePanel)),
   layers: only("clay", "core"),
   overlays: { tints: true, supports: true },
   callouts: (seen) =>

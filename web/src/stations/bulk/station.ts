@@ -1,10 +1,9 @@
 import { only } from "../../elevation/layers";
-import { later } from "../../ui/later";
 import { mass } from "../../units/format";
-import { print, type Station } from "../station";
+import { panel, print, type Station } from "../station";
 
 export const bulk: Station = {
-  Panel: later(() => import("./BulkPanel").then((file) => file.BulkPanel)),
+  Panel: panel(() => import("./BulkPanel").then((file) => file.BulkPanel)),
   layers: only("core", "wire"),
   overlays: { walls: true },
   callouts: ({ plan, units }) =>

@@ -1,9 +1,8 @@
 import { only } from "../../elevation/layers";
-import { later } from "../../ui/later";
-import { none, print, unmarked, type Station } from "../station";
+import { none, panel, print, unmarked, type Station } from "../station";
 
 export const character: Station = {
-  Panel: later(() => import("./CharacterPanel").then((file) => file.CharacterPanel)),
+  Panel: panel(() => import("./CharacterPanel").then((file) => file.CharacterPanel)),
   layers: only("clay"),
   overlays: { landmarks: true, ghosts: true, pictures: true },
   callouts: none,

@@ -1,10 +1,9 @@
 import { only } from "../../elevation/layers";
-import { later } from "../../ui/later";
 import { length, mass } from "../../units/format";
-import { print, unmarked, type Station } from "../station";
+import { panel, print, unmarked, type Station } from "../station";
 
 export const clay: Station = {
-  Panel: later(() => import("./ClayPanel").then((file) => file.ClayPanel)),
+  Panel: panel(() => import("./ClayPanel").then((file) => file.ClayPanel)),
   layers: only("clay", "core"),
   overlays: {},
   callouts: ({ plan, units }) =>

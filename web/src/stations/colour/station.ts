@@ -1,9 +1,8 @@
 import { only } from "../../elevation/layers";
-import { later } from "../../ui/later";
-import { unmarked, type Station } from "../station";
+import { panel, unmarked, type Station } from "../station";
 
 export const colour: Station = {
-  Panel: later(() => import("./ColourPanel").then((file) => file.ColourPanel)),
+  Panel: panel(() => import("./ColourPanel").then((file) => file.ColourPanel)),
   layers: only("clay", "colour"),
   overlays: {},
   callouts: ({ plan }) =>

@@ -1,8 +1,9 @@
-import { Button, NativeSelect, Spinner } from "@chakra-ui/react";
+import { Button, NativeSelect, Spinner, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { usePlaces, type Target } from "../../api/useOrder";
 import type { StepPlan } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
+import { faultText } from "../../ui/useDraft";
 
 interface Props {
   step: StepPlan;
@@ -13,7 +14,8 @@ interface Props {
 export function MovePicker({ step, onMove }: Props) {
   const { figure, plan } = useFigurePage();
   const [open, setOpen] = useState(false);
-  const places = usePlaces(figure.id, figure.revision, step.key, open).data;
+  const asked = usePlaces(figure.id, figure.revision, step.key, open);
+  const places = asked.data;
   if (!open)
     return (
       <Button
@@ -28,6 +30,15 @@ export function MovePicker({ step, onMove }: Props) {
       >
         Move…
       </Button>
+    );
+  if (asked.error)
+    return (
+      <Text fontSize="xs" color="stop" role="alert">
+        {faultText(asked.error) ?? "The server cannot be reached."}{" "}
+        <Button size="2xs" variant="outline" onClick={() => void asked.refetch()}>
+          Ask again
+        </Button>
+      </Text>
     );
   if (!places) return <Spinner size="xs" aria-label="Asking where it can go" />;
   const labels = new Map(plan.order.steps.map((row) => [row.key, row.label]));

@@ -73,6 +73,21 @@ describe("A step is moved", () => {
     expect(done.changes[0]?.operations).toEqual(answer().operations);
   });
 
+  test("where it could go cannot be had: that is said, with the way to ask again", async () => {
+    let there = false;
+    server({
+      ...MORE,
+      [`GET ${AT}/steps/skull.cover.1/places`]: () =>
+        there ? { bakes: [2], own_bake: 3, before: [] } : problem(422, "It stays where it is."),
+    });
+    const { user } = showStation(<OrderPanel />);
+    await user.click(screen.getByRole("button", { name: `Move: ${HEAD}` }));
+    expect((await screen.findByRole("alert")).textContent).toContain("It stays where it is.");
+    there = true;
+    await user.click(screen.getByRole("button", { name: "Ask again" }));
+    expect(await screen.findByLabelText(`Where to: ${HEAD}`)).toBeTruthy();
+  });
+
   test("only when it is forced where a reason does", async () => {
     const { user, done } = await moveTheHead(
       answer({

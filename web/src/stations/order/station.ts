@@ -1,10 +1,9 @@
 import { daySheet } from "../../api/useCalendar";
 import { only } from "../../elevation/layers";
-import { later } from "../../ui/later";
-import { none, unmarked, type Station } from "../station";
+import { none, panel, unmarked, type Station } from "../station";
 
 export const order: Station = {
-  Panel: later(() => import("./OrderPanel").then((file) => file.OrderPanel)),
+  Panel: panel(() => import("./OrderPanel").then((file) => file.OrderPanel)),
   layers: only("clay"),
   overlays: {},
   callouts: none,
