@@ -1,10 +1,10 @@
-import { Skeleton } from "@chakra-ui/react";
 import type { ComponentType } from "react";
 import type { Plan } from "../api/types";
 import type { Callout } from "../elevation/Callouts";
 import type { Layers } from "../elevation/layers";
 import type { Tints } from "../elevation/Parts";
 import { later } from "../ui/later";
+import { Waiting } from "../ui/Waiting";
 import type { Units } from "../units/format";
 
 /** What of a figure is looked at. */
@@ -47,4 +47,4 @@ export const print = (figure: string, sheet: string) => `/api/v1/figures/${figur
 
 /** A station's panel; until it is there its place is seen to be waiting. */
 export const panel = (load: () => Promise<ComponentType>) =>
-  later(load, <Skeleton height="40dvh" aria-label="Fetching the panel" />);
+  later(load, <Waiting on={[]} words="Fetching the panel…" />);
