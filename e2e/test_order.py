@@ -141,7 +141,7 @@ class BakeJourney(Journey):
 
         self.drive(work)
         after = Figure.objects.get(pk=figure.pk).sheet
-        self.assertTrue(after.part("eye_r").made_apart)
+        self.assertTrue(after.part("eye_r").apart)
         self.finish()
 
     def test_a_bake_is_looked_into_and_a_chip_rides_along(self) -> None:

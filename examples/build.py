@@ -7,9 +7,10 @@ import math
 from pathlib import Path
 from typing import Any
 
-from windcrest_core.character.starting.shapes import ball, cone, mid, pair
+from windcrest_core.character.starting.shapes import ball, cone, laid_on, mid, pair
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import load_sheet
+from windcrest_core.sheet.meetings import Lay
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Box, Coil, Sheet
@@ -81,7 +82,7 @@ def ferrywoman() -> FigureSheet:
             "hips",
             apron,
             layer=1,
-            lies_on="belly",
+            meeting=laid_on("belly"),
             core="wire",
             delicate=True,
             area="oilskin",
@@ -93,7 +94,7 @@ def ferrywoman() -> FigureSheet:
             ball((0, -0.05, 0.74), 0.56, 0.66, 0.06),
             scale="head",
             layer=1,
-            lies_on="skull",
+            meeting=laid_on("skull"),
             core="wire",
             delicate=True,
             area="oilskin",
@@ -105,7 +106,7 @@ def ferrywoman() -> FigureSheet:
             ball((0, -0.02, 0.82), 0.38, 0.43, 0.3),
             scale="head",
             layer=1,
-            lies_on="skull",
+            meeting=laid_on("skull"),
             wall_mm=4.0,
             area="oilskin",
         ),
@@ -116,7 +117,6 @@ def ferrywoman() -> FigureSheet:
             cone((0, -0.36, 0.45), (0.05, -0.5, -0.75), 0.11, 0.06),
             scale="head",
             layer=1,
-            lies_on=None,
             core="wire",
             area="hair",
             feature="hair",
@@ -131,7 +131,7 @@ def ferrywoman() -> FigureSheet:
             core="wire",
             area="wood",
             layer=1,
-            made_apart=True,
+            meeting={"kind": "glue"},
         ),
         mid(
             "oar_blade",
@@ -143,7 +143,7 @@ def ferrywoman() -> FigureSheet:
             core="wire",
             area="wood",
             layer=1,
-            made_apart=True,
+            meeting={"kind": "glue"},
         ),
         *pair(
             "boot_cuff",
@@ -156,7 +156,9 @@ def ferrywoman() -> FigureSheet:
         ),
     ]
     extra = [
-        p.model_copy(update={"lies_on": f"shank_{p.id[-1]}"}) if p.id.startswith("boot_cuff") else p
+        p.model_copy(update={"meeting": Lay(hosts=[f"shank_{p.id[-1]}"])})
+        if p.id.startswith("boot_cuff")
+        else p
         for p in extra
     ]
     sheet = dressed(
@@ -253,7 +255,7 @@ def newt_drummer() -> FigureSheet:
             ),
             scale="head",
             layer=1,
-            lies_on="skull",
+            meeting=laid_on("skull"),
             core="wire",
             clay="flexible",
             delicate=True,
@@ -265,7 +267,7 @@ def newt_drummer() -> FigureSheet:
             "hips",
             Sheet(centre=(0, 0.19, 0.55), outline=DISC, thickness=0.13, turns_deg=(-55, 0, 0)),
             layer=1,
-            made_apart=True,
+            meeting={"kind": "glue"},
             wall_mm=5.0,
             area="drum",
         ),
@@ -275,7 +277,7 @@ def newt_drummer() -> FigureSheet:
             "waist",
             cone((0.055, 0.072, 0.86), (-0.06, 0.1, -0.05), 0.015, 0.015, 0.6),
             layer=1,
-            lies_on="chest",
+            meeting=laid_on("chest"),
             core="wire",
             delicate=True,
             area="leather",
@@ -289,7 +291,7 @@ def newt_drummer() -> FigureSheet:
             core="wire",
             area="wood",
             layer=1,
-            made_apart=True,
+            meeting={"kind": "glue"},
         ),
         *pair(
             "toes",
@@ -370,7 +372,7 @@ def pelican_piper() -> FigureSheet:
             area="bill",
             feature="mouth",
             layer=1,
-            lies_on="bill_upper",
+            meeting=laid_on("bill_upper"),
         ),
         mid(
             "pouch",
@@ -399,7 +401,7 @@ def pelican_piper() -> FigureSheet:
             core="wire",
             stock="wood",
             layer=1,
-            made_apart=True,
+            meeting={"kind": "glue"},
             area="wood",
         ),
         *pair(
@@ -489,8 +491,7 @@ def barnacle_ox() -> FigureSheet:
             area="horn",
             core="wire",
             feature="horn",
-            press_in=True,
-            lies_on="skull",
+            meeting={"kind": "press", "hosts": ["skull"]},
             layer=1,
         ),
         mid("hump", "hump", "waist", ball((0, 0.13, 0.66), 0.12, 0.1, 0.17), area="skin"),
@@ -507,7 +508,7 @@ def barnacle_ox() -> FigureSheet:
             "=hips",
             Box(centre=(0.235, 0.05, 0.75), half_sizes=(0.055, 0.11, 0.13), turns_deg=(0, 8, 0)),
             layer=1,
-            made_apart=True,
+            meeting={"kind": "glue"},
             wall_mm=5.0,
             area="wicker",
         ),
@@ -522,7 +523,7 @@ def barnacle_ox() -> FigureSheet:
                 layer=2,
                 core="wire",
                 area="shell",
-                made_apart=True,
+                meeting={"kind": "glue"},
             )
         ),
         mid(
@@ -531,7 +532,7 @@ def barnacle_ox() -> FigureSheet:
             "hips",
             ball((0, 0.0, 0.75), 0.19, 0.2, 0.018),
             layer=1,
-            lies_on="belly",
+            meeting=laid_on("belly"),
             core="wire",
             area="leather",
         ),
@@ -583,7 +584,10 @@ def barnacle_ox() -> FigureSheet:
             "barnacles_knee": f"forearm_{side}",
             "barnacles_hind": f"shank_{side}",
         }
-        fixed.append(part.model_copy(update={"lies_on": lies.get(part.id[:-2], part.lies_on)}))
+        host = lies.get(part.id[:-2])
+        fixed.append(
+            part if host is None else part.model_copy(update={"meeting": Lay(hosts=[host])})
+        )
     wired = [
         run.model_copy(update={"wire": "st_2_5"}) if run.id != "tail" else run for run in sheet.runs
     ]

@@ -106,7 +106,7 @@ def with_parts(sheet: FigureSheet, count: int) -> FigureSheet:
                     "label": f"button {n}",
                     "bone": "waist",
                     "layer": 2,
-                    "lies_on": "chest",
+                    "meeting": {"kind": "lay", "hosts": ["chest"]},
                     "core": "wire",
                     "shape": {
                         "kind": "ellipsoid",

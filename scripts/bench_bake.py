@@ -16,7 +16,7 @@ from playwright.sync_api import Page
 from windcrest_core.findings import Operation
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.reach import look
-from windcrest_core.order.stages import stages
+from windcrest_core.order.stages import Laid, stages
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.ordering import Move
@@ -55,8 +55,8 @@ def ordering_ms(median_ms: Callable[..., float]) -> float:
     ]
 
     def work(_: int) -> None:
-        out = rearranged(steps, [], moves, {}, {})
-        stages(out.steps, out.least)
+        out = rearranged(steps, [], moves, Laid())
+        stages(out.steps, Laid(out.least))
 
     return median_ms(work, 9)
 
@@ -66,7 +66,7 @@ def reach_ms(median_ms: Callable[..., float], sheet: FigureSheet) -> float:
     painted = [
         {"path": f"part/{part.id}/area", "value": sheet.colour.areas[0].id} for part in sheet.parts
     ]
-    late = [{"path": f"part/button_{n}/made_apart", "value": True} for n in range(10)]
+    late = [{"path": f"part/button_{n}/meeting/kind", "value": "glue"} for n in range(10)]
     whole, _ = apply_edits(sheet, [Operation.model_validate(row) for row in [*painted, *late]])
     return median_ms(lambda _: look(whole, 6.0, lambda share: None), 5)
 

@@ -75,3 +75,11 @@ class ConflictError(WindcrestError):
         super().__init__(", ".join(path for path, _, _ in collisions))
         self.collisions = collisions
         self.revision = revision
+
+
+class ContradictionError(WindcrestError):
+    """Steps that would have to be a bake apart from themselves; `keys` in a circle, each no later than the next."""
+
+    def __init__(self, keys: list[str]) -> None:
+        super().__init__(" → ".join(keys))
+        self.keys = keys

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 
 from windcrest_core.bake.model import BakeStation
@@ -28,12 +29,13 @@ from windcrest_core.frame.steps import frame_steps
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.line import StationState, station_line
+from windcrest_core.order.contradictions import without_conflicts
 from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.model import OrderPlan
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
-from windcrest_core.order.stages import first_cured, history, stages
+from windcrest_core.order.stages import Laid, first_cured, history, stages
 from windcrest_core.order.station import order_plan
 from windcrest_core.remembered import Asked, Station, Written, on
 from windcrest_core.sheet.model import FigureSheet
@@ -104,14 +106,18 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
     declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
-    least, ran = history(declared, progress)
-    least = {**mend_from, **least}
+    late = context.rules.bake_school == "one_bake"
+    least, ran = history(declared, progress, late)
+    laid = Laid({**mend_from, **least}, ran, late)
+    declared, conflicts = without_conflicts(work, declared, laid)
     reach = reach_plan(work)
     declared = painted_first(declared, sheet, reach)
     declared, finishing = chained(declared, mended_first([*colour.steps, *finish.steps], mends))
-    moved = rearranged(declared, finishing, sheet.order.moves, least, ran)
+    moved = rearranged(declared, finishing, sheet.order.moves, laid)
     making = moved.steps[: len(declared)]
-    placed = stages([step for step in making if not step.after_bakes], moved.least, ran)
+    placed = stages(
+        [step for step in making if not step.after_bakes], replace(laid, least=moved.least)
+    )
     clay = by_stage(clay, placed)
     bake = bake_station(
         work,
@@ -119,7 +125,9 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         _inserts_from(work, placed),
         _mended_by_bake(making, placed),
     )
-    order = order_plan(work, making, placed, bake.steps, moved.steps[len(declared) :], moved, reach)
+    order = order_plan(
+        work, making, placed, bake.steps, moved.steps[len(declared) :], moved, conflicts, reach
+    )
     findings = [
         *character.findings,
         *frame.findings,
@@ -179,5 +187,5 @@ def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
     return {
         part.id: placed.get(step_key(part.id, "cover"), 1)
         for part in work.sheet.parts
-        if part.stock is not None and not part.made_apart and not is_putty(part.stock)
+        if part.stock is not None and not part.apart and not is_putty(part.stock)
     }

@@ -19,13 +19,14 @@ from windcrest_core.sheet.bones import bone_faults
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.insides import IN_BASE
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.letting_go import let_go
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Shape
 from windcrest_core.units import scale_and_real_mm
 
 LIMBS = {"body/tail_length", "body/wing_span", "body/pairs", "body/tiers", "body/bones"}
-OWN = {"id", "label", "bone", "side", "mirror_of", "lies_on", "at", "hidden"}
+OWN = {"id", "label", "bone", "side", "mirror_of", "at", "hidden"}
 _shapes: TypeAdapter[Shape] = TypeAdapter(Shape)
 
 
@@ -44,7 +45,7 @@ def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operatio
         if operation.path in LIMBS:
             found += _with_limbs(sheet, operation)
             continue
-        found += _runs_out_of(sheet, operation)
+        found += [*_runs_out_of(sheet, operation), *_let_go_of(sheet, operation)]
         found.append(operation)
         other = _on_the_other(sheet, operation)
         if other is not None and other.path not in named:
@@ -68,6 +69,21 @@ def _runs_out_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
         else Operation(path=f"light/{light.id}/cell_in", value=IN_BASE)
         for light in sheet.lights
         if steps[1] in (light.part, light.cell_in)
+    ]
+
+
+def _let_go_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
+    """Parts that are on one that goes meet what they are found to meet then; its twin is no twin any more."""
+    steps = operation.path.split("/")
+    if operation.value is not None or steps[0] != "part" or len(steps) != 2:
+        return []
+    return [
+        *(row for part in sheet.parts for row in let_go(part, steps[1:])),
+        *(
+            Operation(path=f"part/{part.id}/mirror_of", value=None)
+            for part in sheet.parts
+            if part.mirror_of == steps[1]
+        ),
     ]
 
 
@@ -109,11 +125,7 @@ def _with_limbs(sheet: FigureSheet, operation: Operation) -> list[Operation]:
     )
     new_parts = with_free_ids([part for part in starting_parts(body) if part.bone in come], left)
     return [
-        *(
-            Operation(path=f"part/{part.id}/lies_on", value=None)
-            for part in left.parts
-            if part.lies_on in lost_ids
-        ),
+        *(row for part in left.parts for row in let_go(part, lost_ids)),
         *(
             Operation(path=f"part/{part.id}/mirror_of", value=None)
             for part in left.parts
@@ -176,6 +188,8 @@ def _on_the_other(sheet: FigureSheet, operation: Operation) -> Operation | None:
     if part is None or other is None:
         return None
     path = "/".join(["part", other.id, *steps[2:]])
+    if steps[2] in ("meeting", "rests_on"):
+        return Operation(path=path, value=_hosts_across(sheet, operation.value))
     if steps[2] != "shape" or not _turned(sheet.body, part, other):
         return Operation(path=path, value=operation.value)
     if len(steps) == 3:
@@ -185,6 +199,17 @@ def _on_the_other(sheet: FigureSheet, operation: Operation) -> Operation | None:
             return None
         return Operation(path=path, value=mirrored_shape(shape).model_dump(mode="json"))
     return Operation(path=path, value=_flipped(steps[3], operation.value))
+
+
+def _hosts_across(sheet: FigureSheet, value: Any) -> Any:
+    """The same of a meeting, on the parts of the other side where they are there."""
+    ids = {part.id for part in sheet.parts}
+    match value:
+        case {"hosts": hosts, **rest}:
+            return {**rest, "hosts": _hosts_across(sheet, hosts)}
+        case list():
+            return [other_side(key) if other_side(key) in ids else key for key in value]
+    return value
 
 
 def _turned(body: Body, part: Part, other: Part) -> bool:
@@ -225,7 +250,6 @@ def copied(
         raise SheetError.one("part", part_id, "a part that has no mirror image yet")
     sides = {"right": "left", "left": "right", "mid": "left"}
     label = part.label.removeprefix("right ").removeprefix("left ")
-    lies_on = other_side(part.lies_on) if part.lies_on else None
     mirrored = part.model_copy(
         update={
             "id": other_side(part.id) if other_side(part.id) != part.id else f"{part.id[:38]}_l",
@@ -234,7 +258,10 @@ def copied(
             "bone": other_side(part.bone),
             "shape": on_other_side(sheet.body, part),
             "mirror_of": part.id,
-            "lies_on": lies_on if any(p.id == lies_on for p in sheet.parts) else None,
+            "meeting": part.meeting.model_copy(
+                update={"hosts": _hosts_across(sheet, part.meeting.hosts)}
+            ),
+            "rests_on": _hosts_across(sheet, part.rests_on),
         }
     )
     [new] = with_free_ids([mirrored], sheet)

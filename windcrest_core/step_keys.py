@@ -22,6 +22,7 @@ What = Literal[
     "gloss",
     "join",
     "mount",
+    "pin",
     "photograph",
     "place",
     "prime",

@@ -17,6 +17,7 @@ NeedKind = Literal[
     "smear",
     "hard",
     "bed",
+    "touch",
     "apart",
     "label",
     "clean",
@@ -37,6 +38,7 @@ StepKind = Literal[
     "get",
     "form",
     "press",
+    "pin",
     "bore",
     "bake",
     "pull",
@@ -59,22 +61,37 @@ StepKind = Literal[
 ]
 
 
+Between = Literal["any", "bake", "none"]
+"""What lies between a step and the one it waits for: whatever comes, a bake, or no bake: that one is still raw."""
+
+
 class Need(Frozen):
-    """This step waits for `key`, because of `reason`; `cured` if a bake must lie between.
+    """This step waits for `key`, because of `reason`, with what has to lie `between`.
 
     `kind` says what comes of doing it the other way round; with `own` it cannot be done.
     """
 
     key: str
     reason: Text
-    cured: bool = False
+    between: Between = "any"
     kind: NeedKind = "own"
+
+    @property
+    def cured(self) -> bool:
+        """Whether what is waited for is cured by then."""
+        return self.between == "bake"
+
+    @property
+    def raw(self) -> bool:
+        """Whether what is waited for is still raw then."""
+        return self.between == "none"
 
 
 class Step(Frozen):
     """One thing to do. `key` is made of part, kind and ordinal, so it is the same in every plan.
 
-    `wait_min` runs while nobody works: cooling, drying. `oven` steps are what a bake waits for.
+    `wait_min` runs while nobody works: cooling, drying. A bake waits for what
+    goes `into_oven`; `one_with` are steps that share its bake, in whichever order: raw clay blended with theirs.
     """
 
     key: str
@@ -85,6 +102,7 @@ class Step(Frozen):
     minutes: float
     wait_min: float = 0.0
     needs: list[Need] = []
+    one_with: list[str] = []
     into_oven: bool = False
     after_bakes: bool = False
     caution: Text = ""

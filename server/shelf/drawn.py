@@ -16,6 +16,7 @@ from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.character.landmarks import landmark_points
 from windcrest_core.drawing.elevation import View, drawing
 from windcrest_core.findings import Operation
+from windcrest_core.sheet.meetings import Blend
 
 PAPER, FLOOR, CLAY, EDGE, INK = "#efe6d2", "#d9cbb0", "#c9906e", "#8a5a41", "#26364a"
 LONGEST_PX, MARGIN_PX = 760, 60
@@ -79,7 +80,7 @@ def sketch(figure: Figure, view: str) -> None:
             "parts": [
                 p
                 if p.lies_on in ids or p.lies_on is None
-                else p.model_copy(update={"lies_on": None})
+                else p.model_copy(update={"meeting": Blend()})
                 for p in kept
             ],
         }

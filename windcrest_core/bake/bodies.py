@@ -44,7 +44,7 @@ def heat_body(work: Workpiece, piece: Piece) -> HeatBody:
     shape, radius = _radius(piece.solid)
     rho = core_density_g_cm3(piece.part, work.packed_g_cm3) * 1000
     under = piece.part.lies_on
-    if under is not None and piece.core is None and not piece.part.made_apart:
+    if under is not None and piece.core is None and not piece.part.apart:
         below = work.figure.piece(under)
         skin = skin_over_mm(piece, below)
         if below.core is not None and skin is not None:

@@ -257,12 +257,12 @@ def ways_out(work: Workpiece, part_id: str, air_c: float) -> list[Fix]:
     ]
     later = fix(
         said("bake.leave_its_place_open_and"),
-        (f"part/{part_id}/made_apart", True),
+        (f"part/{part_id}/meeting/kind", "glue"),
     )
     of_clay = fix(
         said("bake.make_it_of_clay_baked"),
         (f"part/{part_id}/stock", None),
-        (f"part/{part_id}/press_in", True),
+        (f"part/{part_id}/meeting/kind", "press"),
     )
     electric = part.stock == "led"
     return [*swaps, later, *([] if electric else [of_clay])]
@@ -324,7 +324,10 @@ def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:
             reason=said("bake.labels.clash.why"),
             numbers={"needed_c": bake.label_c.value, "maximum_c": strict.maximum_c.value},
             fixes=[
-                fix(said("bake.make_it_apart"), *((f"part/{key}/made_apart", True) for key in ids))
+                fix(
+                    said("bake.make_it_apart"),
+                    *((f"part/{key}/meeting/kind", "glue") for key in ids),
+                )
             ],
         )
     ]
@@ -342,7 +345,9 @@ def _sagging(bake: BakePlan) -> list[Finding]:
             reason=said("bake.overhang.sags.why", words=row.words),
             numbers={"overhang_mm": row.overhang_mm, "allowed_mm": row.allowed_mm},
             fixes=[
-                fix(said("bake.bake_it_apart_lying_down"), (f"part/{row.part}/made_apart", True))
+                fix(
+                    said("bake.bake_it_apart_lying_down"), (f"part/{row.part}/meeting/kind", "glue")
+                )
             ],
         )
         for row in bake.supports

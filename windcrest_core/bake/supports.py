@@ -56,7 +56,7 @@ def _kind(piece: Piece, tip: Array, root: Array, out_mm: float) -> SupportKind:
 def overhang_mm(work: Workpiece, piece: Piece) -> float | None:
     """How far a part hangs out with nothing in it that holds it; None where something does."""
     part = piece.part
-    if part.made_apart or part.press_in or part.lies_on is not None or work.sheet.has_wire(part):
+    if part.apart or part.pressed or part.lies_on is not None or work.sheet.has_wire(part):
         return None
     low, high = piece.solid.bounds
     if part.contact or float(low[2]) < TRAY_MM:
@@ -121,7 +121,7 @@ def _goes_in(box: tuple[float, float, float], room: tuple[float, float, float]) 
 def fit(work: Workpiece, inside: Container[str]) -> Fit:
     """Whether what is baked goes into the oven, standing or lying, and how near to its elements."""
     pieces = [p for p in work.figure.pieces if p.part.id in inside]
-    joined = [p for p in pieces if not p.part.made_apart] or pieces
+    joined = [p for p in pieces if not p.part.apart] or pieces
     box = _box(joined)
     oven = work.context.rules.oven.inside
     if oven is None:

@@ -59,9 +59,7 @@ def loose_parts(figure: Figure) -> list[Piece]:
         ]
         waiting += met
         joined.update(met)
-    return [
-        piece for i, piece in enumerate(pieces) if i not in joined and not piece.part.made_apart
-    ]
+    return [piece for i, piece in enumerate(pieces) if i not in joined and not piece.part.apart]
 
 
 def hanging_together(pieces: list[Piece]) -> list[list[Piece]]:

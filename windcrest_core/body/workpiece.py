@@ -19,6 +19,7 @@ from windcrest_core.densities import Densities, densities_of
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.labels import clay_of
+from windcrest_core.precedence import reachable
 from windcrest_core.sheet.model import FigureSheet
 
 ON_GROUND = 0.03  # of the height [A]
@@ -72,24 +73,60 @@ class Workpiece:
         share = self.shares[piece.part.id]
         return min(1.0, (share.skin_mm3 + share.core_mm3) / max(piece.solid.volume_mm3, 1e-9))
 
+    def hosts(self, piece: Piece) -> list[Piece]:
+        """What carries a part: what its meeting names, else what its solid is found to meet."""
+        named = piece.part.meeting.hosts
+        if named:
+            return [self.figure.piece(key) for key in named]
+        found = self._found_host.get(piece.part.id)
+        return [] if found is None else [found]
+
     def joined_to(self, piece: Piece) -> Piece | None:
-        """What a part is joined to: what it lies on; put on at the end, what it goes deepest into; else the
-        largest of the body on its bone, or on the one before. Nothing for the body itself."""
+        """The first of what carries a part; nothing for the body itself."""
+        return next(iter(self.hosts(piece)), None)
+
+    @cached_property
+    def _found_host(self) -> dict[str, Piece | None]:
+        """The host of every part whose meeting names none: put on at the end, what it goes deepest into; else
+        the largest of the body on its bone, or on the one before. Never one that it carries itself."""
+        carries: dict[str, list[str]] = defaultdict(list)
+        for piece in self.figure.pieces:
+            for host in piece.part.meeting.hosts:
+                carries[host].append(piece.part.id)
+        found: dict[str, Piece | None] = {}
+        for piece in self.figure.pieces:
+            if piece.part.meeting.hosts:
+                continue
+            key = piece.part.id
+            found[key] = carrier = self._carrier(piece, reachable(carries, [key]))
+            if carrier is not None:
+                carries[carrier.part.id].append(key)
+        return found
+
+    def _carrier(self, piece: Piece, on_it: set[str]) -> Piece | None:
         part = piece.part
-        if part.lies_on is not None:
-            return self.figure.piece(part.lies_on)
-        if part.assembled and (met := self._goes_into(piece)) is not None:
-            return met
+        if part.apart or part.lifts_off:
+            met = self._goes_into(piece, on_it)
+            if met is not None:
+                return met
         own, joint = piece.solid.volume_mm3, self.figure.bones[part.bone].parent
-        body = [p for p in self._body_on(part.bone) if p.solid.volume_mm3 > own]
+        body = self._larger_on(part.bone, own, on_it)
         while not body and joint is not None:
-            body, joint = self._body_on(joint), self.figure.bones[joint].parent
+            body = [p for p in self._body_on(joint) if p.part.id not in on_it]
+            joint = self.figure.bones[joint].parent
         return max(body, key=lambda p: p.solid.volume_mm3, default=None)
+
+    def _larger_on(self, joint: str, volume_mm3: float, on_it: set[str]) -> list[Piece]:
+        return [
+            p
+            for p in self._body_on(joint)
+            if p.solid.volume_mm3 > volume_mm3 and p.part.id not in on_it
+        ]
 
     def _body_on(self, joint: str) -> list[Piece]:
         return [p for p in self.on_bone.get(joint, []) if p.part.layer == 0]
 
-    def _goes_into(self, piece: Piece) -> Piece | None:
+    def _goes_into(self, piece: Piece, on_it: set[str]) -> Piece | None:
         """Of the parts that a part touches, the one it goes deepest into; a smaller one that is put on at
         the end itself is put on this one."""
         low, high = piece.solid.bounds
@@ -97,7 +134,11 @@ class Workpiece:
             other
             for other in self.figure.pieces
             if other is not piece
-            and not (other.part.assembled and other.solid.volume_mm3 <= piece.solid.volume_mm3)
+            and other.part.id not in on_it
+            and not (
+                (other.part.apart or other.part.lifts_off)
+                and other.solid.volume_mm3 <= piece.solid.volume_mm3
+            )
             and bool(np.all(other.solid.bounds[0] <= high) and np.all(low <= other.solid.bounds[1]))
             and touch(piece.solid, other.solid)
         ]

@@ -6,6 +6,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.hollow import Hollow
 from windcrest_core.bulk.lights import LightPlan
 from windcrest_core.facts import said
+from windcrest_core.sheet.meetings import Lay
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
@@ -13,7 +14,13 @@ SMOULDER = said("bulk.cells_out_before_anything_goes")
 
 
 def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
-    """The core is pulled when all is baked and cold: until then it holds the shape."""
+    """The core is pulled when all is baked and cold, until then it holds the shape; or before raw clay closes
+    its part."""
+    closed = {
+        part.meeting.hosts[0]
+        for part in work.sheet.parts
+        if isinstance(part.meeting, Lay) and part.meeting.cured and part.meeting.hosts
+    }
     return [
         Step(
             key=step_key(row.part, "pull"),
@@ -21,12 +28,12 @@ def hollow_steps(work: Workpiece, found: list[Hollow]) -> list[Step]:
             station="bulk",
             part=row.part,
             minutes=10,
-            after_bakes=True,
+            after_bakes=row.part not in closed,
             needs=[
                 Need(
                     key=step_key(row.part, "cover"),
                     reason=said("bulk.the_core_holds_the_shape"),
-                    cured=True,
+                    between="bake",
                 )
             ],
             label=said(
@@ -102,4 +109,4 @@ def _cured(work: Workpiece, part_id: str) -> list[Need]:
     if work.sheet.part(part_id).stock is not None:
         return []
     reason = said("bulk.a_light_cannot_take_the")
-    return [Need(key=step_key(part_id, "cover"), reason=reason, cured=True)]
+    return [Need(key=step_key(part_id, "cover"), reason=reason, between="bake")]

@@ -13,7 +13,7 @@ SQUEEZING_MIN = 0.9  # of a core of 1 cm³; large ones take less for their size 
 
 
 def bulk_steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
-    apart = {piece.part.id for piece in work.figure.pieces if piece.part.made_apart}
+    apart = {piece.part.id for piece in work.figure.pieces if piece.part.apart}
     return [
         Step(
             key=step_key(part.id, "core"),

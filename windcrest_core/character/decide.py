@@ -70,7 +70,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, Text, Text, Text | None]]:
     for side, word in (("r", "right"), ("l", "left")):
         if f"wrist_{side}" not in bones or sheet.body.plan == "quadruped":
             continue
-        holds = [p.label for p in parts if p.bone == f"wrist_{side}" and (p.made_apart or p.stock)]
+        holds = [p.label for p in parts if p.bone == f"wrist_{side}" and (p.apart or p.stock)]
         yield (
             f"hand_{side}",
             said("character.what_does_the_hand_do", word=word),
@@ -127,7 +127,7 @@ def _asked(work: Workpiece) -> Iterator[tuple[str, Text, Text, Text | None]]:
         said("character.a_core_that_is_to"),
         _labels([p.label for p in parts if p.core == "pulled" or p.opening is not None]) or None,
     )
-    apart = [p.label for p in parts if p.made_apart]
+    apart = [p.label for p in parts if p.apart]
     yield (
         "apart",
         said("character.what_is_made_or_painted"),

@@ -28,7 +28,7 @@ def loose_findings(work: Workpiece) -> list[Finding]:
             fixes=[
                 fix(
                     said("character.it_is_made_apart"),
-                    *((f"part/{p.part.id}/made_apart", True) for p in group),
+                    *((f"part/{p.part.id}/meeting/kind", "glue") for p in group),
                 )
             ],
         )

@@ -98,7 +98,7 @@ def _slender(work: Workpiece) -> list[tuple[Piece, float]]:
 def _may_stand_out(piece: Piece) -> bool:
     """Whether it is long enough to, and neither stands, lies on something nor is made apart."""
     part = piece.part
-    if part.made_apart or part.press_in or part.contact or part.lies_on is not None:
+    if part.apart or part.pressed or part.contact or part.lies_on is not None:
         return False
     thick = piece.solid.greatest_thickness_mm
     low, high = piece.solid.bounds
@@ -130,7 +130,9 @@ def _slender_finding(work: Workpiece, piece: Piece, out: float) -> Finding:
         fixes.append(
             fix(said("frame.run_wire_into_it"), (f"run/{run.id}", run.model_dump(mode="json")))
         )
-    fixes.append(fix(said("frame.make_it_apart_baked_lying"), (f"part/{part.id}/made_apart", True)))
+    fixes.append(
+        fix(said("frame.make_it_apart_baked_lying"), (f"part/{part.id}/meeting/kind", "glue"))
+    )
     return Finding(
         id="frame.slender.bare",
         station="frame",
@@ -159,7 +161,7 @@ def _joints(work: Workpiece) -> list[Finding]:
         if joint in wired or bone.parent is None or (bone.parent not in wired):
             continue
         pieces = wired_pieces(work, joint)
-        if not pieces or all(p.part.made_apart or p.part.id in in_parts for p in pieces):
+        if not pieces or all(p.part.apart or p.part.id in in_parts for p in pieces):
             continue
         mass, moments = loads.on(work.beyond[joint])
         if mass < LEAST_LOAD_G:

@@ -21,7 +21,7 @@ ABOVE = np.array([[1.0, 0, 0], [0, 1.0, 0]])
 def stance_of(work: Workpiece, weights: list[Weight]) -> Stance:
     """How a figure of these weights stands on its base, or on its feet where nothing pegs it."""
     cured: Masses = [summed([(w.mass_g, w.centre) for w in weights])]
-    apart = {part.id for part in work.sheet.parts if part.made_apart}
+    apart = {part.id for part in work.sheet.parts if part.apart}
     later: Masses = [
         (-mass.total_g, mass.centre)
         for key, mass in work.masses.items()

@@ -22,7 +22,7 @@ class Link(NamedTuple):
 
 CHAIN: tuple[Link, ...] = (
     Link(("mend", "pull", "putty"), ""),
-    Link(("fill",), said("order.all_clay_work_is_done")),
+    Link(("fill", "pin"), said("order.all_clay_work_is_done")),
     Link(("sand",), said("order.filled_before_it_is_sanded")),
     Link(("wash",), said("order.no_more_dust_before_it")),
     Link(("ground",), said("order.clean_and_dry_before_paint"), "clean"),

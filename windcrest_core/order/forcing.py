@@ -10,10 +10,10 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from windcrest_core.errors import SheetError
+from windcrest_core.errors import ContradictionError, SheetError
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.findings import Finding, Fix, Operation
-from windcrest_core.order.stages import first_cured, stages
+from windcrest_core.order.stages import Laid, first_cured, stages
 from windcrest_core.precedence import reachable, waiting_for
 from windcrest_core.sheet.ordering import Move
 from windcrest_core.steps import Need, NeedKind, Step
@@ -23,7 +23,7 @@ CONSEQUENCES: dict[NeedKind, Text] = {
     "under": said("order.it_is_made_before_what"),
     "smear": said("order.the_body_is_still_raw"),
     "hard": said("order.it_goes_in_raw_its"),
-    "bed": said("order.it_is_hard_by_then"),
+    "touch": said("order.it_fuses_where_they_touch"),
     "apart": said("order.it_goes_on_raw_and"),
     "label": said("order.two_clays_whose_labels_do"),
     "clean": said("order.paint_does_not_hold_on"),
@@ -86,15 +86,14 @@ def rearranged(
     making: list[Step],
     finishing: list[Step],
     moves: list[Move],
-    least: dict[str, int],
-    ran: dict[str, int],
+    laid: Laid,
 ) -> Rearranged:
     """The steps with every move in them, in the order the moves were made.
 
     Parameters
     ----------
     making, finishing : steps up to the last bake with what is assembled after it, and the rest.
-    least, ran : the first bake each step may go into, and the bake it was in; see `history`.
+    laid : how steps are laid into bakes without the moves.
 
     Raises
     ------
@@ -102,24 +101,24 @@ def rearranged(
     """
     by_key = {step.key: step for step in [*making, *finishing]}
     cold = {step.key for step in finishing} | {s.key for s in making if s.after_bakes}
-    out = Rearranged([], dict(least), {}, [])
+    out = Rearranged([], dict(laid.least), {}, [])
     for move in moves:
-        out = _moved(out, by_key, cold, move, ran)
+        out = _moved(out, by_key, cold, move, laid)
     return replace(out, steps=list(by_key.values()))
 
 
 def _moved(
-    out: Rearranged, by_key: dict[str, Step], cold: set[str], move: Move, ran: dict[str, int]
+    out: Rearranged, by_key: dict[str, Step], cold: set[str], move: Move, laid: Laid
 ) -> Rearranged:
     """With one more move in it. `cold` are the steps after the last bake."""
     placed: dict[str, int] = {}
     bake = None
     if move.before is None:
         making = [s for s in by_key.values() if s.key not in cold]
-        placed = stages(making, out.least, ran)
+        placed = stages(making, replace(laid, least=out.least))
         bake = bake_meant(making, move, placed)
     where = _where(by_key, move, bake)
-    out_of_place = _out_of_place(by_key, cold, move, bake, placed, ran)
+    out_of_place = _out_of_place(by_key, cold, move, bake, placed, laid.ran)
     if out_of_place is not None:
         idle = _state(by_key, move, where, "idle", [out_of_place])
         return replace(out, states=[*out.states, idle])
@@ -134,6 +133,7 @@ def _moved(
     if against and (cannot or not move.forced):
         idle = _state(by_key, move, where, "idle", cannot or against)
         return replace(out, states=[*out.states, idle])
+    was = dict(by_key)
     step = by_key[move.step]
     by_key[step.key] = step.model_copy(
         update={"needs": [need for need in step.needs if need not in against]}
@@ -146,8 +146,29 @@ def _moved(
         beside[move.step] = move.before
     elif bake is not None:
         least[move.step] = max(bake, least.get(move.step, 1))
+        _unblend(by_key, move.step)
+    if not _can_be_laid(by_key, cold, replace(laid, least=least)):
+        by_key.update(was)
+        no = Need(key="", reason=said("order.one_bake_for_both_sides"))
+        return replace(out, states=[*out.states, _state(by_key, move, where, "idle", [no])])
     state = _state(by_key, move, where, "forced" if against else "placed", against)
     return Rearranged(out.steps, least, beside, [*out.states, state])
+
+
+def _can_be_laid(by_key: dict[str, Step], cold: set[str], laid: Laid) -> bool:
+    try:
+        stages([step for step in by_key.values() if step.key not in cold], laid)
+    except ContradictionError:
+        return False
+    return True
+
+
+def _unblend(by_key: dict[str, Step], key: str) -> None:
+    """What is put into a bake by hand goes alone: its seams are then raw on cured."""
+    for step in list(by_key.values()):
+        kept = [] if step.key == key else [other for other in step.one_with if other != key]
+        if kept != step.one_with:
+            by_key[step.key] = step.model_copy(update={"one_with": kept})
 
 
 def _out_of_place(
@@ -156,7 +177,7 @@ def _out_of_place(
     move: Move,
     bake: int | None,
     placed: dict[str, int],
-    ran: dict[str, int],
+    ran: Mapping[str, int],
 ) -> Need | None:
     """Why a move cannot be weighed at all."""
     known = bake is not None if move.before is None else move.before in by_key

@@ -86,14 +86,14 @@ def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
     part = piece.part
     if part.stock is not None:
         return "put on"
-    if part.made_apart:
+    if part.apart:
         return "cured to cured"
-    if part.rests:
+    if part.lifts_off:
         return "resting"
-    mine = placed.get(step_key(part.id, "join") if part.press_in else step_key(part.id, "cover"))
+    mine = placed.get(step_key(part.id, "join") if part.pressed else step_key(part.id, "cover"))
     theirs = placed.get(step_key(under.part.id, "cover"))
     later = mine is not None and theirs is not None and mine != theirs
-    return "raw to cured" if later or part.press_in else "raw to raw"
+    return "raw to cured" if later or part.pressed else "raw to raw"
 
 
 def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:

@@ -6,6 +6,7 @@ from windcrest_core.facts import Frozen, Quantity, Text
 from windcrest_core.findings import Finding
 from windcrest_core.order.forcing import MoveState
 from windcrest_core.order.joins import Join
+from windcrest_core.order.meetings import MeetingPlan
 from windcrest_core.order.reach import ReachPlan
 from windcrest_core.steps import Need, StepKind
 
@@ -41,6 +42,7 @@ class OrderPlan(Frozen):
     steps: list[StepPlan]
     bakes: list[BakeGroup]
     joins: list[Join]
+    meetings: list[MeetingPlan]
     hands_min: Quantity
     next_step: str | None
     moves: list[MoveState]

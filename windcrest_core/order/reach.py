@@ -55,10 +55,8 @@ def fingerprint(sheet: FigureSheet, wall_mm: float) -> str:
         "side",
         "orient",
         "seat",
-        "lies_on",
+        "meeting",
         "area",
-        "made_apart",
-        "rests",
         "contact",
     }
     of_parts = [part.model_dump_json(include=shape) for part in sheet.parts]
@@ -181,12 +179,12 @@ def reach_findings(work: Workpiece, plan: ReachPlan) -> list[Finding]:
             fixes.append(
                 fix(
                     said("order.put_the_on_at_the", cover=cover.label),
-                    (f"part/{cover.id}/made_apart", True),
+                    (f"part/{cover.id}/meeting/kind", "glue"),
                 )
                 if cover.stock is not None
                 else fix(
                     said("order.let_the_rest_it_lifts", cover=cover.label),
-                    (f"part/{cover.id}/rests", True),
+                    (f"part/{cover.id}/meeting/kind", "rest"),
                 )
             )
         behind = said("order.the_is_in_the_way", cover=cover.label) if cover else ""

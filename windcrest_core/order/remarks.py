@@ -6,6 +6,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.order.joins import Join
+from windcrest_core.sheet.meetings import Blend, Lay
 
 HARD = ("tooth", "horn", "claw", "eye")  # features that are pressed in hard
 
@@ -48,7 +49,7 @@ def order_findings(work: Workpiece) -> list[Finding]:
                         if alone
                         else said("order.build_them_on_the_figure"),
                         *(
-                            (f"part/{part.id}/{'rests' if part.rests else 'made_apart'}", False)
+                            (f"part/{part.id}/meeting/kind", "lay" if part.lies_on else "blend")
                             for part in apart
                         ),
                     )
@@ -69,13 +70,13 @@ def order_findings(work: Workpiece) -> list[Finding]:
                 fixes=[
                     fix(
                         said("order.make_them_apart"),
-                        *((f"part/{part.id}/made_apart", True) for part in delicate),
+                        *((f"part/{part.id}/meeting/kind", "glue") for part in delicate),
                     )
                 ],
             )
         )
     for part in work.sheet.parts:
-        if part.feature in HARD and part.stock is None and not part.press_in:
+        if part.feature in HARD and part.stock is None and isinstance(part.meeting, Blend | Lay):
             found.append(
                 Finding(
                     id="order.pressed.raw",
@@ -85,7 +86,10 @@ def order_findings(work: Workpiece) -> list[Finding]:
                     title=said("order.pressed.raw", part=part.label),
                     reason=said("order.pressed.raw.why"),
                     fixes=[
-                        fix(said("order.bake_it_before_it_is"), (f"part/{part.id}/press_in", True))
+                        fix(
+                            said("order.bake_it_before_it_is"),
+                            (f"part/{part.id}/meeting/kind", "press"),
+                        )
                     ],
                 )
             )

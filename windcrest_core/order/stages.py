@@ -1,46 +1,126 @@
-"""The bake each step goes into: as early as its reasons, its history and the sculptor allow."""
+"""The bake each step goes into: as early as its reasons, its history and the sculptor allow, or as late.
+
+Which bake is a system of differences: a step is no earlier than what it waits for, a bake later where a bake must lie
+between, and in the same bake where none may. The least solution is found by relaxation, as long ways are.
+"""
 
 from __future__ import annotations
 
 import bisect
 import itertools
+from collections import deque
 from collections.abc import Iterable, Mapping
-from graphlib import TopologicalSorter
+from dataclasses import dataclass, field
 
+from windcrest_core.errors import ContradictionError
 from windcrest_core.given.progress import Progress
 from windcrest_core.precedence import reachable
 from windcrest_core.steps import Step
 
-NOTHING: Mapping[str, int] = {}
+Ways = dict[str, dict[str, int]]
+"""From a step to those that are no earlier than it, each with how many bakes later at least."""
 
 
-def stages(
-    steps: list[Step], least: Mapping[str, int] = NOTHING, ran: Mapping[str, int] = NOTHING
-) -> dict[str, int]:
-    """The bake each step goes into, from 1: as early as its reasons allow.
+@dataclass(frozen=True)
+class Laid:
+    """How steps are laid into bakes. `least` is the first bake a step may go into, `ran` the bake it was in,
+    whatever its reasons; `late` where all goes as late as it may."""
+
+    least: Mapping[str, int] = field(default_factory=dict)
+    ran: Mapping[str, int] = field(default_factory=dict)
+    late: bool = False
+
+
+FREELY = Laid()
+
+
+def stages(steps: list[Step], laid: Laid = FREELY) -> dict[str, int]:
+    """The bake each step goes into, from 1.
 
     A bake lies on an edge only if the edge says so; the number of bakes is then the longest chain
     of such edges plus one, which no order can better.
 
-    Parameters
-    ----------
-    least : the first bake a step may go into. ran : the bake a step was in, whatever its reasons.
-
     Raises
     ------
-    graphlib.CycleError : the needs go in a circle.
+    ContradictionError : a bake would have to lie between steps that share one.
     """
-    before = _before(steps)
-    found: dict[str, int] = {}
-    for key in TopologicalSorter(before).static_order():
-        if key in ran:
-            found[key] = ran[key]
-            continue
-        found[key] = max(
-            (found[other] + (1 if cured else 0) for other, cured in before[key].items()), default=1
-        )
-        found[key] = max(found[key], least.get(key, 1))
-    return _without_gaps(steps, found, max(ran.values(), default=0))
+    ways = _ways(steps, laid.ran)
+    found = _earliest(ways, laid.least, laid.ran)
+    if laid.late:
+        oven = {step.key for step in steps if step.into_oven}
+        last = max((found[key] for key in oven), default=1)
+        latest = _latest(ways, {**dict.fromkeys(found, last), **laid.ran})
+        at_last = {key: latest[key] for key in oven if key not in laid.ran}
+        found = _earliest(ways, {**laid.least, **at_last}, laid.ran)
+    return _without_gaps(steps, found, max(laid.ran.values(), default=0))
+
+
+def _ways(steps: list[Step], ran: Mapping[str, int]) -> Ways:
+    """What follows what. Steps that share a bake lead to each other, as long as neither was in one."""
+    ways: Ways = {step.key: {} for step in steps}
+
+    def lead(one: str, other: str, bakes: int) -> None:
+        ways[one][other] = max(bakes, ways[one].get(other, 0))
+
+    for step in steps:
+        shared = [need.key for need in step.needs if need.raw] + step.one_with
+        for key in shared:
+            if key in ways and not (key in ran or step.key in ran):
+                lead(step.key, key, 0)
+                lead(key, step.key, 0)
+        for need in step.needs:
+            if need.key in ways:
+                lead(need.key, step.key, 1 if need.cured else 0)
+    return ways
+
+
+def _earliest(ways: Ways, least: Mapping[str, int], ran: Mapping[str, int]) -> dict[str, int]:
+    found = {key: ran.get(key, least.get(key, 1)) for key in ways}
+    most = max(found.values(), default=1) + sum(1 for after in ways.values() if 1 in after.values())
+    pushed_by: dict[str, str] = {}
+    ahead = deque(ways)
+    waiting = set(ways)
+    while ahead:
+        key = ahead.popleft()
+        waiting.discard(key)
+        for other, bakes in ways[key].items():
+            at = found[key] + bakes
+            if other in ran or at <= found[other]:
+                continue
+            found[other], pushed_by[other] = at, key
+            if at > most:
+                raise ContradictionError(_circle(pushed_by, other))
+            if other not in waiting:
+                waiting.add(other)
+                ahead.append(other)
+    return found
+
+
+def _circle(pushed_by: Mapping[str, str], key: str) -> list[str]:
+    """The circle that one comes to from `key` against the way it was pushed."""
+    seen: dict[str, None] = {}
+    while key not in seen:
+        seen[key] = None
+        key = pushed_by[key]
+    back = list(seen)[list(seen).index(key) :]
+    return back[::-1]
+
+
+def _latest(ways: Ways, last: dict[str, int]) -> dict[str, int]:
+    """The last bake each step may go into, none later than `last` says."""
+    before: Ways = {key: {} for key in ways}
+    for key, after in ways.items():
+        for other, bakes in after.items():
+            before[other][key] = bakes
+    found = dict(last)
+    ahead = deque(ways)
+    while ahead:
+        key = ahead.popleft()
+        for other, bakes in before[key].items():
+            if found[key] - bakes < found[other]:
+                found[other] = found[key] - bakes
+                ahead.append(other)
+    return found
 
 
 def first_cured(steps: Iterable[Step], placed: Mapping[str, int]) -> dict[str, int]:
@@ -64,19 +144,9 @@ def _without_gaps(steps: list[Step], found: dict[str, int], over: int) -> dict[s
     }
 
 
-def _before(steps: list[Step]) -> dict[str, dict[str, bool]]:
-    """What each step waits for, and whether a bake must lie between."""
-    known = {step.key for step in steps}
-    found: dict[str, dict[str, bool]] = {key: {} for key in known}
-    for step in steps:
-        for need in step.needs:
-            if need.key in known:
-                before = found[step.key]
-                before[need.key] = need.cured or before.get(need.key, False)
-    return found
-
-
-def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict[str, int]]:
+def history(
+    steps: list[Step], progress: Progress, late: bool
+) -> tuple[dict[str, int], dict[str, int]]:
     """What the bakes that were run leave open: the first bake each step may go into, and the bake
     that each step was in. What would have gone into a bake that was run without it goes into the next
     that was not; a bake whose contents nobody wrote down is as the plan has it."""
@@ -85,13 +155,13 @@ def history(steps: list[Step], progress: Progress) -> tuple[dict[str, int], dict
         return {}, {}
     making = [step for step in steps if not step.after_bakes]
     over = set(ran.values())
-    waits_for = _before(making)
+    waits_for = {step.key: [need.key for need in step.needs] for step in making}
     # What a baked step waited for was done before it, ticked or not.
     before = reachable(waits_for, ran)
     done = {*progress.steps_done, *before}
     least = {
         key: next(number for number in itertools.count(bake) if number not in over)
-        for key, bake in stages(making).items()
+        for key, bake in stages(making, Laid(late=late)).items()
         if bake in over and key not in ran and key not in done
     }
     return least, ran

@@ -5,8 +5,10 @@ from __future__ import annotations
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
 from windcrest_core.findings import STATIONS
+from windcrest_core.order.contradictions import Conflict, conflict_findings
 from windcrest_core.order.forcing import Rearranged, move_findings
 from windcrest_core.order.joins import joins
+from windcrest_core.order.meetings import meetings
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.order.remarks import apart_in_air, order_findings
@@ -22,6 +24,7 @@ def order_plan(
     bakes: list[Step],
     finishing: list[Step],
     moved: Rearranged,
+    conflicts: list[Conflict],
     reach: ReachPlan,
 ) -> OrderPlan:
     """Schedule what the stations declared.
@@ -30,6 +33,7 @@ def order_plan(
     ----------
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
     bakes : one step a bake, in order. finishing : the rest. moved : what the sculptor moved.
+    conflicts : meetings that were given up.
     """
     done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
@@ -71,6 +75,7 @@ def order_plan(
     hands = sum(step.minutes for step in steps)
     return OrderPlan(
         steps=steps,
+        meetings=meetings(work, placed),
         joins=(joined := joins(work, placed)),
         bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
         hands_min=Quantity(
@@ -97,6 +102,7 @@ def order_plan(
         moves=moved.states,
         reach=reach,
         findings=[
+            *conflict_findings(work, conflicts),
             *order_findings(work),
             *apart_in_air(joined),
             *reach_findings(work, reach),

@@ -87,9 +87,7 @@ class _Head:
         if lies(sheet):
             along, chin = -along, bone.end
         pieces = [
-            piece
-            for piece in placed.pieces
-            if piece.part.bone == FACED and not piece.part.made_apart
+            piece for piece in placed.pieces if piece.part.bone == FACED and not piece.part.apart
         ]
         self.bone_mm = bone.length_mm
         self.views = []

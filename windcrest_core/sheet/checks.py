@@ -6,11 +6,13 @@ import math
 
 from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import Fault
+from windcrest_core.precedence import reachable
 from windcrest_core.sheet.bodies import Body
-from windcrest_core.sheet.ids import leads_back, repeated
+from windcrest_core.sheet.ids import repeated
 from windcrest_core.sheet.insides import IN_BASE, Light
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
+from windcrest_core.sheet.meetings import Pin
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.references import Reference
@@ -29,8 +31,16 @@ def part_faults(sheet: FigureSheet, part: Part) -> list[Fault]:
     at = f"part/{part.id}"
     if part.bone not in joints:
         faults.append(Fault(f"{at}/bone", part.bone, "one of " + ", ".join(sorted(joints))))
-    if part.lies_on is not None and part.lies_on not in others:
-        faults.append(Fault(f"{at}/lies_on", part.lies_on, "the id of another part"))
+    faults += [
+        Fault(f"{at}/{field}", host, "the ids of other parts of this figure, each once")
+        for field, named in (("meeting/hosts", part.meeting.hosts), ("rests_on", part.rests_on))
+        for host in sorted({*(set(named) - others), *repeated(named)})
+    ]
+    if isinstance(part.meeting, Pin):
+        wire = part.meeting.wire
+        if wire is not None and wire not in shelf.wires:
+            allowed = "one of " + ", ".join(sorted(shelf.wires))
+            faults.append(Fault(f"{at}/meeting/wire", wire, allowed))
     if part.area is not None and part.area not in areas:
         faults.append(Fault(f"{at}/area", part.area, "the id of a colour area, or null"))
     if part.clay not in shelf.clays:
@@ -42,13 +52,13 @@ def part_faults(sheet: FigureSheet, part: Part) -> list[Fault]:
     return faults
 
 
-def lying_faults(parts: list[Part]) -> list[Fault]:
-    """No part lies on itself, through others either."""
-    under = {part.id: part.lies_on for part in parts}
+def meeting_faults(parts: list[Part]) -> list[Fault]:
+    """No part is carried by itself, through others either."""
+    carried = {part.id: part.meeting.hosts for part in parts}
     return [
-        Fault(f"part/{part_id}/lies_on", under[part_id], "no part lies on itself")
-        for part_id in under
-        if leads_back(under, part_id)
+        Fault(f"part/{key}/meeting/hosts", ", ".join(hosts), "no part is put on itself")
+        for key, hosts in carried.items()
+        if key in reachable(carried, [key])
     ]
 
 

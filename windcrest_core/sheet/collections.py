@@ -12,7 +12,7 @@ from typing import Any, Protocol
 from windcrest_core.errors import Fault
 from windcrest_core.sheet.checks import (
     light_faults,
-    lying_faults,
+    meeting_faults,
     part_faults,
     picture_faults,
     run_faults,
@@ -49,7 +49,7 @@ COLLECTIONS: dict[str, Collection] = {
         lambda sheet: sheet.parts,
         lambda sheet: [
             *(fault for part in sheet.parts for fault in part_faults(sheet, part)),
-            *lying_faults(sheet.parts),
+            *meeting_faults(sheet.parts),
         ],
     ),
     "run": Collection(

@@ -62,6 +62,22 @@ def _set_field(holder: dict[str, Any], path: str, keys: list[str], value: Any) -
     return old
 
 
+GONE = {
+    "press_in": 'part/<id>/meeting/kind "press": hard, then into raw clay',
+    "made_apart": 'part/<id>/meeting/kind "glue" or "pin": baked apart, put on after paint',
+    "rests": 'part/<id>/meeting/kind "rest": baked in its place, lifted off',
+    "lies_on": 'part/<id>/meeting/hosts ["<id of a part>"]: what it is put on',
+}
+"""Fields of a part that were, and how that is said now."""
+
+
+def _meet(row: dict[str, Any], path: str, kind: Any) -> Operation:
+    """Put a part on in another way: its hosts stay, what only its old way let one choose goes."""
+    old = row["meeting"]
+    row["meeting"] = {"kind": kind, "hosts": old["hosts"]}
+    return Operation(path=path.removesuffix("/kind"), value=old)
+
+
 def _set_keyed(holder: dict[str, Any], key: str, value: Any) -> Any:
     """Set or, with a null value, remove a key; returns what it was, or null."""
     old = holder.get(key)
@@ -103,6 +119,10 @@ def _apply_to_row(
             return [_move(rows, index, path, value)]
         if steps[2] == "id":
             raise SheetError.one(path, value, "ids do not change")
+        if steps[0] == "part" and steps[2:] == ["meeting", "kind"]:
+            return [_meet(rows[index], path, value)]
+        if steps[0] == "part" and steps[2] in GONE:
+            raise SheetError.one(path, value, GONE[steps[2]])
         return [Operation(path=path, value=_set_field(rows[index], path, steps[2:], value))]
     if value is None:
         if index is None:

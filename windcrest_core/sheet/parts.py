@@ -9,6 +9,7 @@ from pydantic import Field
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
 from windcrest_core.sheet.insides import Opening
+from windcrest_core.sheet.meetings import MOST_HOSTS, Blend, Dress, Glue, Meeting, Pin, Press, Rest
 from windcrest_core.sheet.shapes import Shape
 from windcrest_core.sheet.writing import Label
 
@@ -30,7 +31,12 @@ class Part(Frozen):
     mirror_of: Id | None = None
     orient: Literal["bone", "world"] = "bone"
     layer: int = Field(default=0, ge=0, le=9)
-    lies_on: Id | None = None
+    meeting: Meeting = Field(default=Blend(), description="how it is put on, and on what")
+    rests_on: list[Id] = Field(
+        default=[],
+        max_length=MOST_HOSTS,
+        description="what it only touches: formed against it over a parting, joined to it by nothing",
+    )
     core: Literal["foil", "foil_tape", "light", "air_dry", "foam", "pulled", "wire"] = Field(
         default="foil", description="what is under the clay; wire alone is solid clay"
     )
@@ -42,12 +48,6 @@ class Part(Frozen):
     )
     area: Id | None = None
     delicate: bool = False
-    press_in: bool = Field(default=False, description="hard before it is pressed in")
-    made_apart: bool = False
-    rests: bool = Field(
-        default=False,
-        description="baked in its place but not joined: it parts again to be painted",
-    )
     contact: bool = Field(default=False, description="stands on the ground")
     seat: Seat | None = Field(default=None, description="its place comes from the face plan")
     feature: Feature | None = Field(default=None, description="what of a body it is")
@@ -59,6 +59,34 @@ class Part(Frozen):
     opening: Opening | None = Field(default=None, description="where its core comes out")
 
     @property
+    def lies_on(self) -> Id | None:
+        """The part that it is said to lie on, be pressed into or put on; none for one blended in."""
+        hosts = self.meeting.hosts
+        return hosts[0] if hosts and not isinstance(self.meeting, Blend) else None
+
+    @property
+    def pressed(self) -> bool:
+        """Whether it is hard before it goes in."""
+        return isinstance(self.meeting, Press)
+
+    @property
+    def apart(self) -> bool:
+        """Whether it is made and baked away from the figure."""
+        return isinstance(self.meeting, Glue | Pin | Dress)
+
+    @property
+    def lifts_off(self) -> bool:
+        """Whether it is baked in its place and parts again to be painted."""
+        return isinstance(self.meeting, Rest) and self.stock is None
+
+    @property
     def assembled(self) -> bool:
         """Whether it is put on when all is baked and painted."""
-        return self.made_apart or (self.rests and self.stock is None)
+        in_the_oven = isinstance(self.meeting, Pin) and self.meeting.closed == "collar"
+        return (self.apart and not in_the_oven) or self.lifts_off
+
+    @property
+    def of_the_body(self) -> bool:
+        """Whether it is clay of the body itself, one with what it is blended into."""
+        blended = isinstance(self.meeting, Blend) and not self.delicate
+        return blended and self.layer == 0 and self.stock is None

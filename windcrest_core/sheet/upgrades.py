@@ -1,7 +1,8 @@
 """The ladder of the figure sheet, and of edits that were written for one.
 
 Version 1 is the first. Each upgrade of the sheet has one of operations beside it. In version 2 a part says
-itself what of a body it is; before, its id did.
+itself what of a body it is; before, its id did. In version 3 it has one meeting with what carries it, where
+four fields of version 2 said what they could of it: `press_in`, `made_apart`, `rests` and `lies_on`.
 """
 
 from __future__ import annotations
@@ -49,6 +50,81 @@ def _operations_with_features(file: dict[str, Any]) -> dict[str, Any]:
     return file
 
 
-SHEET = Ladder("figure sheet", "sheet_version", (_parts_with_features,))
-OPERATIONS = Ladder("file of operations", "sheet_version", (_operations_with_features,))
+_OLD_MEETING = ("press_in", "made_apart", "rests", "lies_on")
+
+
+def _meeting_of(part: dict[str, Any]) -> dict[str, Any]:
+    """What the four fields of a part of version 2 come to."""
+    host = part.get("lies_on")
+    bought = part.get("stock") is not None
+    if part.get("made_apart"):
+        kind = "glue"
+    elif part.get("rests") and not bought:
+        kind = "rest"
+    elif bought:
+        kind = "press" if host is not None else "blend"
+    elif part.get("press_in"):
+        kind = "press"
+    else:
+        kind = "lay" if host is not None else "blend"
+    return {"kind": kind, "hosts": [] if host is None else [host]}
+
+
+def _with_meeting(part: Any) -> Any:
+    if not isinstance(part, dict):
+        return part
+    rest = {key: value for key, value in part.items() if key not in _OLD_MEETING}
+    return {**rest, "meeting": _meeting_of(part)}
+
+
+def _parts_with_meetings(sheet: dict[str, Any]) -> dict[str, Any]:
+    if isinstance(sheet.get("parts"), list):
+        sheet["parts"] = [_with_meeting(part) for part in sheet["parts"]]
+    return sheet
+
+
+_KIND_OF = {"press_in": "press", "made_apart": "glue", "rests": "rest"}
+
+
+def _operation_on_meeting(row: dict[str, Any], flagged: set[str]) -> dict[str, Any]:
+    """A field of version 2 as one of the meeting. A kind keeps the hosts that are there, hosts keep the kind; a
+    part that is only said to lie on another, and no more in the same file, is laid on it."""
+    steps = str(row.get("path", "")).split("/")
+    value = row.get("value")
+    if len(steps) == 2 and steps[0] == "part":
+        return {**row, "value": _with_meeting(value)}
+    if len(steps) != 3 or steps[0] != "part" or steps[2] not in _OLD_MEETING:
+        return row
+    at = f"part/{steps[1]}/meeting"
+    if steps[2] != "lies_on":
+        return {**row, "path": f"{at}/kind", "value": _KIND_OF[steps[2]] if value else "blend"}
+    hosts = [] if value is None else [value]
+    if value is None or steps[1] in flagged:
+        return {**row, "path": f"{at}/hosts", "value": hosts}
+    return {**row, "path": at, "value": {"kind": "lay", "hosts": hosts}}
+
+
+def _operations_with_meetings(file: dict[str, Any]) -> dict[str, Any]:
+    rows = file.get("operations")
+    if not isinstance(rows, list):
+        return file
+    flagged = {
+        str(row["path"]).split("/")[1]
+        for row in rows
+        if isinstance(row, dict)
+        and re.fullmatch(r"part/[^/]+/(press_in|made_apart|rests)", str(row.get("path", "")))
+        and row.get("value")
+    }
+    file["operations"] = [
+        _operation_on_meeting(row, flagged) if isinstance(row, dict) else row for row in rows
+    ]
+    return file
+
+
+SHEET = Ladder("figure sheet", "sheet_version", (_parts_with_features, _parts_with_meetings))
+OPERATIONS = Ladder(
+    "file of operations",
+    "sheet_version",
+    (_operations_with_features, _operations_with_meetings),
+)
 CURRENT_VERSION = SHEET.current

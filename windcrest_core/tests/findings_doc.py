@@ -71,6 +71,7 @@ SAID_WHEN = {
     "order.apart.join": "parts made apart are joined cured to cured",
     "order.join.air": "what is put on at the end does not reach what it is put on",
     "order.delicate.raw": "delicate parts go on while the body is raw (one bake at the end)",
+    "order.meeting.conflict": "a part is pressed into clay that cannot be raw then: it is cured already, or has to be for another",
     "order.pressed.raw": "teeth, horns, claws or eyes of clay would be pressed in raw",
     "order.reach.brush": f"a brush of the chosen breadth misses {100 * MISSED_SHARE:g} % or more of what is seen of a painted part",
     "order.move.forced": "a step was moved against its reasons",

@@ -31,7 +31,7 @@ LIMB = {
     "id": "limb",
     "label": "limb",
     "bone": "waist",
-    "made_apart": True,
+    "meeting": {"kind": "glue"},
     "shape": {"kind": "ellipsoid", "centre": [0, -0.08, 0.5], "semi_axes": [0.03] * 3},
 }
 

@@ -82,7 +82,7 @@ class CarriedOverTest(unittest.TestCase):
         self.assertLess(second.curve[0].core_c, 25)
 
     def test_a_raw_hand_is_raw_though_its_cured_twin_is_in_the_oven_too(self) -> None:
-        sheet = biped(part__hand_l__made_apart=True)
+        sheet = biped(part__hand_l__meeting__kind="glue")
         first, second = planned(sheet, progress=baked(60, 1)).bake.bakes
         self.assertGreater(part(first, "hand_l").fusion, 0.9)
         self.assertLess(part(second, "hand_r").fusion, 0.05)
@@ -153,7 +153,7 @@ class InsertTest(unittest.TestCase):
         self.assertLess(eye.peak_c, bake.peak_air_c)
 
     def test_what_is_put_in_later_never_sees_the_oven(self) -> None:
-        sheet = biped(part__eye_r__made_apart=True)
+        sheet = biped(part__eye_r__meeting__kind="glue")
         for bake in planned(sheet).bake.bakes:
             self.assertNotIn("eye_r", [row.id for row in bake.inserts])
 

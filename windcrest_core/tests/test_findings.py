@@ -60,7 +60,7 @@ TOOTH = {
     "core": "wire",
     "layer": 1,
     "scale": "head",
-    "lies_on": "skull",
+    "meeting": {"kind": "lay", "hosts": ["skull"]},
     "shape": {"kind": "ellipsoid", "centre": [0.1, 0.42, 0.2], "semi_axes": [0.03, 0.03, 0.06]},
 }
 BURIED = {
@@ -96,7 +96,7 @@ SITTING = {
     for side in "lr"
 }
 PULLED = {"part__chest__core": "pulled"}
-TOOTH_ON_PUTTY = {**TOOTH, "id": "scale", "lies_on": "nose"}
+TOOTH_ON_PUTTY = {**TOOTH, "id": "scale", "meeting": {"kind": "lay", "hosts": ["nose"]}}
 WITH_STORY = {"story": "Waits for the ferry."}
 
 
@@ -138,7 +138,7 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
             part__kite={
                 **BURIED,
                 "id": "kite",
-                "made_apart": True,
+                "meeting": {"kind": "glue"},
                 "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]},
             }
         ),
@@ -273,18 +273,18 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         context({"clays": ["rigid", "flexible"]}),
     ),
     "clay.thin.breaks": (plain(part__fin=FIN), Context(), plain(), Context()),
-    "order.apart.join": (plain(part__hand_r__made_apart=True), Context(), plain(), Context()),
+    "order.apart.join": (plain(part__hand_r__meeting__kind="glue"), Context(), plain(), Context()),
     "order.join.air": (
         plain(
             part__kite={
                 **BURIED,
                 "id": "kite",
-                "made_apart": True,
+                "meeting": {"kind": "glue"},
                 "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]},
             }
         ),
         Context(),
-        plain(part__hand_r__made_apart=True),
+        plain(part__hand_r__meeting__kind="glue"),
         Context(),
     ),
     "order.delicate.raw": (
@@ -292,6 +292,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         context(bake_school="one_bake"),
         plain(),
         context(bake_school="save_progress"),
+    ),
+    "order.meeting.conflict": (
+        plain(part__tooth_r={**TOOTH, "meeting": {"kind": "press", "hosts": ["skull", "nose"]}}),
+        Context(),
+        plain(part__tooth_r={**TOOTH, "meeting": {"kind": "press", "hosts": ["skull"]}}),
+        Context(),
     ),
     "order.pressed.raw": (
         plain(part__tooth_r=TOOTH),
@@ -393,7 +399,7 @@ class FindingTest(unittest.TestCase):
     def test_labels_that_clash_are_told(self) -> None:
         low = {"label_c": 115, "maximum_c": 130, "min_per_6mm": 30}
         given = context(stores={"labels": {"translucent": low}})
-        under = plain(part__pelvis__clay="translucent", part__nose__lies_on="pelvis")
+        under = plain(part__pelvis__clay="translucent", part__nose__meeting__hosts=["pelvis"])
         self.assertTrue(findings_of(under, "bake.labels.clash", given))
         self.assertFalse(findings_of(under, "bake.labels.clash"))
         over = plain(part__nose__clay="translucent")

@@ -133,7 +133,7 @@ class NamedFaultTest(unittest.TestCase):
         ({"body": {"plan": "biped", "heads_tall": 0}}, "body/heads_tall"),
         ({"body": {"plan": "biped", "heads_tall": 99}}, "body/heads_tall"),
         ({"body": {"plan": "centipede"}}, "body"),
-        ({"sheet_version": 3}, "sheet_version"),
+        ({"sheet_version": 4}, "sheet_version"),
         ({"sheet_version": "1"}, "sheet_version"),
         ({"surprise": 1}, "surprise"),
         ({"pose": {"elbow_l": {"swing_deg": 200}}}, "pose/elbow_l/swing_deg"),
@@ -163,8 +163,8 @@ class NamedFaultTest(unittest.TestCase):
             ("clay", "mud", "part/chest/clay"),
             ("stock", "unobtainium", "part/chest/stock"),
             ("bone", "fin", "part/chest/bone"),
-            ("lies_on", "cloud", "part/chest/lies_on"),
-            ("lies_on", "chest", "part/chest/lies_on"),
+            ("meeting", {"kind": "lay", "hosts": ["cloud"]}, "part/chest/meeting/hosts"),
+            ("meeting", {"kind": "lay", "hosts": ["chest"]}, "part/chest/meeting/hosts"),
             ("area", "gold", "part/chest/area"),
         ):
             parts = [{**row, key: value} if row["id"] == "chest" else row for row in PLAIN["parts"]]

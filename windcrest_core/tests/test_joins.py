@@ -23,10 +23,10 @@ class JoinTest(unittest.TestCase):
         self.assertEqual({row.state for row in one.values()}, {"raw to raw"})
 
     def test_a_part_is_cured_to_cured_when_it_is_made_apart(self) -> None:
-        row = joins(biped(part__hand_r__made_apart=True))["hand_r"]
+        row = joins(biped(part__hand_r__meeting__kind="glue"))["hand_r"]
         self.assertEqual(row.state, "cured to cured")
         self.assertIn("epoxy", spoken(row.how))
-        other = joins(biped(part__hand_r__made_apart=True), glue="instant")["hand_r"]
+        other = joins(biped(part__hand_r__meeting__kind="glue"), glue="instant")["hand_r"]
         self.assertIn("instant", spoken(other.how))
 
     def test_nothing_is_needed_where_raw_meets_raw_or_a_key_holds(self) -> None:
@@ -40,7 +40,7 @@ class JoinTest(unittest.TestCase):
         self.assertEqual(joins(biped())["thumb_r"].state, "raw to raw")
 
     def test_liquid_clay_and_glue_are_on_the_list_of_what_a_figure_takes(self) -> None:
-        sheet = biped(part__hand_r__made_apart=True)
+        sheet = biped(part__hand_r__meeting__kind="glue")
         given = context()
         plan = planned(sheet, given)
         needs = {need.kind: need.amount for need in needs_of(plan, sheet, given)}

@@ -11,7 +11,7 @@ from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.order.forcing import CONSEQUENCES, rearranged
-from windcrest_core.order.stages import history, stages
+from windcrest_core.order.stages import Laid, history, stages
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.ordering import Move, Order
@@ -43,7 +43,12 @@ def plans(draw: st.DrawFn, most: int) -> list[Step]:
             minutes=1,
             into_oven=True,
             needs=[
-                Need(key=f"step{j}", reason="a reason", cured=draw(st.booleans()), kind=draw(kinds))
+                Need(
+                    key=f"step{j}",
+                    reason="a reason",
+                    between=draw(st.sampled_from(["any", "bake"])),
+                    kind=draw(kinds),
+                )
                 for j in range(i)
                 if draw(st.integers(0, 9)) < 4
             ],
@@ -91,8 +96,8 @@ class LeastBakesTest(unittest.TestCase):
         keys = [step.key for step in steps]
         step, before = data.draw(st.permutations(keys))[:2]
         move = Move(id="m", step=step, before=before, forced=data.draw(st.booleans()))
-        out = rearranged(steps, [], [move], {}, {})
-        placed = stages(out.steps, out.least)  # and so there is no circle
+        out = rearranged(steps, [], [move], Laid())
+        placed = stages(out.steps, Laid(out.least))  # and so there is no circle
         self.assertTrue(allowed(out.steps, placed))
         (state,) = out.states
         lost = [
@@ -152,7 +157,7 @@ class MovingTest(unittest.TestCase):
             "id": "claw",
             "label": "claw",
             "bone": "waist",
-            "press_in": True,
+            "meeting": {"kind": "press"},
             "shape": {"kind": "ellipsoid", "centre": [0, 0.25, 0.5], "semi_axes": [0.03] * 3},
         }
         for more, number in (({}, 2), ({"part__claw": claw}, 3)):
@@ -261,12 +266,14 @@ class AfterABakeTest(unittest.TestCase):
             Step(key=s.key, kind="form", station="clay", label=s.label, minutes=1, into_oven=True)
             for s in steps
         ]
-        self.assertEqual(history(made, Progress(bakes=[BakeDone(bake=1, minutes=9)])), ({}, {}))
+        self.assertEqual(
+            history(made, Progress(bakes=[BakeDone(bake=1, minutes=9)]), False), ({}, {})
+        )
 
 
 class RestingTest(unittest.TestCase):
     def test_a_resting_part_bakes_in_place_and_is_put_on_at_the_end(self) -> None:
-        plan = planned(biped(part__hand_r__rests=True))
+        plan = planned(biped(part__hand_r__meeting__kind="rest"))
         steps = {step.key: step for step in plan.order.steps}
         self.assertIn("parting", spoken(steps["hand_r.cover.1"].label))
         self.assertIsNotNone(steps["hand_r.cover.1"].bake)

@@ -74,7 +74,7 @@ class WaitingTest(unittest.TestCase):
             keys = [s.key for s in planned(sheet, context(bake_school=school)).order.steps]
             for part in sheet.parts:
                 over, under = f"{part.id}.cover.1", f"{part.lies_on}.cover.1"
-                if part.lies_on and not part.made_apart and over in keys and under in keys:
+                if part.lies_on and not part.apart and over in keys and under in keys:
                     with self.subTest(school, part=part.id):
                         self.assertLess(keys.index(under), keys.index(over))
 
@@ -306,12 +306,12 @@ class BoughtTest(unittest.TestCase):
         self.assertAlmostEqual(more, 1.0, 1)
 
     def test_what_is_held_is_fixed_before_the_hand_closes_round_it(self) -> None:
-        sheet = changed(example("ferrywoman"), part__oar_shaft__made_apart=False)
+        sheet = changed(example("ferrywoman"), part__oar_shaft__meeting__kind="blend")
         keys = [step.key for step in planned(sheet).order.steps]
         self.assertLess(keys.index("oar_shaft.cover.1"), keys.index("hand_r.cover.1"))
 
     def test_the_glue_of_what_rests_is_bought_too(self) -> None:
-        sheet = biped(part__hand_r__rests=True)
+        sheet = biped(part__hand_r__meeting__kind="rest")
         plan = planned(sheet)
         self.assertEqual(next(r for r in plan.order.joins if r.part == "hand_r").state, "resting")
         glue = [need.amount for need in needs_of(plan, sheet, Context()) if need.kind == "glue"]
@@ -337,7 +337,7 @@ class PressedInTest(unittest.TestCase):
                 pressed = [
                     p
                     for p in work.clay_pieces
-                    if p.part.press_in and f"{p.part.id}.join.1" in by_key
+                    if p.part.pressed and f"{p.part.id}.join.1" in by_key
                 ]
                 self.assertTrue(pressed, item)
                 for piece in pressed:

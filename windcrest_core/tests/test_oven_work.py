@@ -358,7 +358,7 @@ class PassengersTest(unittest.TestCase):
 
     def test_what_was_glued_or_painted_is_not_baked_again_unsaid(self) -> None:
         """A figure that is finished but for a mend that wants the oven."""
-        sheet = biped(part__hand_r__made_apart=True)
+        sheet = biped(part__hand_r__meeting__kind="glue")
         steps = planned(sheet).order.steps
         every = [step.key for step in steps]
         bakes = [BakeDone(bake=n, minutes=70) for n in (1, 2)]

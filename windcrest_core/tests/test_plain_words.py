@@ -118,7 +118,7 @@ class PlainWordsTest(unittest.TestCase):
         kite = {
             **BURIED,
             "id": "kite",
-            "made_apart": True,
+            "meeting": {"kind": "glue"},
             "shape": {**BURIED["shape"], "centre": [0.6, 0, 2]},
         }
         row = next(r for r in planned(plain(part__kite=kite)).order.joins if r.part == "kite")

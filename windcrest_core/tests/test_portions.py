@@ -214,7 +214,7 @@ class OfAPartTest(unittest.TestCase):
             "id": "cuff",
             "label": "cuff",
             "shape": shape,
-            "lies_on": "forearm_r",
+            "meeting": {"kind": "lay", "hosts": ["forearm_r"]},
             "layer": 1,
             "core": "wire",
         }

@@ -128,7 +128,7 @@ class PaintedFirstTest(unittest.TestCase):
         for change in (
             {"joint__neck__swing_deg": 20},
             {"order__brush_mm": 9.0},
-            {"part__hump__made_apart": True},
+            {"part__hump__meeting__kind": "glue"},
         ):
             self.assertNotEqual(
                 self.found.fingerprint, fingerprint(changed(self.ox, **change), 6.0)

@@ -134,7 +134,7 @@ class WaysTest(unittest.TestCase):
 
     def test_what_a_bake_would_spoil_is_told_before_it_is_taken(self) -> None:
         """A hand that is glued on already would come off in the oven."""
-        sheet = biped(part__hand_r__made_apart=True)
+        sheet = biped(part__hand_r__meeting__kind="glue")
         every = [step.key for step in planned(sheet).order.steps]
         bakes = [BakeDone(bake=n, minutes=70) for n in (1, 2)]
         finished = Progress(steps_done=every, bakes=bakes)

@@ -46,6 +46,10 @@ class LoadTest(unittest.TestCase):
             (("parts", 0, "bone"), "flipper"),
             (("parts", 0, "wall_mm"), NAN),
             (("parts", 0, "lies_on"), "skull"),
+            (("parts", 0, "meeting"), {"kind": "lay", "hosts": ["skull"]}),
+            (("parts", 0, "meeting"), {"kind": "lay", "hosts": ["cloud"]}),
+            (("parts", 0, "meeting"), {"kind": "tie"}),
+            (("parts", 0, "rests_on"), ["cloud"]),
             (("runs", 0, "wire"), "string"),
             (("runs", 0, "path"), ["head", "nowhere"]),
             (("surprise",), 1),
@@ -81,9 +85,10 @@ class LoadTest(unittest.TestCase):
 
     def test_parts_do_not_lie_on_each_other_in_a_ring(self) -> None:
         document = biped().model_dump(mode="json")
-        document["parts"][0]["lies_on"] = document["parts"][1]["id"]
-        document["parts"][1]["lies_on"] = document["parts"][0]["id"]
-        with self.assertRaisesRegex(SheetError, "lies on itself"):
+        first, second = document["parts"][:2]
+        first["meeting"] = {"kind": "lay", "hosts": [second["id"]]}
+        second["meeting"] = {"kind": "press", "hosts": [first["id"]]}
+        with self.assertRaisesRegex(SheetError, "put on itself"):
             load_sheet(document)
 
 

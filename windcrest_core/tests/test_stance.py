@@ -142,7 +142,7 @@ class RightingTest(unittest.TestCase):
             self.assertGreaterEqual(planned(right).frame.tips_at.value, 10)
 
     def test_raw_it_lacks_what_is_made_apart(self) -> None:
-        sheet = biped(part__skull__made_apart=True)
+        sheet = biped(part__skull__meeting__kind="glue")
         frame = planned(sheet).frame
         self.assertGreater(frame.tips_raw, frame.tips_at.value)
 

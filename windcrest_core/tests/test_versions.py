@@ -28,7 +28,7 @@ from windcrest_core.given.stores import Owned
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits, load_operations
 from windcrest_core.sheet.upgrades import OPERATIONS, SHEET
-from windcrest_core.tests.support import example
+from windcrest_core.tests.support import example, planned
 from windcrest_core.versions import Ladder
 
 KEPT = Path(__file__).parent / "kept"
@@ -105,14 +105,68 @@ class KeptTest(unittest.TestCase):
         )
         file = {"sheet_version": 1, "operations": [put_in, wall, gone]}
         rows = OPERATIONS.upgraded(file)["operations"]
-        self.assertEqual(rows[0]["value"], {"id": "horn_l", "feature": "horn"})
+        self.assertEqual(rows[0]["value"]["feature"], "horn")
         self.assertEqual(rows[1:], [wall, gone])
         new = load_sheet(kept("figure-sheet-1"))
         found = {part.id: part.feature for part in new.parts if part.feature}
         self.assertEqual(found, {"eye_r": "eye", "eye_l": "eye", "braid": "hair"})
 
+    def test_four_fields_of_a_part_come_to_one_meeting(self) -> None:
+        """Version 2 said what it could of a meeting in `press_in`, `made_apart`, `rests` and `lies_on`."""
+        for old, kind, hosts in (
+            ({}, "blend", []),
+            ({"lies_on": "skull"}, "lay", ["skull"]),
+            ({"lies_on": "skull", "press_in": True}, "press", ["skull"]),
+            ({"press_in": True}, "press", []),
+            ({"made_apart": True}, "glue", []),
+            ({"made_apart": True, "press_in": True, "lies_on": "skull"}, "glue", ["skull"]),
+            ({"rests": True, "lies_on": "skull"}, "rest", ["skull"]),
+            ({"rests": True, "stock": "wood", "lies_on": "skull"}, "press", ["skull"]),
+            ({"stock": "glass", "lies_on": "skull"}, "press", ["skull"]),
+            ({"stock": "wood"}, "blend", []),
+        ):
+            sheet = SHEET.upgraded({"sheet_version": 2, "parts": [{"id": "it", **old}]})
+            with self.subTest(old):
+                wanted = {"id": "it", "meeting": {"kind": kind, "hosts": hosts}}
+                if "stock" in old:
+                    wanted["stock"] = old["stock"]
+                self.assertEqual(sheet["parts"], [wanted])
+
+    def test_old_operations_on_the_four_fields_are_read(self) -> None:
+        def now(*rows: tuple[str, Any]) -> list[tuple[str, Any]]:
+            old = [{"path": f"part/it/{path}", "value": value} for path, value in rows]
+            file = OPERATIONS.upgraded({"sheet_version": 2, "operations": old})
+            return [(row["path"], row["value"]) for row in file["operations"]]
+
+        at = "part/it/meeting"
+        self.assertEqual(now(("press_in", True)), [(f"{at}/kind", "press")])
+        self.assertEqual(now(("made_apart", False)), [(f"{at}/kind", "blend")])
+        laid = {"kind": "lay", "hosts": ["skull"]}
+        self.assertEqual(now(("lies_on", "skull")), [(at, laid)])
+        self.assertEqual(now(("lies_on", None)), [(f"{at}/hosts", [])])
+        self.assertEqual(
+            now(("lies_on", "skull"), ("press_in", True)),
+            [(f"{at}/hosts", ["skull"]), (f"{at}/kind", "press")],
+        )
+        self.assertEqual(now(("wall_mm", 4)), [("part/it/wall_mm", 4)])
+
+    def test_what_is_done_on_a_figure_half_built_stays_done(self) -> None:
+        """Two bakes run and a step of the third ticked in the plan of version 2."""
+        old = kept("half-built-2")
+        order = planned(load_sheet(old["sheet"]), Context(), load_progress(old["progress"])).order
+        done = {step.key: step.bake for step in order.steps if step.done}
+        self.assertEqual(done, old["bakes"])
+        left = [step for step in order.steps if not step.done and step.bake]
+        self.assertEqual({step.bake for step in left}, {3})
+        self.assertEqual([row.id for row in order.findings], ["order.apart.join"])
+
     def test_a_file_of_operations_says_the_sheet_it_was_written_for(self) -> None:
         operations = load_operations(kept("operations-1"))
+        newest, _ = apply_edits(
+            example("newt_drummer"), load_operations(kept(f"operations-{OPERATIONS.current}"))
+        )
+        self.assertEqual(newest.part("nose_horn").meeting.kind, "pin")
+        self.assertEqual(newest.part("hand_r").meeting.hosts, ["forearm_r"])
         sheet, _ = apply_edits(example("newt_drummer"), operations)
         self.assertEqual(sheet.part("chest").wall_mm, 4)
         self.assertEqual(sheet.order.moves[-1].bake, 1)

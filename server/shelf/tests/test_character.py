@@ -188,7 +188,7 @@ class LibraryTest(CharacterCase):
         self.assertNotIn("tail_tip", [p["id"] for p in bare["sheet"]["parts"]])
 
     def test_three_hundred_parts_a_part_on_itself_and_bones_in_a_ring(self) -> None:
-        self.change(422, operations=[{"path": "part/skull/lies_on", "value": "skull"}])
+        self.change(422, operations=[{"path": "part/skull/meeting/hosts", "value": ["skull"]}])
         many = [
             {
                 "path": f"part/p{n}",

@@ -2217,6 +2217,23 @@ export interface components {
              */
             wing_span: number;
         };
+        /**
+         * Blend
+         * @description Raw on raw, one clay with its host; a bought piece is built in, the clay goes round it.
+         */
+        Blend: {
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "blend";
+        };
         /** BodyChoice */
         BodyChoice: {
             /** Heads Tall */
@@ -3377,6 +3394,29 @@ export interface components {
             height_mm: number;
             side: components["schemas"]["View"];
         };
+        /**
+         * Dress
+         * @description Never baked, put on what is painted and sealed: cloth, cord, fibre.
+         */
+        Dress: {
+            /**
+             * By
+             * @default soft_glue
+             * @enum {string}
+             */
+            by: "knot" | "soft_glue";
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dress";
+        };
         /** Edited */
         Edited: {
             figure: components["schemas"]["FigureOut"];
@@ -3726,10 +3766,10 @@ export interface components {
             runs: components["schemas"]["Run"][];
             /**
              * Sheet Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            sheet_version: 2;
+            sheet_version: 3;
             /**
              * Stands For Mm
              * @description the real height it is a model of
@@ -4146,6 +4186,28 @@ export interface components {
             outline: number[][];
         };
         /**
+         * Glue
+         * @description Cured to cured, glued on bare ground after paint.
+         */
+        Glue: {
+            /**
+             * Agent
+             * @description none is that of the House rules
+             */
+            agent: ("epoxy_quick" | "epoxy_slow" | "instant" | "pva" | "hot_melt") | null;
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "glue";
+        };
+        /**
          * Grades
          * @description When the coldest clay of a part is firm and when it is fused; None where it never is, or not within
          *     six hours.
@@ -4439,7 +4501,7 @@ export interface components {
             onto_label: string;
             /** Part */
             part: string;
-            pin: components["schemas"]["Pin"] | null;
+            pin: components["schemas"]["windcrest_core__order__joins__Pin"] | null;
             /**
              * State
              * @enum {string}
@@ -4604,6 +4666,29 @@ export interface components {
             /** Label */
             label: string;
             why: components["schemas"]["Why"];
+        };
+        /**
+         * Lay
+         * @description Raw clay over its hosts, raw or cured as the House rules have it; `cured` always over the first of them
+         *     when that is cured.
+         */
+        Lay: {
+            /**
+             * Cured
+             * @default false
+             */
+            cured: boolean;
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lay";
         };
         /**
          * Learned
@@ -5033,6 +5118,30 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * MeetingPlan
+         * @description How a part is put on: on which parts, `found` where its meeting names none; in which bake it is formed and in
+         *     which joined, none for what is after the last.
+         */
+        MeetingPlan: {
+            /** Follows */
+            follows: string[];
+            /** Formed */
+            formed: number | null;
+            /** Found */
+            found: boolean;
+            /** Hosts */
+            hosts: string[];
+            /** Joined */
+            joined: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest";
+            /** Part */
+            part: string;
+        };
         /** Metal */
         Metal: {
             density_g_cm3: components["schemas"]["Property"];
@@ -5319,16 +5428,17 @@ export interface components {
         };
         /**
          * Need
-         * @description This step waits for `key`, because of `reason`; `cured` if a bake must lie between.
+         * @description This step waits for `key`, because of `reason`, with what has to lie `between`.
          *
          *     `kind` says what comes of doing it the other way round; with `own` it cannot be done.
          */
         Need: {
             /**
-             * Cured
-             * @default false
+             * Between
+             * @default any
+             * @enum {string}
              */
-            cured: boolean;
+            between: "any" | "bake" | "none";
             /** Key */
             key: string;
             /**
@@ -5336,7 +5446,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
+            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "touch" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
             /** Reason */
             reason: string;
         };
@@ -5464,6 +5574,8 @@ export interface components {
             hands_min: components["schemas"]["Quantity"];
             /** Joins */
             joins: components["schemas"]["Join"][];
+            /** Meetings */
+            meetings: components["schemas"]["MeetingPlan"][];
             /** Moves */
             moves: components["schemas"]["MoveState"][];
             /** Next Step */
@@ -5692,18 +5804,20 @@ export interface components {
              * @default 0
              */
             layer: number;
-            /** Lies On */
-            lies_on: string | null;
             /**
              * Limit C
              * @description the most it can take, where it is bought
              */
             limit_c: number | null;
             /**
-             * Made Apart
-             * @default false
+             * Meeting
+             * @description how it is put on, and on what
+             * @default {
+             *       "hosts": [],
+             *       "kind": "blend"
+             *     }
              */
-            made_apart: boolean;
+            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["windcrest_core__sheet__meetings__Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"];
             /** Mirror Of */
             mirror_of: string | null;
             /** @description where its core comes out */
@@ -5715,17 +5829,11 @@ export interface components {
              */
             orient: "bone" | "world";
             /**
-             * Press In
-             * @description hard before it is pressed in
-             * @default false
+             * Rests On
+             * @description what it only touches: formed against it over a parting, joined to it by nothing
+             * @default []
              */
-            press_in: boolean;
-            /**
-             * Rests
-             * @description baked in its place but not joined: it parts again to be painted
-             * @default false
-             */
-            rests: boolean;
+            rests_on: string[];
             /**
              * Scale
              * @default figure
@@ -6192,6 +6300,35 @@ export interface components {
             label: string;
         };
         /**
+         * Press
+         * @description Hard before it goes into raw clay: its host's, or a bed of fresh clay on a host that is cured.
+         */
+        Press: {
+            /**
+             * Bed
+             * @default host
+             * @enum {string}
+             */
+            bed: "host" | "fresh";
+            /**
+             * Hardened
+             * @default oven
+             * @enum {string}
+             */
+            hardened: "oven" | "heat_gun";
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "press";
+        };
+        /**
          * Preview
          * @description What operations would come to; `number` is the asker's, so that an old answer is known.
          */
@@ -6644,6 +6781,23 @@ export interface components {
             percent: number;
             /** Right Mm */
             right_mm: number;
+        };
+        /**
+         * Rest
+         * @description Baked in its place over a parting, lifted off, painted apart and glued on at the end.
+         */
+        Rest: {
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rest";
         };
         /**
          * RoundCone
@@ -7409,7 +7563,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cut" | "bend" | "bind" | "core" | "get" | "form" | "press" | "bore" | "bake" | "pull" | "putty" | "mend" | "fill" | "sand" | "wash" | "ground" | "coats" | "seal" | "gloss" | "wire" | "test" | "assemble" | "drill" | "mount" | "photograph" | "card";
+            kind: "cut" | "bend" | "bind" | "core" | "get" | "form" | "press" | "pin" | "bore" | "bake" | "pull" | "putty" | "mend" | "fill" | "sand" | "wash" | "ground" | "coats" | "seal" | "gloss" | "wire" | "test" | "assemble" | "drill" | "mount" | "photograph" | "card";
             /** Label */
             label: string;
             /** Minutes */
@@ -8109,6 +8263,55 @@ export interface components {
             mark_mm: number;
             /** Turn Deg */
             turn_deg: number;
+        };
+        /**
+         * Pin
+         * @description A pin of wire into both parts.
+         */
+        windcrest_core__order__joins__Pin: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Hole Mm */
+            hole_mm: number;
+            /** Label */
+            label: string;
+            /** Wire */
+            wire: string;
+            /** Wire Mm */
+            wire_mm: number;
+        };
+        /**
+         * Pin
+         * @description Cured to cured on a pin in a drilled hole: glued after paint, or closed with a raw collar and baked.
+         */
+        windcrest_core__sheet__meetings__Pin: {
+            /**
+             * Agent
+             * @description none is that of the House rules
+             */
+            agent: ("epoxy_quick" | "epoxy_slow" | "instant" | "pva" | "hot_melt") | null;
+            /**
+             * Closed
+             * @default glue
+             * @enum {string}
+             */
+            closed: "glue" | "collar";
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pin";
+            /**
+             * Wire
+             * @description what the pin is of; none is chosen by itself
+             */
+            wire: string | null;
         };
     };
     responses: never;

@@ -15,6 +15,7 @@ from windcrest_core.findings import Operation
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.letting_go import let_go
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Feature, Part
 
@@ -125,7 +126,10 @@ def with_free_ids(parts: list[Part], sheet: FigureSheet) -> list[Part]:
         part.model_copy(
             update={
                 "id": new[part.id],
-                "lies_on": new.get(part.lies_on, part.lies_on) if part.lies_on else None,
+                "meeting": part.meeting.model_copy(
+                    update={"hosts": [new.get(host, host) for host in part.meeting.hosts]}
+                ),
+                "rests_on": [new.get(other, other) for other in part.rests_on],
                 "mirror_of": new.get(part.mirror_of, part.mirror_of) if part.mirror_of else None,
             }
         )
@@ -166,6 +170,7 @@ def add_from_library(sheet: FigureSheet, item_id: str, count: int | None) -> lis
     )
     parts = with_free_ids(list(item.build(Fit(left), number)), left)
     return [
+        *(row for part in left.parts for row in let_go(part, gone)),
         *(Operation(path=f"part/{key}", value=None) for key in gone),
         *(Operation(path=f"part/{p.id}", value=p.model_dump(mode="json")) for p in parts),
     ]

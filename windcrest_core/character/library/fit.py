@@ -15,6 +15,7 @@ from windcrest_core.body.mirror import on_other_side, other_side
 from windcrest_core.body.skeleton import Array, Bone, cross
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.meetings import MeetingKind
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Coil, Ellipsoid, Frustum, Place, RoundCone, Shape, Sheet
@@ -221,10 +222,10 @@ class Fit:
             }
         )
 
-    def on(self, joint: str) -> dict[str, Any]:
-        """What says that a part lies on the main part of a bone."""
+    def on(self, joint: str, kind: MeetingKind = "lay") -> dict[str, Any]:
+        """What puts a part on the main part of a bone."""
         host = self.main(joint)
-        return {"layer": 1, "lies_on": host.part.id} if host else {}
+        return {"layer": 1, "meeting": {"kind": kind, "hosts": [host.part.id] if host else []}}
 
     def pair(
         self, part_id: str, label: str, joint: str, shape: Shape, **rest: Any
@@ -232,7 +233,7 @@ class Fit:
         """The part on the right, and its mirror image on the left."""
         right = self.part(f"{part_id}_r", f"right {label}", joint, shape, side="right", **rest)
         yield right
-        lies_on = other_side(right.lies_on) if right.lies_on else None
+        hosts = [other_side(host) for host in right.meeting.hosts]
         yield right.model_copy(
             update={
                 "id": f"{part_id}_l",
@@ -241,6 +242,6 @@ class Fit:
                 "bone": other_side(joint),
                 "shape": on_other_side(self.sheet.body, right),
                 "mirror_of": right.id,
-                "lies_on": lies_on,
+                "meeting": right.meeting.model_copy(update={"hosts": hosts}),
             }
         )

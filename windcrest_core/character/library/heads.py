@@ -26,7 +26,9 @@ def horn(fit: Fit, count: int) -> Iterator[Part]:
         0.10 * head,
         0.03 * head,
     )
-    yield from fit.pair("horn", "horn", fit.head, shape, core="wire", press_in=True, feature="horn")
+    yield from fit.pair(
+        "horn", "horn", fit.head, shape, core="wire", feature="horn", **fit.on(fit.head, "press")
+    )
 
 
 def antler(fit: Fit, count: int) -> Iterator[Part]:
@@ -208,10 +210,9 @@ def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
             f"tooth {n + 1}",
             fit.head,
             shape,
-            press_in=True,
             feature="tooth",
             **SMALL,
-            **fit.on(fit.head),
+            **fit.on(fit.head, "press"),
         )
 
 
@@ -235,11 +236,10 @@ def eyes(kind: str, stock: str | None) -> object:
             shape,
             core="wire",
             stock=stock,
-            press_in=stock is not None or kind == "ball",
             delicate=True,
             feature="drawn_eye" if kind == "drawn" else "eye",
             seat="eye" if has_face and kind != "drawn" else None,
-            **fit.on(fit.head),
+            **fit.on(fit.head, "press" if stock is not None or kind == "ball" else "lay"),
         )
 
     return build

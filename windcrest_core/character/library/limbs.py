@@ -57,7 +57,7 @@ def _foot(fit: Fit, count: int, name: str, tip: float) -> Iterator[Part]:
             last,
             shape,
             contact=True,
-            press_in=name == "claw",
+            meeting={"kind": "press" if name == "claw" else "blend"},
             feature="claw" if name == "claw" else None,
             **SMALL,
         )

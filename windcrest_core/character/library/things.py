@@ -10,7 +10,7 @@ from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Box
 
-APART = {"made_apart": True}
+APART = {"meeting": {"kind": "glue"}}
 
 
 def held(fit: Fit, count: int) -> Iterator[Part]:

@@ -50,7 +50,7 @@ def wing_parts(wing_span: float) -> Iterator[Part]:
         flat = Sheet(
             centre=(0, -0.012, 0), outline=[(u, v * share) for u, v in outline], thickness=0.013
         )
-        yield from pair(part_id, label, bone, flat, layer=1, lies_on=None, **wing)
+        yield from pair(part_id, label, bone, flat, layer=1, **wing)
 
 
 def tail_parts(body: Body) -> Iterator[Part]:

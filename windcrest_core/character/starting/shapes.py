@@ -76,12 +76,16 @@ def eyes(
         shape,
         stock="glass",
         layer=1,
-        lies_on=host,
+        meeting={"kind": "press", "hosts": [host]},
         core="wire",
-        press_in=True,
         feature="eye",
         **rest,
     )
+
+
+def laid_on(host: str) -> dict[str, Any]:
+    """The meeting of what is laid on a part."""
+    return {"kind": "lay", "hosts": [host]}
 
 
 def mid(part_id: str, label: str, bone: str, shape: Shape, **rest: Any) -> Part:

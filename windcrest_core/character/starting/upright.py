@@ -15,6 +15,7 @@ from windcrest_core.character.starting.shapes import (
     cone,
     eyes,
     flat_cone,
+    laid_on,
     mid,
     pair,
 )
@@ -35,7 +36,7 @@ def face_parts() -> Iterator[Part]:
         core="wire",
         delicate=True,
         layer=1,
-        lies_on="skull",
+        meeting=laid_on("skull"),
         **HEAD,
     )
     yield from pair(
@@ -47,7 +48,7 @@ def face_parts() -> Iterator[Part]:
         core="wire",
         delicate=True,
         layer=1,
-        lies_on="skull",
+        meeting=laid_on("skull"),
         **HEAD,
     )
     yield from eyes(
@@ -82,7 +83,6 @@ def trunk_and_arms() -> Iterator[Part]:
         core="wire",
         delicate=True,
         layer=1,
-        lies_on=None,
         **LIMB,
     )
 
@@ -117,7 +117,7 @@ def draped_parts(body: Draped) -> Iterator[Part]:
         "hem",
         flat_cone(0.092, 0.094, 0.85, -0.12, 0.0),
         layer=1,
-        lies_on="robe",
+        meeting=laid_on("robe"),
         core="wire",
         area="skin",
     )

@@ -7,6 +7,7 @@ import { ChoiceField, MeasureField, NumberField, WordsField } from "../../ui/fie
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { shownDifference, typedDifference } from "../../units/format";
+import { PutOn } from "./PutOn";
 import { fieldsOf, resized } from "./shapeFields";
 
 const TEXTURES: Part["texture"][] = [
@@ -31,10 +32,7 @@ const FEATURES = [
   { value: "hair", label: "hair" },
 ];
 const FLAGS = [
-  { key: "made_apart", label: "made apart" },
-  { key: "rests", label: "bakes in place, lifts off to be painted" },
   { key: "delicate", label: "delicate" },
-  { key: "press_in", label: "hard before it is pressed in" },
   { key: "contact", label: "stands on the ground" },
   { key: "hidden", label: "hidden in the drawing" },
 ] as const;
@@ -55,7 +53,6 @@ export function PartEditor({ part }: { part: Part }) {
   const choose = (field: string, value: unknown) => void put(field, value).catch(tellProblem);
   const copy = (how: "duplicate" | "mirror", label: string) =>
     make({ label, copy_of: { part: part.id, how } }).catch(tellProblem);
-  const others = parts.filter((row) => row.id !== part.id);
   const wall = plan.bulk.parts.find((row) => row.id === part.id)?.wall_mm ?? part.wall_mm ?? 6;
   const act = (label: string, onClick: () => void, disabled = false) => (
     <Button
@@ -88,15 +85,7 @@ export function PartEditor({ part }: { part: Part }) {
         {act("Down", () => choose("at", at + 1), at === parts.length - 1)}
         {act("Delete", () => {
           select(null);
-          apply(`Delete the ${part.label}`, [
-            ...others
-              .filter((row) => row.lies_on === part.id)
-              .map((row) => set(`part/${row.id}/lies_on`, null)),
-            ...others
-              .filter((row) => row.mirror_of === part.id)
-              .map((row) => set(`part/${row.id}/mirror_of`, null)),
-            set(`part/${part.id}`, null),
-          ]);
+          apply(`Delete the ${part.label}`, [set(`part/${part.id}`, null)]);
         })}
       </Flex>
       <WordsField label="Called" text={part.label} onCommit={(text) => put("label", text)} />
@@ -106,15 +95,7 @@ export function PartEditor({ part }: { part: Part }) {
         options={figure.joints.map((row) => ({ value: row.id, label: row.label }))}
         onChange={(bone) => choose("bone", bone)}
       />
-      <ChoiceField
-        label="Lies on"
-        value={part.lies_on ?? ""}
-        options={[
-          { value: "", label: "nothing" },
-          ...others.map((row) => ({ value: row.id, label: row.label })),
-        ]}
-        onChange={(id) => choose("lies_on", id || null)}
-      />
+      <PutOn part={part} />
       <NumberField
         label="Layer, outwards"
         value={part.layer}

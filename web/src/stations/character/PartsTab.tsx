@@ -54,7 +54,11 @@ export function PartsTab() {
           cells: [
             part.label,
             boneOf(part.bone),
-            [part.hidden ? "hidden" : "", part.made_apart ? "apart" : "", part.stock ?? ""]
+            [
+              part.hidden ? "hidden" : "",
+              ["glue", "pin", "dress"].includes(part.meeting.kind) ? "apart" : "",
+              part.stock ?? "",
+            ]
               .filter(Boolean)
               .join(", "),
           ],

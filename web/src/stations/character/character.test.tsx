@@ -115,10 +115,27 @@ describe("Parts", () => {
     expect(done.changes[0]?.operations).toEqual([{ path: "part/skull/at", value: 1 }]);
     expect(done.made[0]?.copy_of).toEqual({ part: "skull", how: "duplicate" });
     expect(done.changes[1]?.operations).toEqual([{ path: "part/skull/texture", value: "fur" }]);
-    const gone = done.changes[2]?.operations ?? [];
-    expect(gone.at(-1)).toEqual({ path: "part/skull", value: null });
-    expect(gone.map((row) => row.path)).toContain("part/nose/lies_on");
+    expect(done.changes[2]?.operations).toEqual([{ path: "part/skull", value: null }]);
     expect(done.selected).toEqual([null]);
+  });
+
+  test("how a part is put on is asked, with what it is on and what follows", async () => {
+    const { user, done } = showStation(<PartsTab />, { selected: "nose" });
+    const kind = screen.getByLabelText("How is it put on?");
+    expect(kind).toHaveProperty("value", "lay");
+    expect(screen.getByLabelText("On")).toHaveProperty("value", "skull");
+    const follows = plan.order.meetings.find((row) => row.part === "nose")?.follows ?? [];
+    expect(follows.length).toBeGreaterThan(0);
+    for (const line of follows) expect(screen.getByText(line)).toBeTruthy();
+    await user.selectOptions(screen.getByLabelText("Over clay that is"), "cured");
+    await user.selectOptions(screen.getByLabelText("and on"), "jaw");
+    await user.selectOptions(kind, "press");
+    await waitFor(() => expect(done.changes).toHaveLength(3));
+    expect(done.changes.map((row) => row.operations[0])).toEqual([
+      { path: "part/nose/meeting/cured", value: true },
+      { path: "part/nose/meeting/hosts", value: ["skull", "jaw"] },
+      { path: "part/nose/meeting/kind", value: "press" },
+    ]);
   });
 
   test("one of a pair says so and has no mirror image to make", () => {
