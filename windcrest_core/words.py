@@ -11,6 +11,7 @@ from windcrest_core.clay.words import WORDS as CLAY
 from windcrest_core.colour.words import WORDS as COLOUR
 from windcrest_core.finish.words import WORDS as FINISH
 from windcrest_core.frame.words import WORDS as FRAME
+from windcrest_core.joining.words import WORDS as JOINING
 from windcrest_core.measures import Units
 from windcrest_core.order.words import WORDS as ORDER
 from windcrest_core.say import Sayer
@@ -28,6 +29,7 @@ WORDS: dict[str, str] = {
     **CHARACTER,
     **FRAME,
     **STAND,
+    **JOINING,
     **BULK,
     **CLAY,
     **ORDER,

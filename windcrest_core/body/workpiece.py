@@ -94,7 +94,8 @@ class Workpiece:
             for host in piece.part.meeting.hosts:
                 carries[host].append(piece.part.id)
         found: dict[str, Piece | None] = {}
-        for piece in self.figure.pieces:
+        put_on_last = sorted(self.figure.pieces, key=lambda p: p.part.apart or p.part.lifts_off)
+        for piece in put_on_last:
             if piece.part.meeting.hosts:
                 continue
             key = piece.part.id
@@ -109,6 +110,9 @@ class Workpiece:
             met = self._goes_into(piece, on_it)
             if met is not None:
                 return met
+        limb = [p for p in self._body_on(part.bone) if p.part.apart and p.part.id not in on_it]
+        if limb and not part.apart:  # what is on a limb that is made apart goes with it
+            return max(limb, key=lambda p: p.solid.volume_mm3)
         own, joint = piece.solid.volume_mm3, self.figure.bones[part.bone].parent
         body = self._larger_on(part.bone, own, on_it)
         while not body and joint is not None:
@@ -128,13 +132,15 @@ class Workpiece:
 
     def _goes_into(self, piece: Piece, on_it: set[str]) -> Piece | None:
         """Of the parts that a part touches, the one it goes deepest into; a smaller one that is put on at
-        the end itself is put on this one."""
+        the end itself is put on this one, and what is on a limb or beyond it goes with that limb."""
         low, high = piece.solid.bounds
+        limb = self.beyond[piece.part.bone] if piece.part.layer == 0 else set()
         near = [
             other
             for other in self.figure.pieces
             if other is not piece
             and other.part.id not in on_it
+            and other.part.bone not in limb
             and not (
                 (other.part.apart or other.part.lifts_off)
                 and other.solid.volume_mm3 <= piece.solid.volume_mm3

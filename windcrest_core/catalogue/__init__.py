@@ -93,6 +93,26 @@ class StockMaterial(Frozen):
     putty: Putty | None = None
 
 
+Surface = Literal["clay", "metal", "foam", "glass"]
+
+
+class GlueKind(Frozen):
+    """A kind of glue: what it holds on each material, MPa, and none where it does not; a `porous` side is what it
+    dries through. Minutes until it holds by itself, may be handled, and is at its full strength."""
+
+    id: str
+    label: str
+    mpa: dict[Surface, float | None]
+    porous: bool
+    hold_min: float
+    handle_min: float
+    full_min: float
+    limit_c: float
+    film_mm: float
+    density_g_cm3: float
+    source: str
+
+
 class Led(Frozen):
     id: str
     label: str
@@ -168,6 +188,7 @@ class Catalogue(Frozen):
     wires: dict[str, Wire]
     clays: dict[str, Clay]
     stock_materials: dict[str, StockMaterial]
+    glues: dict[str, GlueKind]
     cores: dict[str, CoreKind]
     foils: dict[str, Foil]
     paints: dict[str, Paint]
@@ -223,6 +244,7 @@ def catalogue() -> Catalogue:
             "wires": rows("wires.json"),
             "clays": rows("clays.json"),
             "stock_materials": rows("stock_materials.json"),
+            "glues": rows("glues.json"),
             "cores": rows("cores.json"),
             "foils": rows("foils.json"),
             "paints": rows("paints.json"),

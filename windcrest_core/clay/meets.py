@@ -9,6 +9,8 @@ from __future__ import annotations
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Text, said
+from windcrest_core.joining.fastening import fastening
+from windcrest_core.joining.telling import drill_words
 from windcrest_core.sheet.meetings import Blend, Dress, Lay, Pin, Press, Rest
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
@@ -157,8 +159,9 @@ def put_on(work: Workpiece, piece: Piece, before: list[Need], minutes: float) ->
         for host in _clay_hosts(work, piece)
     ]
     collar = isinstance(meeting, Pin) and meeting.closed == "collar"
-    drilled = []
-    if isinstance(meeting, Pin):
+    host, drilled = work.joined_to(piece), []
+    held = None if host is None or isinstance(meeting, Dress) else fastening(work, piece, host)
+    if host is not None and held is not None and held.pin is not None:
         drilled = [
             Step(
                 key=step_key(part.id, "pin"),
@@ -168,7 +171,7 @@ def put_on(work: Workpiece, piece: Piece, before: list[Need], minutes: float) ->
                 minutes=DRILLED_MIN,
                 needs=[*before, *cured],
                 after_bakes=not collar,
-                label=said("clay.drill_for_the_pin_of", part=part.label),
+                label=drill_words(held.pin, part.label, host.part.label),
                 caution=said("clay.clamp_it_not_your_hand"),
             )
         ]
@@ -182,16 +185,16 @@ def put_on(work: Workpiece, piece: Piece, before: list[Need], minutes: float) ->
         needs=[*before, *([] if drilled else cured)],
         into_oven=collar,
         after_bakes=not collar,
-        label=_put_words(part),
+        label=_put_words(part, pinned=bool(drilled)),
     )
     return [*drilled, put]
 
 
-def _put_words(part: Part) -> Text:
+def _put_words(part: Part, pinned: bool) -> Text:
     match part.meeting:
         case Pin(closed="collar"):
             return said("clay.pin_it_and_close_a_collar", part=part.label)
-        case Pin():
+        case _ if pinned:
             return said("clay.pin_and_glue_on_the", part=part.label)
         case Dress(by="knot"):
             return said("clay.tie_on_the", part=part.label)

@@ -45,7 +45,6 @@ WORDS = {
     "clay.its_core_out_before_it": "the core is pulled before it is closed",
     "clay.cured_before_a_fresh_bed": "cured before a bed of fresh clay goes on it",
     "clay.it_touches_this_over_a": "cured before it is formed against it, over a parting",
-    "clay.drill_for_the_pin_of": "Drill the {part} and its place for the pin, both sides",
     "clay.clamp_it_not_your_hand": "Clamp it, not your hand, behind the drill; eye protection, a mask for the dust.",
     "clay.drilled_before_it_is_pinned": "drilled before it is pinned",
     "clay.pin_it_and_close_a_collar": "Set the {part} on its pin and close the joint with a collar of raw clay",

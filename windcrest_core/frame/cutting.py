@@ -8,6 +8,7 @@ from typing import Literal
 
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.frame.mechanics import twist_factor
+from windcrest_core.joining.pin_mechanics import Load, hole_deep_mm
 from windcrest_core.sheet.runs import End, Run
 
 At = Literal["start", "end"]
@@ -64,7 +65,7 @@ class Cutting:
     """What decides the cut of a run, whatever its gauge.
 
     `base_mm` is the thickness of the base a peg goes through; `head_room_mm` the thickness of the
-    head less its walls, which a loop must fit.
+    head less its walls, which a loop must fit; `pinned` the load on what an end of it is the pin of.
     """
 
     run: Run
@@ -72,6 +73,14 @@ class Cutting:
     path_mm: float
     base_mm: float
     head_room_mm: float
+    pinned: Load | None = None
+
+    def pin_mm(self, diameter_mm: float) -> float:
+        """How far an end that is a pin goes in."""
+        load = self.pinned
+        if load is None:
+            return anchor_mm(diameter_mm)
+        return hole_deep_mm(load.push_n, load.lever_mm, diameter_mm)
 
     @property
     def head_loop_mm(self) -> float:
@@ -90,6 +99,8 @@ class Cutting:
                 return of(said("frame.peg_base"), self.base_mm + 5)
             case "rod":
                 return of(said("frame.rod_base_for_its_nut", nut_mm=NUT_MM), self.base_mm + NUT_MM)
+            case "pin":
+                return of(said("frame.pin_into_what_it_carries"), self.pin_mm(diameter_mm))
             case "anchor" | "bound" | "taped" | "pushed":
                 where = {
                     "anchor": said("frame.in_the_core"),

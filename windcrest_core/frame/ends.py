@@ -27,6 +27,7 @@ ENDS: dict[End, EndKind] = {
     "hook": EndKind(said("frame.the_hook"), reach=0.5),
     "peg": EndKind(said("frame.the_peg_into_the_base"), in_base=True, held=True),
     "rod": EndKind(said("frame.the_rod_through_the_base"), in_base=True, held=True),
+    "pin": EndKind(said("frame.the_end_that_is_a_pin"), held=True),
     "anchor": EndKind(said("frame.the_end_that_is_anchored"), held=True),
     "bound": EndKind(said("frame.the_end_that_is_bound"), held=True),
     "taped": EndKind(said("frame.the_end_that_is_taped"), root=0.6, held=True),

@@ -17,9 +17,9 @@ from windcrest_core.frame.mechanics import (
     bundle_mm,
     tip_force_n,
     tool_for,
-    yield_moment_nmm,
 )
 from windcrest_core.given.stores import Stores
+from windcrest_core.strength import yield_moment_nmm
 
 HOLD_ANY_WAY = 1.0
 COLUMN_SAFETY = 3.0

@@ -50,6 +50,8 @@ from windcrest_core.frame.paths import (
 )
 from windcrest_core.frame.stance import stance_of, wires_of
 from windcrest_core.frame.statics import Loads, Weight, reactions
+from windcrest_core.joining.fastening import load_on, pinned_by
+from windcrest_core.joining.pin_mechanics import Load
 from windcrest_core.sheet.runs import End, Run
 from windcrest_core.stand.holding import holding
 
@@ -71,8 +73,18 @@ def _unloaded(work: Workpiece, run: Run) -> Demand:
             path_mm=path_length_mm(points),
             base_mm=work.sheet.base.thickness_mm,
             head_room_mm=head_room_mm(work),
+            pinned=_pinned(work, run),
         ),
     )
+
+
+def _pinned(work: Workpiece, run: Run) -> Load | None:
+    """The load on what an end of the run is the pin of."""
+    for piece in work.figure.pieces:
+        host = work.joined_to(piece)
+        if host is not None and pinned_by(run, piece.part):
+            return load_on(work, piece, host)
+    return None
 
 
 def _demand(work: Workpiece, asked: Demand, loads: Loads) -> Demand:

@@ -30,6 +30,8 @@ WORDS = {
     "frame.the_hook": "the hook",
     "frame.the_peg_into_the_base": "the peg into the base",
     "frame.the_rod_through_the_base": "the rod through the base",
+    "frame.the_end_that_is_a_pin": "the end that is the pin",
+    "frame.pin_into_what_it_carries": "pin into what is put on it",
     "frame.the_end_that_is_anchored": "the end that is anchored in the core",
     "frame.the_end_that_is_bound": "the end that is bound on",
     "frame.the_end_that_is_taped": "the end that is taped on",

@@ -1,8 +1,7 @@
 """How each part is joined to what it sits on: raw or cured, with what, and where it is pinned.
 
 Raw to raw is blended; raw to cured wants liquid clay or a key; cured to cured is glued on bare clay,
-and pinned where it is heavy or thin. A hole for a pin is its wire + 0.2 mm, at least three diameters
-deep.
+and pinned where that does not hold a knock at the far end (see `joining`).
 """
 
 from __future__ import annotations
@@ -11,36 +10,47 @@ import math
 from typing import Literal
 
 from windcrest_core.body.figure import Piece
-from windcrest_core.body.joined import gap_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.facts import Frozen, Text, said
-from windcrest_core.stand.pegs import hole_mm, least_depth_mm
+from windcrest_core.joining.fastening import Fastening, Own, PinHole, Towards, Where, fastening
+from windcrest_core.joining.telling import drill_words
+from windcrest_core.sheet.meetings import Dress, Pin
 from windcrest_core.step_keys import step_key
 
 State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
-PIN_FROM_G = 4.0  # a heavier part is pinned [A]
 PIN_OF_THICKNESS, MOST_PIN_MM = 0.2, 2.0  # a pin is so thick of its part; enough for any [A]
 GLUE_MM, GLUE_G_CM3 = 0.15, 1.15  # film and density of epoxy glue [A]
 LIQUID_MM, LIQUID_G_CM3 = 0.2, 1.2  # [A], [L]
-REACH_MM = 3.0  # glue and a pin go no further through air [A]
 GLUED: tuple[State, ...] = ("cured to cured", "resting", "put on")
 LEAST_G = 0.1  # what a brush or a stick takes up [A]
 
 
-class Pin(Frozen):
-    """A pin of wire into both parts."""
+class PinPlan(Frozen):
+    """So many pins alike of wire into both parts: holes `hole_mm` across, so deep in the part and in its host, which
+    run out of the host `tilt_deg` off upright. They hold a push of `holds_n` of the `wanted_n`."""
 
     wire: str
     label: str
+    count: int
     wire_mm: float
     hole_mm: float
     depth_mm: float
+    host_depth_mm: float
+    tilt_deg: float
+    towards: Towards
+    into: Where
+    drill: Text
+    holds_n: float
+    wanted_n: float
+    cut_mm: float
+    own: Own
 
 
 class Join(Frozen):
-    """One part and what it is joined to. `grams` are of what holds it, nought where nothing does; `air_mm`
-    is how far apart they are where they do not meet."""
+    """One part and what it is joined to. `grams` are of what holds it, nought where nothing does, `glue` which glue
+    that is; `holds_n` what the glue alone holds at the far end; `air_mm` is how far apart they are where they do not
+    meet."""
 
     part: str
     label: str
@@ -49,9 +59,11 @@ class Join(Frozen):
     state: State
     how: Text
     grams: float
+    glue: str | None
+    holds_n: float | None
     area_cm2: float
     air_mm: float
-    pin: Pin | None
+    pin: PinPlan | None
 
 
 def pin_wire(work: Workpiece, thick_mm: float) -> Wire | None:
@@ -65,26 +77,31 @@ def pin_wire(work: Workpiece, thick_mm: float) -> Wire | None:
     return next((wire for wire in wires if least <= wire.diameter_mm <= 0.6 * thick_mm), None)
 
 
-def _pin(work: Workpiece, piece: Piece, under: Piece) -> Pin | None:
-    """A pin from the wires one works with: the thinnest that is thick enough, as deep as both
-    parts allow; none where no wire goes in."""
-    wire = pin_wire(work, piece.solid.thickness_mm)
-    if wire is None:
-        return None
-    room = min(piece.solid.greatest_thickness_mm, under.solid.greatest_thickness_mm) * 0.7
-    depth = max(least_depth_mm(wire.diameter_mm), min(10.0, room))
-    return Pin(
-        wire=wire.id,
-        label=wire.label,
-        wire_mm=wire.diameter_mm,
-        hole_mm=hole_mm(wire.diameter_mm),
-        depth_mm=math.ceil(depth),
+def _pin(hole: PinHole, part: Text, host: Text) -> PinPlan:
+    return PinPlan(
+        wire=hole.wire,
+        label=hole.label,
+        count=hole.count,
+        wire_mm=hole.wire_mm,
+        hole_mm=hole.hole_mm,
+        depth_mm=hole.depth_mm,
+        host_depth_mm=hole.host_depth_mm,
+        tilt_deg=hole.tilt_deg,
+        towards=hole.towards,
+        into=hole.into,
+        drill=drill_words(hole, part, host),
+        holds_n=hole.holds_n,
+        wanted_n=hole.wanted_n,
+        cut_mm=hole.cut_mm,
+        own=hole.own,
     )
 
 
 def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
     part = piece.part
-    if part.stock is not None:
+    if isinstance(part.meeting, Pin) and part.meeting.closed == "collar":
+        return "raw to cured"
+    if part.stock is not None and part.assembled:
         return "put on"
     if part.apart:
         return "cured to cured"
@@ -105,8 +122,9 @@ def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:
     """
     found = []
     for piece in work.figure.pieces:
-        if piece.part.stock is not None and (
-            not piece.part.assembled or is_putty(piece.part.stock)
+        part = piece.part
+        if is_putty(part.stock) or (
+            part.stock and not (part.assembled or part.pressed or part.apart)
         ):
             continue
         under = work.joined_to(piece)
@@ -121,32 +139,30 @@ def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:
 
 
 def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
-    rules = work.context.rules
     area = work.join_mm2(piece, under)
-    heavy = work.masses[piece.part.id].total_g >= PIN_FROM_G
-    glued = state in GLUED
-    apart, _ = gap_mm(piece.solid, under.solid) if glued else (0.0, 0.0)
-    meets = apart <= REACH_MM
-    pin = _pin(work, piece, under) if glued and heavy and meets else None
-    grams = 0.0
-    if glued and not meets:
-        how = said("order.it_does_not_reach_the", part=under.part.label)
-    elif glued:
-        grams = max(LEAST_G, area * GLUE_MM / 1000 * GLUE_G_CM3)
-        how = (
-            said("order.two_part_epoxy_glue_on")
-            if rules.glue == "epoxy"
-            else said("order.instant_glue_on_bare_roughened")
-        )
-        if state == "resting":
-            how = said("order.bakes_in_its_place_on", how=how)
-    elif state == "raw to cured" and rules.bond == "liquid_clay":
+    meeting = piece.part.meeting
+    by_hand = isinstance(meeting, Dress)
+    hard = (state in GLUED and not by_hand) or isinstance(meeting, Pin)
+    held = fastening(work, piece, under) if hard else None
+    apart = held.contact.apart_mm if held else 0.0
+    how: Text
+    if by_hand:
+        knot = isinstance(meeting, Dress) and meeting.by == "knot"
+        grams = 0.0 if knot else LEAST_G
+        how = said("order.tied_with_a_knot") if knot else said("order.held_with_soft_glue")
+    elif held is not None and state in GLUED:
+        how, grams = _glued(held, under, state)
+        area = math.pi / 4 * held.contact.face_mm**2
+    elif isinstance(meeting, Pin):
+        grams = max(LEAST_G, area * LIQUID_MM / 1000 * LIQUID_G_CM3)
+        how = said("order.pinned_and_closed_with_a")
+    elif state == "raw to cured" and work.context.rules.bond == "liquid_clay":
         grams = max(LEAST_G, area * LIQUID_MM / 1000 * LIQUID_G_CM3)
         how = said("order.a_thin_film_of_liquid")
     elif state == "raw to cured":
-        how = said("order.a_key_scratch_or_drill")
+        grams, how = 0.0, said("order.a_key_scratch_or_drill")
     else:
-        how = said("order.pressed_together_and_blended_while")
+        grams, how = 0.0, said("order.pressed_together_and_blended_while")
     return Join(
         part=piece.part.id,
         label=piece.part.label,
@@ -155,7 +171,25 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
         state=state,
         how=how,
         grams=grams,
+        glue=held.glue.id if held and grams > 0 and state in GLUED else None,
+        holds_n=held.glue_holds_n if held and apart == 0 else None,
         area_cm2=area / 100,
-        air_mm=0.0 if meets else apart,
-        pin=pin,
+        air_mm=apart,
+        pin=_pin(held.pin, piece.part.label, under.part.label) if held and held.pin else None,
     )
+
+
+def _glued(held: Fastening, under: Piece, state: State) -> tuple[Text, float]:
+    """In words, and the grams of glue."""
+    if held.contact.apart_mm > 0:
+        return said("order.it_does_not_reach_the", part=under.part.label), 0.0
+    face_mm2 = math.pi / 4 * held.contact.face_mm**2
+    grams = max(LEAST_G, face_mm2 * held.glue.film_mm / 1000 * held.glue.density_g_cm3)
+    how: Text = said(
+        "order.glued_with_on_bare",
+        glue=held.glue.label,
+        hold_min=held.glue.hold_min,
+        full_min=held.glue.full_min,
+        limit_c=held.glue.limit_c,
+    )
+    return (said("order.bakes_in_its_place_on", how=how) if state == "resting" else how), grams

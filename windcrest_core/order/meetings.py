@@ -10,7 +10,6 @@ from windcrest_core.sheet.meetings import Blend, Dress, Glue, Lay, MeetingKind, 
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 
-
 BARE_MM = 2.0  # round a hole for a pin, for the glue that comes out [A]
 
 

@@ -6,6 +6,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
 from windcrest_core.findings import STATIONS
 from windcrest_core.order.contradictions import Conflict, conflict_findings
+from windcrest_core.order.fastened import fastened_findings
 from windcrest_core.order.forcing import Rearranged, move_findings
 from windcrest_core.order.joins import joins
 from windcrest_core.order.meetings import meetings
@@ -105,6 +106,7 @@ def order_plan(
             *conflict_findings(work, conflicts),
             *order_findings(work),
             *apart_in_air(joined),
+            *fastened_findings(work),
             *reach_findings(work, reach),
             *move_findings(moved.states),
         ],

@@ -41,6 +41,7 @@ ENDS_WORDS = {
     "anchor": "is anchored in the core: leave it straight until it is laid in",
     "bound": "is bound to the other wire: leave it straight until it is bound",
     "taped": "is taped to the other wire: leave it straight until it is taped",
+    "pin": "is the pin: leave it straight",
     "pushed": "is pushed into the foil: leave it straight",
     "tail": "is a spare tail: cut it off at the end",
 }

@@ -58,6 +58,7 @@ def allowance_words(allowance: Allowance, units: Units) -> str:
         "hook": f"hook of {inside}",
         "peg": "peg through the base",
         "rod": "rod through the base, with its nut",
+        "pin": "end that is the pin of what is put on",
         "anchor": "end anchored in the core",
         "bound": "end bound on",
         "taped": "end taped on",

@@ -11,7 +11,18 @@ from windcrest_core.ids import Id
 from windcrest_core.sheet.writing import Label
 
 End = Literal[
-    "head_loop", "loop", "hook", "peg", "rod", "anchor", "bound", "taped", "pushed", "tail", "cut"
+    "head_loop",
+    "loop",
+    "hook",
+    "peg",
+    "rod",
+    "pin",
+    "anchor",
+    "bound",
+    "taped",
+    "pushed",
+    "tail",
+    "cut",
 ]
 FrameSchool = Literal["one_run", "bound", "taped", "rod"]
 Feet = Literal["in_base", "loops"]

@@ -14,7 +14,7 @@ from windcrest_core.plan import Plan
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
 
-GLUES = {"epoxy": "two-part epoxy glue", "instant": "instant glue"}
+SOFT_GLUE = "soft glue for cloth"
 LIQUID = ("liquid_polymer_clay", "liquid polymer clay")
 TAPE = ("masking_tape", "masking tape")
 SPREAD_MM = 0.075  # of wet paint in a 30 µm dry coat, with what stays in brush and palette [A]
@@ -69,6 +69,10 @@ def _wire(plan: Plan) -> list[Need]:
         )
         for run in plan.frame.runs
         for piece in run.pieces
+    ] + [
+        Need(kind="wire", item=join.pin.wire, label=join.pin.label, amount=join.pin.cut_mm)
+        for join in plan.order.joins
+        if join.pin is not None and join.pin.cut_mm > 0
     ]
 
 
@@ -84,7 +88,8 @@ def _soft(plan: Plan, context: Context) -> list[Need]:
             amount = join.grams * waste
             needs.append(Need(kind="liquid", item=LIQUID[0], label=LIQUID[1], amount=amount))
         elif join.state in GLUED and join.grams > 0:
-            label = GLUES[context.rules.glue]
+            glue = catalogue().glues.get(join.glue or "")
+            label = glue.label if glue else SOFT_GLUE
             amount = join.grams * waste
             needs.append(Need(kind="glue", item=item_key(label), label=label, amount=amount))
     for use in plan.clay.putty:

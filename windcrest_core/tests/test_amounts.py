@@ -84,14 +84,6 @@ class PlanAmountsTest(unittest.TestCase):
         self.assertAlmostEqual(minutes("fur") / minutes("smooth"), 1.8, places=6)
         self.assertAlmostEqual(minutes("bark") / minutes("smooth"), 1.3, places=6)
 
-    def test_a_pin_is_three_wires_deep_or_ten_or_what_there_is(self) -> None:
-        """The ball is 18 mm across: 0.7 of that leaves ten; three of a wire of 1.6 are less."""
-        joins = {join.part: join for join in planned(biped(part__limb=LIMB)).order.joins}
-        pin = joins["limb"].pin
-        assert pin is not None
-        self.assertEqual(pin.depth_mm, max(math.ceil(3 * pin.wire_mm), 10))
-        self.assertAlmostEqual(pin.hole_mm, pin.wire_mm + 0.2)
-
     def test_a_weighed_foil_is_no_longer_assumed(self) -> None:
         """A ball 40 mm across that weighs 22.4 g has 22.4 ÷ 33.51 cm³ = 0.668 g/cm³."""
         weighed = {"weighings": [{"of": "foil", "id": "firm", "mass_g": 22.4, "across_mm": 40}]}

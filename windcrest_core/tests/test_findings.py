@@ -299,6 +299,30 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__tooth_r={**TOOTH, "meeting": {"kind": "press", "hosts": ["skull"]}}),
         Context(),
     ),
+    "order.glue.unsuited": (
+        plain(part__hand_r__meeting={"kind": "glue", "hosts": ["forearm_r"], "agent": "pva"}),
+        Context(),
+        plain(part__hand_r__meeting={"kind": "glue", "hosts": ["forearm_r"]}),
+        Context(),
+    ),
+    "order.pin.thick": (
+        plain(part__hand_r__meeting={"kind": "pin", "wire": "st_4_0"}),
+        Context(),
+        plain(part__hand_r__meeting={"kind": "pin"}),
+        Context(),
+    ),
+    "order.join.weak": (
+        plain(part__hand_r__meeting={"kind": "pin", "wire": "al_awg20"}),
+        Context(),
+        plain(part__hand_r__meeting={"kind": "pin", "wire": "hs_1_2"}),
+        Context(),
+    ),
+    "order.pin.wired": (
+        plain(part__skull__meeting={"kind": "pin"}),
+        Context(),
+        plain(part__skull__meeting={"kind": "pin"}, run__spine__start="pin"),
+        Context(),
+    ),
     "order.pressed.raw": (
         plain(part__tooth_r=TOOTH),
         Context(),

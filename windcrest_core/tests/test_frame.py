@@ -23,7 +23,6 @@ from windcrest_core.frame.mechanics import (
     tip_force_n,
     tool_for,
     twist_factor,
-    yield_moment_nmm,
 )
 from windcrest_core.frame.pose import drag
 from windcrest_core.frame.statics import Loads, Weight, reactions
@@ -32,6 +31,7 @@ from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.runs import End
 from windcrest_core.stand.counterweight import righting_g
 from windcrest_core.stand.standing import circle, rectangle, standing
+from windcrest_core.strength import yield_moment_nmm
 from windcrest_core.tests.support import (
     asked,
     biped,

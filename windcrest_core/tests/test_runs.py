@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.frame.gauges import lightest, tried, wire_g_per_mm
-from windcrest_core.frame.mechanics import tool_for, yield_moment_nmm
+from windcrest_core.frame.mechanics import tool_for
 from windcrest_core.frame.paths import (
     part_weights,
     run_points,
@@ -29,6 +29,7 @@ from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stand.counterweight import righting_g
 from windcrest_core.stand.standing import Standing, circle, rectangle, standing
+from windcrest_core.strength import yield_moment_nmm
 from windcrest_core.tests.support import (
     asked,
     biped,

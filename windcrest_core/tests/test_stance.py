@@ -16,7 +16,6 @@ from windcrest_core.frame.mechanics import (
     bends_it_lives,
     poseable_gap_mm,
     tip_force_n,
-    yield_moment_nmm,
 )
 from windcrest_core.frame.statics import Loads, Weight, reactions
 from windcrest_core.given.stores import Stores
@@ -24,6 +23,7 @@ from windcrest_core.sheet.base import Base
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stand.base import base_mass_g, fits_pegs
+from windcrest_core.strength import yield_moment_nmm
 from windcrest_core.tests.support import (
     asked,
     biped,

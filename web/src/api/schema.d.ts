@@ -1851,7 +1851,7 @@ export interface components {
              * End
              * @enum {string}
              */
-            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
+            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "pin" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /** Label */
             label: string;
             /** Length Mm */
@@ -2613,6 +2613,10 @@ export interface components {
             /** Foils */
             foils: {
                 [key: string]: components["schemas"]["Foil"];
+            };
+            /** Glues */
+            glues: {
+                [key: string]: components["schemas"]["GlueKind"];
             };
             /** Inks */
             inks: {
@@ -4208,6 +4212,37 @@ export interface components {
             kind: "glue";
         };
         /**
+         * GlueKind
+         * @description A kind of glue: what it holds on each material, MPa, and none where it does not; a `porous` side is what it
+         *     dries through. Minutes until it holds by itself, may be handled, and is at its full strength.
+         */
+        GlueKind: {
+            /** Density G Cm3 */
+            density_g_cm3: number;
+            /** Film Mm */
+            film_mm: number;
+            /** Full Min */
+            full_min: number;
+            /** Handle Min */
+            handle_min: number;
+            /** Hold Min */
+            hold_min: number;
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Limit C */
+            limit_c: number;
+            /** Mpa */
+            mpa: {
+                [key: string]: number | null;
+            };
+            /** Porous */
+            porous: boolean;
+            /** Source */
+            source: string;
+        };
+        /**
          * Grades
          * @description When the coldest clay of a part is firm and when it is fused; None where it never is, or not within
          *     six hours.
@@ -4481,16 +4516,21 @@ export interface components {
         };
         /**
          * Join
-         * @description One part and what it is joined to. `grams` are of what holds it, nought where nothing does; `air_mm`
-         *     is how far apart they are where they do not meet.
+         * @description One part and what it is joined to. `grams` are of what holds it, nought where nothing does, `glue` which glue
+         *     that is; `holds_n` what the glue alone holds at the far end; `air_mm` is how far apart they are where they do not
+         *     meet.
          */
         Join: {
             /** Air Mm */
             air_mm: number;
             /** Area Cm2 */
             area_cm2: number;
+            /** Glue */
+            glue: string | null;
             /** Grams */
             grams: number;
+            /** Holds N */
+            holds_n: number | null;
             /** How */
             how: string;
             /** Label */
@@ -4501,7 +4541,7 @@ export interface components {
             onto_label: string;
             /** Part */
             part: string;
-            pin: components["schemas"]["windcrest_core__order__joins__Pin"] | null;
+            pin: components["schemas"]["PinPlan"] | null;
             /**
              * State
              * @enum {string}
@@ -5817,7 +5857,7 @@ export interface components {
              *       "kind": "blend"
              *     }
              */
-            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["windcrest_core__sheet__meetings__Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"];
+            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"];
             /** Mirror Of */
             mirror_of: string | null;
             /** @description where its core comes out */
@@ -6186,15 +6226,78 @@ export interface components {
         };
         /**
          * Pin
-         * @description A pin of wire into both parts.
+         * @description Cured to cured on a pin in a drilled hole: glued after paint, or closed with a raw collar and baked.
          */
         Pin: {
+            /**
+             * Agent
+             * @description none is that of the House rules
+             */
+            agent: ("epoxy_quick" | "epoxy_slow" | "instant" | "pva" | "hot_melt") | null;
+            /**
+             * Closed
+             * @default glue
+             * @enum {string}
+             */
+            closed: "glue" | "collar";
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pin";
+            /**
+             * Wire
+             * @description what the pin is of; none is chosen by itself
+             */
+            wire: string | null;
+        };
+        /**
+         * PinPlan
+         * @description So many pins alike of wire into both parts: holes `hole_mm` across, so deep in the part and in its host, which
+         *     run out of the host `tilt_deg` off upright. They hold a push of `holds_n` of the `wanted_n`.
+         */
+        PinPlan: {
+            /** Count */
+            count: number;
+            /** Cut Mm */
+            cut_mm: number;
             /** Depth Mm */
             depth_mm: number;
+            /** Drill */
+            drill: string;
+            /** Holds N */
+            holds_n: number;
             /** Hole Mm */
             hole_mm: number;
+            /** Host Depth Mm */
+            host_depth_mm: number;
+            /**
+             * Into
+             * @enum {string}
+             */
+            into: "clay" | "wall" | "armature";
             /** Label */
             label: string;
+            /**
+             * Own
+             * @enum {string}
+             */
+            own: "no" | "part" | "host";
+            /** Tilt Deg */
+            tilt_deg: number;
+            /**
+             * Towards
+             * @enum {string}
+             */
+            towards: "right" | "left" | "front" | "back" | "up" | "down";
+            /** Wanted N */
+            wanted_n: number;
             /** Wire */
             wire: string;
             /** Wire Mm */
@@ -7087,7 +7190,7 @@ export interface components {
              * @default cut
              * @enum {string}
              */
-            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
+            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "pin" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /**
              * Grip
              * @description fine wire wound round it for the clay to hold on to
@@ -7133,7 +7236,7 @@ export interface components {
              * @default cut
              * @enum {string}
              */
-            start: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
+            start: "head_loop" | "loop" | "hook" | "peg" | "rod" | "pin" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /**
              * Strands
              * @default 1
@@ -7166,7 +7269,7 @@ export interface components {
              * End
              * @enum {string}
              */
-            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
+            end: "head_loop" | "loop" | "hook" | "peg" | "rod" | "pin" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /** Gauge */
             gauge: string;
             /** Id */
@@ -7200,7 +7303,7 @@ export interface components {
              * Start
              * @enum {string}
              */
-            start: "head_loop" | "loop" | "hook" | "peg" | "rod" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
+            start: "head_loop" | "loop" | "hook" | "peg" | "rod" | "pin" | "anchor" | "bound" | "taped" | "pushed" | "tail" | "cut";
             /** Strands */
             strands: number;
         };
@@ -8263,55 +8366,6 @@ export interface components {
             mark_mm: number;
             /** Turn Deg */
             turn_deg: number;
-        };
-        /**
-         * Pin
-         * @description A pin of wire into both parts.
-         */
-        windcrest_core__order__joins__Pin: {
-            /** Depth Mm */
-            depth_mm: number;
-            /** Hole Mm */
-            hole_mm: number;
-            /** Label */
-            label: string;
-            /** Wire */
-            wire: string;
-            /** Wire Mm */
-            wire_mm: number;
-        };
-        /**
-         * Pin
-         * @description Cured to cured on a pin in a drilled hole: glued after paint, or closed with a raw collar and baked.
-         */
-        windcrest_core__sheet__meetings__Pin: {
-            /**
-             * Agent
-             * @description none is that of the House rules
-             */
-            agent: ("epoxy_quick" | "epoxy_slow" | "instant" | "pva" | "hot_melt") | null;
-            /**
-             * Closed
-             * @default glue
-             * @enum {string}
-             */
-            closed: "glue" | "collar";
-            /**
-             * Hosts
-             * @description the parts that carry it; with none, what its solid meets
-             * @default []
-             */
-            hosts: string[];
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "pin";
-            /**
-             * Wire
-             * @description what the pin is of; none is chosen by itself
-             */
-            wire: string | null;
         };
     };
     responses: never;

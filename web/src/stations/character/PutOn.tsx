@@ -23,14 +23,6 @@ const BOUGHT: { value: Kind; label: string }[] = [
   { value: "glue", label: "glued on at the end" },
   { value: "dress", label: "dressed on, never baked" },
 ];
-const AGENTS = [
-  { value: "", label: "as in House rules" },
-  { value: "epoxy_quick", label: "quick epoxy" },
-  { value: "epoxy_slow", label: "slow epoxy" },
-  { value: "instant", label: "instant glue" },
-  { value: "pva", label: "white glue" },
-  { value: "hot_melt", label: "hot glue" },
-];
 const MOST_HOSTS = 6;
 
 /** How a part is put on, on what, and what follows from that. */
@@ -191,11 +183,15 @@ function AgentField({
   at: string;
   put: (path: string, value: unknown) => void;
 }) {
+  const glues = useCatalogue().data?.glues ?? {};
   return (
     <ChoiceField
       label="Glue"
       value={meeting.agent ?? ""}
-      options={AGENTS}
+      options={[
+        { value: "", label: "as in House rules" },
+        ...Object.entries(glues).map(([value, row]) => ({ value, label: row.label })),
+      ]}
       onChange={(value) => put(`${at}/agent`, value || null)}
     />
   );
@@ -205,9 +201,11 @@ function AgentField({
 function Holds({ part }: { part: Part }) {
   const { plan } = useFigurePage();
   const join = plan.order.joins.find((row) => row.part === part.id);
-  return join ? (
-    <Text fontSize="xs" color="ink">
-      What holds it: {join.how}.
-    </Text>
-  ) : null;
+  if (!join) return null;
+  return (
+    <>
+      <Text fontSize="xs">What holds it: {join.how}.</Text>
+      {join.pin ? <Text fontSize="xs">{join.pin.drill}.</Text> : null}
+    </>
+  );
 }

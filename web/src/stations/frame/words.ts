@@ -11,6 +11,7 @@ export const ENDS: { value: RunPlan["start"]; label: string }[] = [
   { value: "anchor", label: "anchored in the core" },
   { value: "bound", label: "bound on with fine wire" },
   { value: "taped", label: "taped on" },
+  { value: "pin", label: "the pin of what is put on" },
   { value: "pushed", label: "pushed into the foil" },
   { value: "tail", label: "spare tail" },
   { value: "cut", label: "cut off" },

@@ -1,7 +1,7 @@
 import { Box, Heading, Stack, Text } from "@chakra-ui/react";
 import { useRules, useRulesChanges } from "../../api/useRules";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { length, lengthAsTyped, mass } from "../../units/format";
+import { length, mass, value } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
@@ -76,10 +76,24 @@ export function JoinsTab() {
                     {row.air_mm > 0 ? `, ${length(row.air_mm, units)} of it` : ""}
                   </Text>
                 ) : null}
+                {row.holds_n !== null || row.pin ? (
+                  <Text fontSize="xs" color="inkSoft">
+                    {[
+                      row.holds_n !== null
+                        ? `the glue holds about ${value(row.holds_n, "N", units)}`
+                        : "",
+                      row.pin
+                        ? `the pin ${value(row.pin.holds_n, "N", units)} of ${value(row.pin.wanted_n, "N", units)} wanted`
+                        : "",
+                    ]
+                      .filter(Boolean)
+                      .join(", ")}{" "}
+                    at its far end
+                  </Text>
+                ) : null}
                 {row.pin ? (
                   <Text fontSize="xs" color="inkSoft">
-                    pinned with {row.pin.label}: drill {lengthAsTyped(row.pin.hole_mm, units)},{" "}
-                    {lengthAsTyped(row.pin.depth_mm, units)} deep into both
+                    {row.pin.drill}
                   </Text>
                 ) : null}
               </Box>

@@ -1,0 +1,280 @@
+"""What holds a part that is put on hard: glue by the two materials, and a pin where that does not do."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import GlueKind, Surface, Wire, catalogue
+from windcrest_core.joining import pin_mechanics as pins
+from windcrest_core.joining.contact import Contact, contact
+from windcrest_core.joining.glue_mechanics import holds_n
+from windcrest_core.joining.pin_mechanics import Load
+from windcrest_core.sheet.meetings import Agent, Pin
+from windcrest_core.sheet.meetings import Glue as Glued
+from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.runs import Run
+from windcrest_core.stand.pegs import hole_mm
+from windcrest_core.strength import yield_moment_nmm
+
+PUSH_N = 5.0  # at the far end, a knock while it is dusted [A]
+WEIGHTS = 3.0  # of its own weight, carried about by it [A]
+G_MM_N = 9.80665e-3  # newtons a gram weighs
+SURELY = 0.5  # of what a glue may hold: its strength is known within half of it [A]
+MOST_PINS = 2
+DRILLED = (
+    5 / 3
+)  # wood and the like may be drilled to a third of their thickness, clay to a fifth [A]
+RULES: dict[Literal["epoxy", "instant"], Agent] = {"epoxy": "epoxy_slow", "instant": "instant"}
+SURFACES: dict[str, Surface] = {
+    "steel": "metal",
+    "glass": "glass",
+    "foil_gem": "glass",
+    "acrylic": "glass",
+    "led": "glass",
+    "foam_board": "foam",
+    "polystyrene": "foam",
+}
+POROUS = {"wood", "card", "cotton", "foam_board"}
+DRILLABLE = {None, "wood", "pla"}  # materials a pin goes into; beads and gems sit in their sockets
+Where = Literal["clay", "wall", "armature"]
+Own = Literal["no", "part", "host"]
+Towards = Literal["right", "left", "front", "back", "up", "down"]
+
+
+@dataclass(frozen=True)
+class PinHole:
+    """So many pins alike into both parts, and the push they hold. `tilt_deg` is how far off upright the holes run out
+    of the host, `towards` which side. `into` is what holds the pin in the host: solid clay, its wall over foil, or
+    that and the armature behind it. `own` where the pin is the end of a wire the part or its host is built on."""
+
+    wire: str
+    label: str
+    wire_mm: float
+    hole_mm: float
+    depth_mm: float
+    host_depth_mm: float
+    count: int
+    tilt_deg: float
+    towards: Towards
+    into: Where
+    holds_n: float
+    wanted_n: float
+    clay_mm: float
+    own: Own = "no"
+
+    @property
+    def cut_mm(self) -> float:
+        """Wire to cut for all of them; none where an armature has it already."""
+        return self.count * (self.depth_mm + self.host_depth_mm) if self.own == "no" else 0.0
+
+    @property
+    def too_thick(self) -> bool:
+        """Whether there are less than two diameters of clay beside it."""
+        return self.wire_mm > pins.thickest_pin_mm(self.clay_mm) + 1e-9
+
+
+@dataclass(frozen=True)
+class Fastening:
+    """Glue of a face and, where it is wanted, a pin. `glue_holds_n` is the push the glue alone holds, `socket_n`
+    what its own shaft does where it goes into the host as a pin would."""
+
+    contact: Contact
+    load: Load
+    glue: GlueKind
+    suits: bool
+    glue_holds_n: float
+    socket_n: float
+    pin: PinHole | None
+
+    @property
+    def weak(self) -> bool:
+        """Whether neither glue nor pin holds the push."""
+        held = self.pin.holds_n if self.pin else 0.0
+        return max(held, self.without_pin_n) < self.load.push_n
+
+    @property
+    def without_pin_n(self) -> float:
+        """What it surely holds with no pin."""
+        return max(SURELY * self.glue_holds_n, self.socket_n)
+
+
+def fastening(work: Workpiece, piece: Piece, host: Piece) -> Fastening:
+    """How a part that is put on hard is held on one host."""
+    meets = contact(piece.solid, host.solid)
+    load = _load(work, piece, meets)
+    glue = _glue(work, piece)
+    allowed = _allowed_mpa(glue, piece, host)
+    glued_n = holds_n(allowed, load.lever_mm, meets.face_mm) if allowed else 0.0
+    near = meets.apart_mm == 0.0
+    without = Fastening(
+        contact=meets,
+        load=load,
+        glue=glue,
+        suits=allowed is not None,
+        glue_holds_n=glued_n,
+        socket_n=_socket_n(piece, host, meets, load),
+        pin=None,
+    )
+    must = isinstance(piece.part.meeting, Pin)
+    if piece.part.stock not in DRILLABLE and not must:
+        return without
+    if not near or not (must or (isinstance(piece.part.meeting, Glued) and without.weak)):
+        return without
+    pin = _pin(work, piece, host, meets, load)
+    better = pin is not None and pin.holds_n > without.without_pin_n
+    return replace(without, pin=pin) if must or better else without
+
+
+def _socket_n(piece: Piece, host: Piece, meets: Contact, load: Load) -> float:
+    """A slender part that goes into its host at least as deep as it is thick sits in it like a pin."""
+    thick = piece.solid.thickness_mm
+    deep = meets.sunk_mm if host.core is None else min(meets.sunk_mm, host.wall_mm)
+    return pins.crushing_n(deep, load.lever_mm, thick) if deep >= thick else 0.0
+
+
+def pinned_by(run: Run, part: Part) -> bool:
+    """Whether an end of a run is the pin of a part that is put on."""
+    if not isinstance(part.meeting, Pin | Glued):
+        return False
+    if run.into == part.id:
+        return "pin" in (run.start, run.end)
+    return (run.end == "pin" and run.path[-1] == part.bone) or (
+        run.start == "pin" and run.path[0] == part.bone
+    )
+
+
+def load_on(work: Workpiece, piece: Piece, host: Piece) -> Load:
+    """What the joint of a part that is put on has to bear."""
+    return _load(work, piece, contact(piece.solid, host.solid))
+
+
+def _load(work: Workpiece, piece: Piece, meets: Contact) -> Load:
+    """The worse of a knock at the far end and a multiple of its weight at its middle."""
+    mass = work.masses[piece.part.id]
+    knock = Load(PUSH_N, meets.reach_mm)
+    lever = math.dist(meets.middle, mass.centre.tolist())
+    weight = Load(WEIGHTS * mass.total_g * G_MM_N, max(lever, 1.0))
+    return max(knock, weight, key=lambda load: load.moment_nmm)
+
+
+def _glue(work: Workpiece, piece: Piece) -> GlueKind:
+    meeting = piece.part.meeting
+    own = meeting.agent if isinstance(meeting, Glued | Pin) else None
+    return catalogue().glues[own or RULES[work.context.rules.glue]]
+
+
+def _allowed_mpa(glue: GlueKind, piece: Piece, host: Piece) -> float | None:
+    """What a glue holds between the two materials; none where it does not."""
+    stocks = [piece.part.stock, host.part.stock]
+    if glue.porous and not any(stock in POROUS for stock in stocks):
+        return None
+    found = [glue.mpa[SURFACES.get(stock or "", "clay")] for stock in stocks]
+    return None if None in found else min(value for value in found if value is not None)
+
+
+def _into(work: Workpiece, host: Piece) -> tuple[Where, float]:
+    """What a pin goes into, and how much clay it bears on."""
+    if host.core is None:
+        return "clay", host.solid.greatest_thickness_mm
+    if work.sheet.has_wire(host.part):
+        return "armature", host.solid.greatest_thickness_mm / 2
+    return "wall", host.wall_mm
+
+
+def _held(piece: Piece, needed_mm: float) -> tuple[float, float]:
+    """How deep the hole in the part itself is, and how much of that bears."""
+    room = 0.7 * piece.solid.greatest_thickness_mm if piece.core is None else piece.wall_mm
+    long = max(float(size) for size in piece.solid.half_extents[1]) * 1.4
+    room = max(room, long) if piece.core is None else room
+    deep = min(needed_mm, room)
+    return deep, deep
+
+
+def _hole(
+    work: Workpiece, piece: Piece, host: Piece, meets: Contact, load: Load, wire: Wire
+) -> PinHole:
+    d = wire.diameter_mm
+    metal = catalogue().wire_metal(wire)
+    needed = pins.hole_deep_mm(load.push_n, load.lever_mm, d)
+    depth, bears = _held(piece, needed)
+    into, room = _into(work, host)
+    inside = room if into == "armature" else min(needed, 0.9 * room)
+    bent = yield_moment_nmm(wire.root_mm or d, metal.yield_mpa.value) / max(load.lever_mm, 1e-9)
+    sides = [pins.crushing_n(bears, load.lever_mm, d)]
+    if into != "armature":
+        sides.append(pins.crushing_n(inside, load.lever_mm, d))
+    each = min(bent, *sides)
+    at_root = max(piece.solid.thickness_mm, meets.face_mm)
+    thin = min(
+        min(piece.solid.greatest_thickness_mm, at_root)
+        * (1.0 if piece.part.stock is None else DRILLED),
+        host.solid.greatest_thickness_mm * (1.0 if host.part.stock is None else DRILLED),
+    )
+    room_for = 1 + int(max(0.0, meets.face_mm - pins.ROUND_D * d) // (pins.APART_D * d))
+    count = max(1, min(MOST_PINS, room_for, math.ceil(load.push_n / max(each, 1e-9))))
+    tilt, towards = _direction(meets)
+    return PinHole(
+        wire=wire.id,
+        label=wire.label,
+        wire_mm=d,
+        hole_mm=hole_mm(d),
+        depth_mm=math.ceil(depth - 1e-9),
+        host_depth_mm=math.ceil(inside - 1e-9),
+        count=count,
+        tilt_deg=tilt,
+        towards=towards,
+        into=into,
+        holds_n=each * count,
+        wanted_n=load.push_n,
+        clay_mm=thin,
+    )
+
+
+def _direction(meets: Contact) -> tuple[float, Towards]:
+    """How far off upright a hole runs out of the host, and to which side."""
+    x, y, z = meets.out
+    tilt = math.degrees(math.acos(max(-1.0, min(1.0, z))))
+    if tilt < 10:
+        return tilt, "up"
+    if tilt > 170:
+        return tilt, "down"
+    if abs(x) >= abs(y):
+        return tilt, "right" if x > 0 else "left"
+    return tilt, "front" if y > 0 else "back"
+
+
+def _pin(work: Workpiece, piece: Piece, host: Piece, meets: Contact, load: Load) -> PinHole | None:
+    """The chosen wire, the part's own, or the thinnest one works with that holds the push; else what holds most."""
+    shelf = catalogue()
+    meeting = piece.part.meeting
+    run = next((run for run in work.sheet.runs if pinned_by(run, piece.part)), None)
+    if run is not None:
+        limb = work.beyond[piece.part.bone]
+        own: Own = "part" if all(joint in limb for joint in run.path) else "host"
+        chosen = [run.wire] if run.wire else list(work.context.stores.wires)
+        holes = pin_holes(work, piece, host, meets, load, chosen)
+        best = next((hole for hole in holes if hole.holds_n >= load.push_n), holes[-1])
+        return replace(best, own=own, count=1, holds_n=best.holds_n / best.count)
+    if isinstance(meeting, Pin) and meeting.wire is not None:
+        return _hole(work, piece, host, meets, load, shelf.wires[meeting.wire])
+    holes = pin_holes(work, piece, host, meets, load, list(work.context.stores.wires))
+    fit = [hole for hole in holes if not hole.too_thick]
+    good = [hole for hole in fit if hole.holds_n >= load.push_n]
+    if good:
+        return min(good, key=lambda hole: (hole.count, hole.wire_mm))
+    if fit:
+        return max(fit, key=lambda hole: hole.holds_n)
+    return holes[0] if holes and isinstance(meeting, Pin) else None
+
+
+def pin_holes(
+    work: Workpiece, piece: Piece, host: Piece, meets: Contact, load: Load, wires: list[str]
+) -> list[PinHole]:
+    """A pin of each wire, the thinnest first."""
+    shelf = catalogue()
+    rows = sorted((shelf.wires[key] for key in wires), key=lambda wire: wire.diameter_mm)
+    return [_hole(work, piece, host, meets, load, wire) for wire in rows]
