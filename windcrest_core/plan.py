@@ -32,11 +32,12 @@ from windcrest_core.line import StationState, station_line
 from windcrest_core.order.contradictions import without_conflicts
 from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
+from windcrest_core.order.history import history, still_to_do
 from windcrest_core.order.model import OrderPlan
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
-from windcrest_core.order.stages import Laid, first_cured, history, stages
-from windcrest_core.order.station import order_plan
+from windcrest_core.order.stages import Laid, first_cured, stages
+from windcrest_core.order.station import RawClay, order_plan
 from windcrest_core.remembered import Asked, Station, Written, on
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
@@ -105,7 +106,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
-    declared = [*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends]
+    declared = still_to_do([*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends], progress)
     late = context.rules.bake_school == "one_bake"
     least, ran = history(declared, progress, late)
     laid = Laid({**mend_from, **least}, ran, late)
@@ -126,7 +127,15 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         _mended_by_bake(making, placed),
     )
     order = order_plan(
-        work, making, placed, bake.steps, moved.steps[len(declared) :], moved, conflicts, reach
+        work,
+        making,
+        placed,
+        bake.steps,
+        moved.steps[len(declared) :],
+        moved,
+        conflicts,
+        reach,
+        _raw_clay(clay),
     )
     findings = [
         *character.findings,
@@ -171,6 +180,13 @@ def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) ->
         [part for part, at in [*first.items(), *again] if at == number]
         for number in range(1, most + 1)
     ]
+
+
+def _raw_clay(clay: ClayPlan) -> RawClay:
+    grams: dict[int, dict[str, float]] = {}
+    for row in clay.stages:
+        grams.setdefault(row.bake, {})[row.label] = row.grams
+    return RawClay(grams, {part.id: part.texture_min for part in clay.parts})
 
 
 def _mended_by_bake(making: list[Step], placed: dict[str, int]) -> dict[int, list[str]]:

@@ -12,6 +12,7 @@ What = Literal[
     "bend",
     "bore",
     "card",
+    "condition",
     "coats",
     "core",
     "cover",
@@ -21,6 +22,8 @@ What = Literal[
     "get",
     "gloss",
     "join",
+    "look",
+    "mask",
     "mount",
     "pin",
     "photograph",
@@ -28,9 +31,13 @@ What = Literal[
     "prime",
     "pull",
     "putty",
+    "retouch",
     "sand",
     "seal",
+    "smooth",
     "test",
+    "texture",
+    "unmask",
     "wash",
     "wire",
 ]
@@ -60,6 +67,11 @@ FILL, SAND, WASH = (
     step_key("figure", "fill"),
     step_key("figure", "sand"),
     step_key("figure", "wash"),
+)
+MASK, UNMASK, RETOUCH = (
+    step_key("figure", "mask"),
+    step_key("figure", "unmask"),
+    step_key("figure", "retouch"),
 )
 PRIME, SEAL = step_key("figure", "prime"), step_key("figure", "seal")
 DRILL, MOUNT = step_key("base", "drill"), step_key("base", "mount")

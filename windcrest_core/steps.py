@@ -18,6 +18,7 @@ NeedKind = Literal[
     "hard",
     "bed",
     "touch",
+    "film",
     "apart",
     "label",
     "clean",
@@ -36,7 +37,11 @@ StepKind = Literal[
     "bind",
     "core",
     "get",
+    "condition",
     "form",
+    "smooth",
+    "texture",
+    "look",
     "press",
     "pin",
     "bore",
@@ -47,13 +52,16 @@ StepKind = Literal[
     "fill",
     "sand",
     "wash",
+    "mask",
     "ground",
     "coats",
     "seal",
     "gloss",
+    "unmask",
     "wire",
     "test",
     "assemble",
+    "touch_up",
     "drill",
     "mount",
     "photograph",
@@ -91,7 +99,8 @@ class Step(Frozen):
     """One thing to do. `key` is made of part, kind and ordinal, so it is the same in every plan.
 
     `wait_min` runs while nobody works: cooling, drying. A bake waits for what
-    goes `into_oven`; `one_with` are steps that share its bake, in whichever order: raw clay blended with theirs.
+    goes `into_oven`; `one_with` are steps that share its bake, in whichever order: raw clay blended with theirs. It `stands_for` the steps of these
+    keys and its own, done at once, as long as none of them is ticked; it is moot once one of `moot_with` is done.
     """
 
     key: str
@@ -103,6 +112,8 @@ class Step(Frozen):
     wait_min: float = 0.0
     needs: list[Need] = []
     one_with: list[str] = []
+    stands_for: list[str] = []
+    moot_with: list[str] = []
     into_oven: bool = False
     after_bakes: bool = False
     caution: Text = ""

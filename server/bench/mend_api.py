@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date, datetime
+from typing import Literal
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
@@ -17,7 +18,7 @@ from server.writes import computes
 from windcrest_core.errors import SheetError
 from windcrest_core.facts import Text
 from windcrest_core.given.progress import MishapKind
-from windcrest_core.order.ways import KINDS
+from windcrest_core.order.ways import KINDS, OF_BOUGHT
 from windcrest_core.work.mend import WayOn, ways_on
 
 router = Router(tags=["mending"])
@@ -52,10 +53,20 @@ def _ways(figure: Figure, body: Happened) -> list[WayOn]:
     return ways_on(figure.sheet, context, progress, date.today(), body.kind, body.part)
 
 
-@router.get("mishaps", response=dict[MishapKind, Text])
-def kinds(request: HttpRequest) -> dict[MishapKind, Text]:
-    """What can go wrong, in words."""
-    return KINDS
+class MishapWords(Out):
+    """What can go wrong, in words, and with what: clay, or a bought piece."""
+
+    words: Text
+    of: Literal["clay", "bought"]
+
+
+@router.get("mishaps", response=dict[MishapKind, MishapWords])
+def kinds(request: HttpRequest) -> dict[MishapKind, MishapWords]:
+    """What can go wrong."""
+    return {
+        kind: MishapWords(words=words, of="bought" if kind in OF_BOUGHT else "clay")
+        for kind, words in KINDS.items()
+    }
 
 
 @router.get("figures/{figure_id}/mend", response={200: list[MishapOut], **ERRORS})

@@ -6,6 +6,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.model import PartBulk
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Text, said
+from windcrest_core.practice import practised
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
@@ -13,28 +14,46 @@ SQUEEZING_MIN = 0.9  # of a core of 1 cm³; large ones take less for their size 
 
 
 def bulk_steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
-    apart = {piece.part.id for piece in work.figure.pieces if piece.part.apart}
-    return [
-        Step(
-            key=step_key(part.id, "core"),
-            kind="core",
-            station="bulk",
-            label=_core_words(work, part),
-            part=part.id,
-            minutes=3 + SQUEEZING_MIN * part.core_cm3**0.6,
-            needs=[]
-            if part.id in apart
-            else [
-                Need(
-                    key=JOIN,
-                    reason=said("bulk.wire_before_foil_the_foil"),
-                    kind="wire",
-                )
-            ],
-        )
-        for part in parts
-        if part.core_cm3 > 0.05
-    ]
+    """A core a part; and one step for those of the trunk, which hang together and are rolled as one."""
+    cored = [part for part in parts if part.core_cm3 > 0.05]
+    trunk = [part for part in cored if _rolled_as_one(work, part)]
+    nth: dict[tuple[str, str], int] = {}
+    steps = [_core_step(work, trunk, 1)] if len(trunk) > 1 else []
+    for part in cored:
+        like = (part.kind, f"{part.core_cm3:.2e}")
+        nth[like] = nth.get(like, 0) + 1
+        steps.append(_core_step(work, [part], nth[like]))
+    return steps
+
+
+def _rolled_as_one(work: Workpiece, part: PartBulk) -> bool:
+    of = work.sheet.part(part.id)
+    plain = part.ballast is None and catalogue().cores[of.core].foil and of.opening is None
+    return of.girth == "trunk" and of.of_the_body and plain
+
+
+def _core_step(work: Workpiece, parts: list[PartBulk], nth: int) -> Step:
+    first = parts[0]
+    core_cm3 = sum(part.core_cm3 for part in parts)
+    apart = work.sheet.part(first.id).apart
+    return Step(
+        key=step_key(first.id, "core"),
+        kind="core",
+        station="bulk",
+        label=_core_words(work, first)
+        if len(parts) == 1
+        else said(
+            "bulk.foil_core_rolled_as_one",
+            parts=[part.label for part in parts],
+            foil_mm=sum(part.foil_m for part in parts) * 1000,
+        ),
+        part=first.id,
+        stands_for=[step_key(part.id, "core") for part in parts[1:]],
+        minutes=(3 + SQUEEZING_MIN * core_cm3**0.6) * practised(nth),
+        needs=[]
+        if apart
+        else [Need(key=JOIN, reason=said("bulk.wire_before_foil_the_foil"), kind="wire")],
+    )
 
 
 def _core_words(work: Workpiece, part: PartBulk) -> Text:

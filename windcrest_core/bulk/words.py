@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 WORDS = {
+    "bulk.foil_core_rolled_as_one": "Foil core of the {parts}, rolled as one round the wire: {foil_mm:long} of roll",
     "bulk.open_it": "Open it {best_mm:whole} {where}",
     "bulk.leave_the_foil_in": "Leave the foil in",
     "bulk.opening.missing": "{row}: its core has no way out",

@@ -11,7 +11,7 @@ from windcrest_core.steps import Undated
 
 
 class PartClay(Frozen):
-    """Raw clay of one part; `equal_to` names the other of a pair."""
+    """Raw clay of one part; `equal_to` names the other of a pair; `texture_min` is what its texture takes."""
 
     id: str
     label: str
@@ -20,6 +20,7 @@ class PartClay(Frozen):
     ball_mm: float
     portion: Portion
     equal_to: str | None
+    texture_min: float
     why: Why
 
 

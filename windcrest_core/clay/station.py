@@ -11,7 +11,7 @@ from windcrest_core.clay.model import ClayPlan, ClayTotal, PartClay, StageClay
 from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
-from windcrest_core.clay.steps import clay_steps
+from windcrest_core.clay.steps import clay_steps, texture_minutes
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.kept import PER_PART
 from windcrest_core.packs import cheapest
@@ -42,6 +42,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
     """
     shelf, rules = catalogue(), work.context.rules
     parts = []
+    textures = texture_minutes(work)
     for piece in work.clay_pieces:
         part, share = piece.part, work.shares[piece.part.id]
         wire = wire_mm3.get(part.id, 0.0) if share.core_mm3 <= 0 else 0.0
@@ -56,6 +57,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
                 ball_mm=ball_mm(volume),
                 portion=portion_of(work, piece, volume),
                 equal_to=part.mirror_of,
+                texture_min=textures.get(part.id, 0.0),
                 why=_why(share.skin_mm3, wire, density.value, density.source),
             )
         )

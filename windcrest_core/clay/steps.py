@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
@@ -19,6 +17,8 @@ from windcrest_core.clay.meets import (
 )
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.facts import Text, said
+from windcrest_core.joining.contact import contact
+from windcrest_core.practice import practised
 from windcrest_core.precedence import reachable, waiting_for
 from windcrest_core.sheet.meetings import Press
 from windcrest_core.sheet.parts import Part, Texture
@@ -38,7 +38,25 @@ SURFACE_WORK: dict[Texture, float] = {
 }  # of the minutes a smooth surface takes [A]
 
 SMALLER = 0.4  # how minutes fall with volume below 1 cm³ [A]
-PRACTICE, LEAST_SHARE = 0.85, 0.4  # of the minutes at each doubling; of the first's [A]
+LEAST_SOCKET_MM = 0.5  # shallower is no socket [A]
+BEAD_MIN = 3.0  # to find and try a bead, and to press it in [A]
+
+
+def texture_minutes(work: Workpiece) -> dict[str, float]:
+    """What the texture of each part takes, where it has one, beyond forming it."""
+    alike = _nth_alike(work)
+    return {
+        piece.part.id: (SURFACE_WORK[piece.part.texture] - 1)
+        * minutes_of(_formed_min(piece), piece.solid.volume_mm3, alike[piece.part.id])
+        for piece in work.clay_pieces
+        if SURFACE_WORK[piece.part.texture] > 1
+    }
+
+
+def _formed_min(piece: Piece) -> float:
+    """Minutes of the first of its kind, smooth [A]."""
+    size = max(1.0, piece.solid.volume_mm3 / 1000)
+    return float(6 + 2.5 * size**0.6 + (12 if piece.part.delicate else 0))
 
 
 def clay_steps(work: Workpiece) -> list[Step]:
@@ -87,12 +105,9 @@ def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
 
 def minutes_of(first_min: float, volume_mm3: float, nth: int) -> float:
     """Minutes of the nth of so many alike, the first from 1: small things take less, and by the tenth the
-    hand knows them.
-
-    Source: Wright's rule, each doubling 85 % of the minutes, 40 % at the least; figures assumed.
-    """
+    hand knows them."""
     small = min(1.0, (volume_mm3 / 1000) ** SMALLER)
-    return float(first_min * small * max(LEAST_SHARE, nth ** math.log2(PRACTICE)))
+    return float(first_min * small * practised(nth))
 
 
 def _nth_alike(work: Workpiece) -> dict[str, int]:
@@ -118,19 +133,28 @@ def _bought_steps(work: Workpiece, piece: Piece) -> list[Step]:
     """A bought or carved piece: pressed into clay, fixed in its place before the clay round it, or got now
     and put on when all is painted."""
     part = piece.part
-    if part.pressed and part.lies_on is not None:
-        return [_pressed_in(work, piece, [], 3)]
     material = catalogue().stock_materials[part.stock or ""].label
     get = Step(
         key=step_key(part.id, "get"),
         kind="get",
-        station="finish" if part.assembled else "clay",
+        station="clay",
         part=part.id,
         minutes=5 + 5 * min(1.0, piece.solid.volume_mm3 / 1000),
         label=said("clay.get_the_of_cut_and", part=part.label, material=material),
         caution=said("clay.saw_and_sand_away_from"),
     )
     got = Need(key=get.key, reason=said("clay.got_and_cut_before_it"))
+    if part.pressed and part.lies_on is not None:
+        pressed = _pressed_in(work, piece, [got], BEAD_MIN)
+        bead = get.model_copy(
+            update={
+                "moot_with": [pressed.key],
+                "label": said("clay.get_the_bead", part=part.label, material=material),
+                "minutes": BEAD_MIN,
+                "caution": "",
+            }
+        )
+        return [bead, pressed]
     if part.apart:
         return [get, *_place_for(piece, got), *put_on(work, piece, [got], 10)]
     if part.pressed:
@@ -214,9 +238,7 @@ def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[St
             Need(key=JOIN, reason=said("clay.support_before_load_wire_before"), kind="wire")
         )
     volume = piece.solid.volume_mm3
-    size = max(1.0, volume / 1000)
-    first = (6 + 2.5 * size**0.6 + (12 if part.delicate else 0)) * SURFACE_WORK[part.texture]
-    surface = "" if part.texture == "smooth" else said("clay.surface", texture=part.texture)
+    first = _formed_min(piece)
     away = part.apart or part.pressed
     form = Step(
         key=first_key(part),
@@ -229,7 +251,7 @@ def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[St
         else [*before, *on_its_hosts(work, piece), *_closes_round(work, piece)],
         one_with=blended_with(work, piece),
         into_oven=not (isinstance(part.meeting, Press) and part.meeting.hardened == "heat_gun"),
-        label=_form_words(part, surface, cored),
+        label=_form_words(part, cored),
     )
     hardened = [hard(part)]
     if part.pressed:
@@ -239,14 +261,38 @@ def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[St
     return [form]
 
 
-def _form_words(part: Part, surface: Text, cored: bool) -> Text:
+def _form_words(part: Part, cored: bool) -> Text:
     if part.lifts_off:
-        return said("clay.form_the_in_its_place", part=part.label, surface=surface)
+        return said("clay.form_the_in_its_place", part=part.label)
     if part.apart or part.pressed:
-        return said("clay.form_the_apart", part=part.label, surface=surface)
+        return said("clay.form_the_apart", part=part.label)
     if cored or part.lies_on is None:
-        return said("clay.cover_and_form_the", part=part.label, surface=surface)
-    return said("clay.form_the", part=part.label, surface=surface)
+        return said("clay.cover_and_form_the", part=part.label)
+    return said("clay.form_the", part=part.label)
+
+
+def _press_words(work: Workpiece, piece: Piece) -> Text:
+    """Into what, with the socket that is pressed for it first: as deep as it is sunk, with a ball tool as thick."""
+    part = piece.part
+    first = work.figure.piece(part.mirror_of) if part.mirror_of else piece  # a pair is alike
+    host = work.joined_to(first)
+    if host is None:
+        return said("clay.press_in_the", part=part.label)
+    label = (work.joined_to(piece) or host).part.label
+    piece = first
+    meets = contact(piece.solid, host.solid)
+    fresh = isinstance(part.meeting, Press) and part.meeting.bed == "fresh"
+    if meets.apart_mm > 0 or meets.sunk_mm < LEAST_SOCKET_MM:
+        return said("clay.press_in_the", part=part.label)
+    across = piece.solid.greatest_thickness_mm
+    said_of = said(
+        "clay.press_in_a_socket",
+        part=part.label,
+        host=label,
+        tool_mm=across,
+        deep_mm=min(meets.sunk_mm, max(across, host.wall_mm)),
+    )
+    return said("clay.on_a_fresh_bed", host=label, press=said_of) if fresh else said_of
 
 
 def _pressed_in(work: Workpiece, piece: Piece, before: list[Need], minutes: float) -> Step:
@@ -260,7 +306,7 @@ def _pressed_in(work: Workpiece, piece: Piece, before: list[Need], minutes: floa
         minutes=minutes,
         needs=[*before, *beds(work, piece)],
         into_oven=True,
-        label=said("clay.press_in_the", part=part.label),
+        label=_press_words(work, piece),
     )
 
 

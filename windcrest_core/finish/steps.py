@@ -3,11 +3,27 @@
 from __future__ import annotations
 
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import said
+from windcrest_core.sheet.meetings import Dress
 from windcrest_core.sheet.parts import Part
-from windcrest_core.step_keys import CARD, DRILL, FILL, MOUNT, PHOTOGRAPH, SAND, WASH
+from windcrest_core.step_keys import (
+    CARD,
+    DRILL,
+    FILL,
+    MASK,
+    MOUNT,
+    PHOTOGRAPH,
+    PRIME,
+    RETOUCH,
+    SAND,
+    UNMASK,
+    WASH,
+    step_key,
+)
 from windcrest_core.steps import Need, Step
 
+MASK_MIN, MASK_EACH_MIN, NAMED = 3.0, 1.5, 6  # [A]
 DRY_MIN = 120.0  # of washed clay in room air [A]
 
 
@@ -25,6 +41,52 @@ def sanded_areas(work: Workpiece) -> list[str]:
         label
         for label, parts in on.items()
         if rule == "always" or label in glossy or any(part.texture == "smooth" for part in parts)
+    ]
+
+
+def bare_spots(work: Workpiece) -> list[str]:
+    """Labels of the painted parts that are put on at the end, and so stay bare where they meet what carries them."""
+    return [
+        piece.part.label
+        for piece in work.figure.pieces
+        if piece.part.assembled
+        and not isinstance(piece.part.meeting, Dress)
+        and not is_putty(piece.part.stock)
+        and piece.part.area is not None
+    ]
+
+
+def _masking(work: Workpiece) -> list[Step]:
+    """What is masked before paint, laid open after it, and touched up; nothing where paint is on already."""
+    done = set(work.progress.steps_done)
+    painted = {PRIME, *(step_key(area.id, "coats") for area in work.sheet.colour.areas)}
+    spots = bare_spots(work)
+    if not spots or (done & painted and MASK not in done):
+        return []
+    more = said("finish.and_more", count=len(spots) - NAMED) if len(spots) > NAMED else ""
+    return [
+        Step(
+            key=MASK,
+            kind="mask",
+            station="finish",
+            label=said("finish.mask_what_stays_bare", spots=spots[:NAMED], more=more),
+            minutes=MASK_MIN + MASK_EACH_MIN * len(spots),
+        ),
+        Step(
+            key=UNMASK,
+            kind="unmask",
+            station="finish",
+            label=said("finish.unmask_and_roughen"),
+            minutes=MASK_EACH_MIN * len(spots),
+        ),
+        Step(
+            key=RETOUCH,
+            kind="touch_up",
+            station="finish",
+            label=said("finish.touch_up_the_seams"),
+            minutes=10,
+            wait_min=60,
+        ),
     ]
 
 
@@ -63,6 +125,7 @@ def finish_steps(work: Workpiece, pegged: bool) -> list[Step]:
                 caution=said("finish.alcohol_to_wipe_it_down"),
             )
         )
+    steps += _masking(work)
     if pegged:
         steps.append(
             Step(

@@ -3,6 +3,10 @@
 from __future__ import annotations
 
 WORDS = {
+    "finish.mask_what_stays_bare": "Mask what stays bare for glue: where the {spots}{more} will sit, on both sides",
+    "finish.and_more": " and {count} more",
+    "finish.unmask_and_roughen": "Take the masks off and roughen the bare faces",
+    "finish.touch_up_the_seams": "Touch up the seams and where glue shows",
     "finish.where_the_ankle_of_a": "where the ankle of a standing foot is above the base, from its middle; hole = wire or twisted bundle + clearance, through the base",
     "finish.the_pose_and_the_runs": "the pose and the run's wire; clearance and three diameters of depth assumed",
     "finish.looked_over_cold_what_had": "Looked over cold; what had cracked or sunk is filled",

@@ -20,6 +20,7 @@ class BenchDay(Frozen):
     hours: float = Field(ge=0, le=16)
 
 
+Smoothing = Literal["tools", "alcohol", "damp_brush", "softener", "solvent"]
 BakeTime = Literal["longer", "label", "fixed_30"]
 _EVENING, _WEEKEND = BenchDay(from_h=19, hours=2), BenchDay(from_h=10, hours=4)  # [A]
 
@@ -49,6 +50,9 @@ class Rules(Frozen):
         min_length=1,
         max_length=20,
         description="what the sheet machine rolls at each of its settings, from 1",
+    )
+    smoothing: Smoothing = Field(
+        default="alcohol", description="what raw clay is smoothed with before texture and oven"
     )
     sanding: Literal["off", "smooth", "always"] = Field(
         default="smooth",

@@ -32,6 +32,9 @@ MishapKind = Literal[
     "over_baked",
     "dropped",
     "changed_mind",
+    "soft_to_work",
+    "wrong_piece",
+    "does_not_fit",
 ]
 
 

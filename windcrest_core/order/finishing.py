@@ -1,7 +1,7 @@
 """The chain of work after the last bake: each kind of step waits for the kind before it.
 
-Cold and looked over → filled → sanded → washed and dry → ground → coats → seal → gloss → put together on
-bare spots → mounted → photographed → its card.
+Cold and looked over → filled ∥ drilled → sanded → washed and dry → masked → ground → coats → seal → gloss →
+unmasked → put together on bare spots → touched up → mounted → photographed → its card.
 """
 
 from __future__ import annotations
@@ -25,11 +25,14 @@ CHAIN: tuple[Link, ...] = (
     Link(("fill", "pin"), said("order.all_clay_work_is_done")),
     Link(("sand",), said("order.filled_before_it_is_sanded")),
     Link(("wash",), said("order.no_more_dust_before_it")),
+    Link(("mask",), said("order.washed_and_dry_before_it_is"), "clean"),
     Link(("ground",), said("order.clean_and_dry_before_paint"), "clean"),
     Link(("coats",), said("order.ground_before_colour"), "ground"),
     Link(("seal",), said("order.colour_before_its_seal"), "seal"),
     Link(("gloss",), said("order.gloss_last_after_the_overall"), "gloss"),
+    Link(("unmask",), said("order.all_paint_is_dry_before")),
     Link(("wire", "assemble"), said("order.painted_and_sealed_apart_then"), "bare"),
+    Link(("touch_up",), said("order.together_before_it_is_touched")),
     Link(("mount",), said("order.all_on_and_dry_before"), "mount"),
     Link(("photograph",), said("order.finished_before_its_picture_is")),
     Link(("card",), said("order.the_last_thing_written_of")),

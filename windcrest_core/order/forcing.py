@@ -24,6 +24,7 @@ CONSEQUENCES: dict[NeedKind, Text] = {
     "smear": said("order.the_body_is_still_raw"),
     "hard": said("order.it_goes_in_raw_its"),
     "touch": said("order.it_fuses_where_they_touch"),
+    "film": said("order.a_wet_film_floods_it"),
     "apart": said("order.it_goes_on_raw_and"),
     "label": said("order.two_clays_whose_labels_do"),
     "clean": said("order.paint_does_not_hold_on"),

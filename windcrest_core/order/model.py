@@ -31,11 +31,12 @@ class StepPlan(Frozen):
 
 
 class BakeGroup(Frozen):
-    """A bake: the parts that are raw in it."""
+    """A bake: the parts that are raw in it, and what to look over before it makes them final."""
 
     number: int
     parts: list[str]
     because: Text
+    look: list[Text]
 
 
 class OrderPlan(Frozen):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import said
 from windcrest_core.given.progress import Mishap
 from windcrest_core.order.ways import Way, ways
@@ -50,7 +51,7 @@ def remade_steps(work: Workpiece) -> list[tuple[str, str]]:
 
 def _chosen(work: Workpiece) -> Iterator[tuple[Mishap, Way]]:
     """Every mishap with the way that was chosen, but of parts and ways that are no more."""
-    known = {piece.part.id for piece in work.clay_pieces}
+    known = {piece.part.id for piece in work.figure.pieces if not is_putty(piece.part.stock)}
     for mishap in work.progress.mishaps:
         if mishap.part not in known:
             continue

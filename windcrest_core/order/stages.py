@@ -7,14 +7,11 @@ between, and in the same bake where none may. The least solution is found by rel
 from __future__ import annotations
 
 import bisect
-import itertools
 from collections import deque
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
 from windcrest_core.errors import ContradictionError
-from windcrest_core.given.progress import Progress
-from windcrest_core.precedence import reachable
 from windcrest_core.steps import Step
 
 Ways = dict[str, dict[str, int]]
@@ -142,26 +139,3 @@ def _without_gaps(steps: list[Step], found: dict[str, int], over: int) -> dict[s
     return {
         key: min(bisect.bisect_left(used, bake), len(used) - 1) + 1 for key, bake in found.items()
     }
-
-
-def history(
-    steps: list[Step], progress: Progress, late: bool
-) -> tuple[dict[str, int], dict[str, int]]:
-    """What the bakes that were run leave open: the first bake each step may go into, and the bake
-    that each step was in. What would have gone into a bake that was run without it goes into the next
-    that was not; a bake whose contents nobody wrote down is as the plan has it."""
-    ran = {key: done.bake for done in progress.bakes for key in done.steps}
-    if not ran:
-        return {}, {}
-    making = [step for step in steps if not step.after_bakes]
-    over = set(ran.values())
-    waits_for = {step.key: [need.key for need in step.needs] for step in making}
-    # What a baked step waited for was done before it, ticked or not.
-    before = reachable(waits_for, ran)
-    done = {*progress.steps_done, *before}
-    least = {
-        key: next(number for number in itertools.count(bake) if number not in over)
-        for key, bake in stages(making, Laid(late=late)).items()
-        if bake in over and key not in ran and key not in done
-    }
-    return least, ran

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
 from windcrest_core.findings import STATIONS
@@ -13,9 +15,18 @@ from windcrest_core.order.meetings import meetings
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.order.remarks import apart_in_air, order_findings
+from windcrest_core.order.surface import Baked, look_lines, surface_steps
 from windcrest_core.precedence import sooner_first
 from windcrest_core.step_keys import bake_key
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, StepKind
+
+
+@dataclass(frozen=True)
+class RawClay:
+    """Grams of each clay, by its label, that are opened for each bake; minutes of each part's texture."""
+
+    grams: dict[int, dict[str, float]]
+    texture_min: dict[str, float]
 
 
 def order_plan(
@@ -27,6 +38,7 @@ def order_plan(
     moved: Rearranged,
     conflicts: list[Conflict],
     reach: ReachPlan,
+    clay: RawClay,
 ) -> OrderPlan:
     """Schedule what the stations declared.
 
@@ -34,13 +46,15 @@ def order_plan(
     ----------
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
     bakes : one step a bake, in order. finishing : the rest. moved : what the sculptor moved.
-    conflicts : meetings that were given up.
+    conflicts : meetings that were given up. clay : what is opened for each bake.
     """
     done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
     numbered: list[tuple[int, Step]] = []
     for number, bake in enumerate(bakes, start=1):
-        before = _in_order([s for s in making if placed.get(s.key) == number], rank, moved.beside)
+        here = [s for s in making if placed.get(s.key) == number]
+        round_it = surface_steps(work, _baked(work, number, here, clay))
+        before = _in_order(_conditioned_first([*here, *round_it]), rank, moved.beside)
         numbered += [(number, step) for step in before]
         numbered.append((number, _waiting_for(bake, before)))
     over = [s for s in making if s.after_bakes or placed[s.key] > len(bakes)]
@@ -68,7 +82,7 @@ def order_plan(
             needs=(needs := _through_bakes([n for n in step.needs if n.key in known], placed)),
             done=step.key in done,
             ready=all(need.key in done for need in needs),
-            movable=step.kind != "bake" and step.key not in done,
+            movable=step.kind not in OF_A_BAKE and step.key not in done,
             caution=step.caution,
         )
         for number, step in numbered
@@ -113,6 +127,34 @@ def order_plan(
     )
 
 
+OF_A_BAKE: tuple[StepKind, ...] = ("bake", "condition", "smooth", "texture", "look")
+"""Steps that a bake has round it: they go where it goes."""
+
+
+def _baked(work: Workpiece, number: int, here: list[Step], clay: RawClay) -> Baked:
+    formed = [step.part for step in here if step.kind == "form" and step.part]
+    parts = [work.sheet.part(key) for key in formed]
+    return Baked(
+        number,
+        here,
+        parts,
+        clay.grams.get(number, {}),
+        {k: clay.texture_min[k] for k in formed if clay.texture_min.get(k)},
+    )
+
+
+def _conditioned_first(steps: list[Step]) -> list[Step]:
+    """Clay is conditioned before any of it is formed."""
+    first = next((step for step in steps if step.kind == "condition"), None)
+    if first is None:
+        return steps
+    need = Need(key=first.key, reason=said("order.conditioned_before_it_is_formed"))
+    return [
+        step.model_copy(update={"needs": [*step.needs, need]}) if step.kind == "form" else step
+        for step in steps
+    ]
+
+
 def _waiting_for(bake: Step, before: list[Step]) -> Step:
     """A bake with everything that goes into it."""
     needs = [
@@ -150,13 +192,11 @@ def _in_order(steps: list[Step], rank: dict[str, int], beside: dict[str, str]) -
 
 
 def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, int]) -> BakeGroup:
+    here = [step for step in making if placed.get(step.key) == number]
     raw = [
         step.part
-        for step in making
-        if step.into_oven
-        and placed.get(step.key) == number
-        and step.part is not None
-        and step.kind == "form"
+        for step in here
+        if step.into_oven and step.part is not None and step.kind == "form"
     ]
     reasons = {
         need.reason
@@ -170,4 +210,5 @@ def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, i
         because=said("reasons", texts=sorted(reasons, key=by_code))
         if reasons
         else said("order.the_last_bake_cures_all"),
+        look=look_lines(work, [work.sheet.part(key) for key in raw], here),
     )

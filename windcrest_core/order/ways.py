@@ -53,7 +53,12 @@ KINDS: dict[MishapKind, Text] = {
     "over_baked": said("order.it_browned"),
     "dropped": said("order.it_was_dropped"),
     "changed_mind": said("order.i_changed_my_mind_about"),
+    "soft_to_work": said("order.its_clay_is_too_soft"),
+    "wrong_piece": said("order.the_wrong_piece_went_in"),
+    "does_not_fit": said("order.it_does_not_fit_its_place"),
 }
+OF_BOUGHT: tuple[MishapKind, ...] = ("wrong_piece", "does_not_fit")
+"""What happens to bought pieces; the rest happens to clay."""
 
 
 def _remade(of: Mended) -> Way:
@@ -257,6 +262,109 @@ def _stripped(of: Mended) -> Way:
     )
 
 
+def _leached(of: Mended) -> Way:
+    return Way(
+        id="leach",
+        label=said("order.take_the_oil_out_of", part=of.label),
+        because=said("order.paper_drinks_what_is_too"),
+        tasks=[
+            Task(said("order.lay_the_clay_in_sheets", part=of.label), 6, wait_min=60),
+            Task(said("order.knead_it_and_form_anew", part=of.label), 12, oven=True),
+        ],
+    )
+
+
+def _rested(of: Mended) -> Way:
+    return Way(
+        id="rest",
+        label=said("order.let_the_rest_overnight", part=of.label),
+        because=said("order.what_was_warmed_by_the"),
+        tasks=[Task(said("order.cover_the_and_go_on", part=of.label), 3, wait_min=480, oven=True)],
+    )
+
+
+def _chilled(of: Mended) -> Way:
+    return Way(
+        id="chill",
+        label=said("order.chill_the_bagged", part=of.label),
+        because=said("order.cold_clay_is_firm_for"),
+        tasks=[
+            Task(
+                said("order.bag_the_into_the_cold", part=of.label),
+                3,
+                said("order.bagged_until_it_is_warm"),
+                wait_min=20,
+                oven=True,
+            )
+        ],
+    )
+
+
+def _dug_out(of: Mended) -> Way:
+    return Way(
+        id="dig_out",
+        label=said("order.lift_the_out_and_bed", part=of.label),
+        because=said("order.its_bed_is_raw_it"),
+        tasks=[Task(said("order.lift_the_out_close_the", part=of.label), 8, oven=True)],
+    )
+
+
+def _cut_out(of: Mended) -> Way:
+    return Way(
+        id="cut_out",
+        label=said("order.cut_the_out_and_glue", part=of.label),
+        because=said("order.cured_clay_lets_go_of"),
+        other_g=of.glue_g,
+        tasks=[
+            Task(said("order.warm_the_place_of_the", part=of.label), 15, SAWN, cold=True),
+            Task(
+                said("order.glue_the_right_piece_in", part=of.label),
+                8,
+                GLUE,
+                wait_min=240,
+                cold=True,
+            ),
+        ],
+    )
+
+
+def _socket_widened(of: Mended) -> Way:
+    return Way(
+        id="widen",
+        label=said("order.press_the_place_of_the", part=of.label),
+        because=said("order.its_bed_is_raw_it"),
+        tasks=[Task(said("order.press_the_place_of_the_2", part=of.label), 6, oven=True)],
+    )
+
+
+def _socket_ground(of: Mended) -> Way:
+    return Way(
+        id="grind",
+        label=said("order.grind_the_place_of_the", part=of.label),
+        because=said("order.a_little_at_a_time"),
+        other_g=of.glue_g,
+        tasks=[
+            Task(said("order.open_the_place_of_the", part=of.label), 15, DUST, cold=True),
+            Task(
+                said("order.glue_the_right_piece_in", part=of.label),
+                8,
+                GLUE,
+                wait_min=240,
+                cold=True,
+            ),
+        ],
+    )
+
+
+def _piece_filed(of: Mended) -> Way:
+    return Way(
+        id="file",
+        label=said("order.file_the_until_it_goes", part=of.label),
+        because=said("order.wood_plastic_and_metal_can"),
+        tasks=[Task(said("order.file_the_and_try_it", part=of.label), 12, DUST)],
+    )
+
+
 def _gently(key: str, label: Text, minutes: float) -> Way:
     """Raw clay opened, closed or pared where it is."""
     return Way(
@@ -291,6 +399,15 @@ RAW: dict[MishapKind, tuple[Kind, ...]] = {
     "too_soft": (_stripped,),
     "over_baked": (_stripped,),
     "changed_mind": (_stripped,),
+    "soft_to_work": (_leached, _rested, _chilled),
+}
+BOUGHT_RAW: dict[MishapKind, tuple[Kind, ...]] = {
+    "wrong_piece": (_dug_out,),
+    "does_not_fit": (_socket_widened, _piece_filed),
+}
+BOUGHT_CURED: dict[MishapKind, tuple[Kind, ...]] = {
+    "wrong_piece": (_cut_out,),
+    "does_not_fit": (_socket_ground, _piece_filed),
 }
 CURED: dict[MishapKind, tuple[Kind, ...]] = {
     "forgot_wire": (_wire_drilled, _wire_cut),
@@ -309,7 +426,12 @@ def ways(work: Workpiece, kind: MishapKind, part_id: str, cured: bool) -> list[W
 
     Parameters
     ----------
-    cured : whether the part has been baked already; raw clay lets itself be opened and closed.
+    cured : whether the part, or what a bought piece sits in, has been baked already; raw clay lets itself be opened
+        and closed. Nothing where that cannot happen to it: clay that is cured is not too soft to work.
     """
     of = Mended(work, work.figure.piece(part_id))
-    return [way(of) for way in (CURED if cured else RAW)[kind]]
+    if of.piece.part.stock is not None:
+        table = BOUGHT_CURED if cured else BOUGHT_RAW
+    else:
+        table = CURED if cured else RAW
+    return [way(of) for way in table.get(kind, ())]

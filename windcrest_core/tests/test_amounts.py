@@ -24,7 +24,7 @@ from windcrest_core.order.ways import ways
 from windcrest_core.sheet.base import Base
 from windcrest_core.stand.base import base_mass_g
 from windcrest_core.stock.needs import needs_of
-from windcrest_core.tests.support import asked, biped, context, example, planned
+from windcrest_core.tests.support import asked, biped, context, example, planned, spoken
 
 RIGID_G_CM3 = 1.70
 LIMB = {
@@ -78,11 +78,22 @@ class PlanAmountsTest(unittest.TestCase):
 
     def test_fur_takes_eight_tenths_more_than_smooth(self) -> None:
         def minutes(texture: str) -> float:
-            steps = planned(biped(part__skull__texture=texture)).order.steps
-            return next(step.minutes for step in steps if step.key == "skull.cover.1")
+            plan = planned(biped(part__skull__texture=texture))
+            formed = next(s.minutes for s in plan.order.steps if s.key == "skull.cover.1")
+            return formed + next(p.texture_min for p in plan.clay.parts if p.id == "skull")
 
         self.assertAlmostEqual(minutes("fur") / minutes("smooth"), 1.8, places=6)
         self.assertAlmostEqual(minutes("bark") / minutes("smooth"), 1.3, places=6)
+
+    def test_a_texture_of_over_twenty_minutes_begins_with_a_patch(self) -> None:
+        for parts, patch in ((["skull"], False), (["skull", "chest", "belly"], True)):
+            furred = biped(**{f"part__{key}__texture": "fur" for key in parts})
+            plan = planned(furred)
+            (step,) = [s for s in plan.order.steps if s.kind == "texture"]
+            alone = sum(p.texture_min for p in plan.clay.parts)
+            self.assertEqual("scrap" in spoken(step.label), patch)
+            self.assertAlmostEqual(step.minutes, alone + (5 if patch else 0))
+            self.assertEqual(alone > 20, patch)
 
     def test_a_weighed_foil_is_no_longer_assumed(self) -> None:
         """A ball 40 mm across that weighs 22.4 g has 22.4 ÷ 33.51 cm³ = 0.668 g/cm³."""
@@ -143,9 +154,13 @@ class PartAmountsTest(unittest.TestCase):
         """Three minutes, and 0.9 for a cubic centimetre to the power 0.6."""
         plan = planned(biped())
         minutes = {step.part: step.minutes for step in plan.order.steps if step.kind == "core"}
-        for part in plan.bulk.parts:
-            if part.id in minutes:
-                self.assertAlmostEqual(minutes[part.id], 3 + 0.9 * part.core_cm3**0.6)
+        self.assertNotIn("belly", minutes)  # it is rolled with the chest and the pelvis
+        trunk = sum(p.core_cm3 for p in plan.bulk.parts if p.id in ("chest", "belly", "pelvis"))
+        self.assertAlmostEqual(minutes["chest"], 3 + 0.9 * trunk**0.6)
+        alone = [("skull", 1.0), ("thigh_r", 1.0), ("thigh_l", 0.85)]
+        cores = {part.id: part.core_cm3 for part in plan.bulk.parts}
+        for key, share in alone:
+            self.assertAlmostEqual(minutes[key or ""], share * (3 + 0.9 * cores[key] ** 0.6))
         chest = next(part for part in plan.bulk.parts if part.id == "chest")
         self.assertGreater(chest.core_cm3, 20)
 

@@ -11,7 +11,8 @@ from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.order.forcing import CONSEQUENCES, rearranged
-from windcrest_core.order.stages import Laid, history, stages
+from windcrest_core.order.history import history
+from windcrest_core.order.stages import Laid, stages
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.ordering import Move, Order
@@ -222,8 +223,9 @@ class AfterABakeTest(unittest.TestCase):
 
     def test_the_same_plan_goes_on_as_it_was(self) -> None:
         before, after = planned(biped()), planned(biped(), progress=self.ran(biped()))
+        of_bake_1 = {"condition", "smooth", "texture", "look", "get"}  # behind it, ticked or not
         self.assertEqual(
-            [(s.key, s.bake) for s in before.order.steps],
+            [(s.key, s.bake) for s in before.order.steps if s.bake != 1 or s.kind not in of_bake_1],
             [(s.key, s.bake) for s in after.order.steps],
         )
 

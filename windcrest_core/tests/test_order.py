@@ -41,7 +41,7 @@ class WaitingTest(unittest.TestCase):
         raw = steps(planned(biped(), progress=done(*made)).order)
         self.assertFalse(raw["hand_r.cover.1"].ready)
         self.assertTrue(raw["bake.1"].ready)
-        baked = steps(planned(biped(), progress=done(*formed)).order)
+        baked = steps(planned(biped(), progress=done(*formed, "bake_2.condition.1")).order)
         self.assertTrue(baked["hand_r.cover.1"].ready)
 
     def test_a_bake_waits_for_all_that_goes_into_it(self) -> None:
@@ -217,7 +217,10 @@ class FinishingTest(unittest.TestCase):
             self.assertLess(last[before], kinds.index(after), (before, after))
         by_key = steps(order)
         waits = {need.key for step in order.steps if step.kind == "ground" for need in step.needs}
-        self.assertEqual({by_key[key].kind for key in waits}, {"wash"} if waits else set())
+        self.assertEqual(
+            {by_key[key].kind for key in waits},
+            ({"wash"}, {"mask"})[bool(order.joins and "mask" in kinds)] if waits else set(),
+        )
         return last
 
     def test_no_body_is_sanded_after_its_paint_or_mounted_before_its_seal(self) -> None:

@@ -9,8 +9,8 @@ import unittest
 from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Mishap, MishapKind, Progress
-from windcrest_core.order.ways import KINDS
-from windcrest_core.tests.support import TODAY, biped, context, example, planned, spoken
+from windcrest_core.order.ways import KINDS, OF_BOUGHT
+from windcrest_core.tests.support import TODAY, biped, context, example, planned, refused, spoken
 from windcrest_core.tests.sweeps import some, sweep
 from windcrest_core.work.mend import WayOn, ways_on
 
@@ -52,7 +52,12 @@ class WaysTest(unittest.TestCase):
         for bakes, kind in some(itertools.product(range(3), EVERY), least=5):
             progress = baked(bakes) if bakes else Progress()
             with self.subTest(kind, bakes=len(progress.bakes)):
-                found = offered(kind, progress)
+                part = "eye_r" if kind in OF_BOUGHT else "forearm_r"
+                if kind == "soft_to_work" and bakes:
+                    with refused("can happen to it"):
+                        offered(kind, progress)
+                    continue
+                found = offered(kind, progress, part)
                 self.assertTrue(found)
                 for way in found.values():
                     self.assertTrue(way.steps)
@@ -118,7 +123,8 @@ class WaysTest(unittest.TestCase):
 
     def test_a_raw_part_is_opened_or_stripped_and_nothing_is_baked_more(self) -> None:
         for kind in EVERY:
-            for way in offered(kind, Progress()).values():
+            part = "eye_r" if kind in OF_BOUGHT else "forearm_r"
+            for way in offered(kind, Progress(), part).values():
                 self.assertEqual((way.bakes, way.mishap.after_bake), (0, 0))
 
     def test_the_scorch_that_is_left_is_told(self) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import date
 
 from windcrest_core.body.workpiece import workpiece
+from windcrest_core.catalogue import is_putty
 from windcrest_core.errors import SheetError
 from windcrest_core.facts import Frozen, Text
 from windcrest_core.given.load import Context
@@ -49,17 +50,21 @@ def ways_on(
 
     Raises
     ------
-    SheetError : a part that is not of clay.
+    SheetError : a part that is neither of clay nor bought, or what cannot happen to it.
     """
     work = workpiece(sheet, context, progress)
-    known = [piece.part.id for piece in work.clay_pieces]
+    known = {p.part.id: p for p in work.figure.pieces if not is_putty(p.part.stock)}
     if part_id not in known:
-        raise SheetError.one("part", part_id, "a part of clay: " + ", ".join(known[:20]))
+        raise SheetError.one("part", part_id, "a part of this figure: " + ", ".join([*known][:20]))
     now = plan(sheet, context, progress, today)
-    after_bake = _baked(now, progress, part_id)
+    host = work.joined_to(known[part_id]) if known[part_id].part.stock is not None else None
+    after_bake = _baked(now, progress, host.part.id if host else part_id)
+    choices = ways(work, kind, part_id, after_bake > 0)
+    if not choices:
+        raise SheetError.one("kind", kind, "something that can happen to it as it is now")
     taken = {mishap.id for mishap in progress.mishaps}
     found = []
-    for way in ways(work, kind, part_id, after_bake > 0):
+    for way in choices:
         mishap = Mishap(
             id=free_id("mishap", taken), kind=kind, part=part_id, way=way.id, after_bake=after_bake
         )

@@ -1221,7 +1221,7 @@ export interface paths {
         };
         /**
          * Kinds
-         * @description What can go wrong, in words.
+         * @description What can go wrong.
          */
         get: operations["server_bench_mend_api_kinds"];
         put?: never;
@@ -1960,11 +1960,13 @@ export interface components {
         };
         /**
          * BakeGroup
-         * @description A bake: the parts that are raw in it.
+         * @description A bake: the parts that are raw in it, and what to look over before it makes them final.
          */
         BakeGroup: {
             /** Because */
             because: string;
+            /** Look */
+            look: string[];
             /** Number */
             number: number;
             /** Parts */
@@ -2753,7 +2755,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind" | "soft_to_work" | "wrong_piece" | "does_not_fit";
             /** Part */
             part: string;
             /** Way */
@@ -4345,7 +4347,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind" | "soft_to_work" | "wrong_piece" | "does_not_fit";
             /** Part */
             part: string;
         };
@@ -5214,7 +5216,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind" | "soft_to_work" | "wrong_piece" | "does_not_fit";
             /** Part */
             part: string;
             /** Way */
@@ -5233,7 +5235,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind";
+            kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind" | "soft_to_work" | "wrong_piece" | "does_not_fit";
             /**
              * Made
              * Format: date-time
@@ -5243,6 +5245,19 @@ export interface components {
             part: string;
             /** Way */
             way: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * MishapWords
+         * @description What can go wrong, in words, and with what: clay, or a bought piece.
+         */
+        MishapWords: {
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "clay" | "bought";
             /** Words */
             words: string;
         };
@@ -5486,7 +5501,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "touch" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
+            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "touch" | "film" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
             /** Reason */
             reason: string;
         };
@@ -5999,7 +6014,7 @@ export interface components {
         };
         /**
          * PartClay
-         * @description Raw clay of one part; `equal_to` names the other of a pair.
+         * @description Raw clay of one part; `equal_to` names the other of a pair; `texture_min` is what its texture takes.
          */
         PartClay: {
             /** Ball Mm */
@@ -6015,6 +6030,8 @@ export interface components {
             /** Label */
             label: string;
             portion: components["schemas"]["Portion"];
+            /** Texture Min */
+            texture_min: number;
             why: components["schemas"]["Why"];
         };
         /**
@@ -7154,6 +7171,13 @@ export interface components {
              */
             single_keys: boolean;
             /**
+             * Smoothing
+             * @description what raw clay is smoothed with before texture and oven
+             * @default alcohol
+             * @enum {string}
+             */
+            smoothing: "tools" | "alcohol" | "damp_brush" | "softener" | "solvent";
+            /**
              * Temperature Unit
              * @default C
              * @enum {string}
@@ -7666,7 +7690,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "cut" | "bend" | "bind" | "core" | "get" | "form" | "press" | "pin" | "bore" | "bake" | "pull" | "putty" | "mend" | "fill" | "sand" | "wash" | "ground" | "coats" | "seal" | "gloss" | "wire" | "test" | "assemble" | "drill" | "mount" | "photograph" | "card";
+            kind: "cut" | "bend" | "bind" | "core" | "get" | "condition" | "form" | "smooth" | "texture" | "look" | "press" | "pin" | "bore" | "bake" | "pull" | "putty" | "mend" | "fill" | "sand" | "wash" | "mask" | "ground" | "coats" | "seal" | "gloss" | "unmask" | "wire" | "test" | "assemble" | "touch_up" | "drill" | "mount" | "photograph" | "card";
             /** Label */
             label: string;
             /** Minutes */
@@ -12449,7 +12473,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        [key: string]: string;
+                        [key: string]: components["schemas"]["MishapWords"];
                     };
                 };
             };

@@ -44,6 +44,13 @@ const TIMES = choices({
   label: "the label's minutes",
   fixed_30: "a fixed half hour",
 });
+const SMOOTHING = [
+  { value: "alcohol", label: "alcohol on a brush" },
+  { value: "tools", label: "tools alone" },
+  { value: "damp_brush", label: "a damp brush" },
+  { value: "softener", label: "clay softener" },
+  { value: "solvent", label: "solvent" },
+];
 const SANDING = choices({
   off: "nothing",
   smooth: "smooth and glossy areas",
@@ -237,6 +244,19 @@ export function RulesPage() {
           <Note>
             Put a thermometer beside the piece: it has the last word. Never above the clay maker's
             stated maximum.
+          </Note>
+        </Group>
+        <Group title="Before the oven">
+          <ChoiceField
+            label="Smooth with"
+            value={rules.smoothing}
+            options={SMOOTHING}
+            onChange={choose("smoothing")}
+            width="13rem"
+          />
+          <Note>
+            A film of it dries half an hour before texture and before any heat: wet, it floods fine
+            detail. Alcohol suits most polymer clay; a damp brush what is water-based.
           </Note>
         </Group>
         <Group title="Before paint">

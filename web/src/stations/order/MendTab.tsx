@@ -16,18 +16,22 @@ export function MendTab() {
   const mishaps = useMishaps(figure.id).data ?? [];
   const { ways, take, forget } = useMending(figure.id);
   const [kind, setKind] = useState<MishapKind>("broke");
-  const clay = figure.sheet.parts.filter((part) => !part.stock);
-  const part = clay.find((row) => row.id === selected)?.id ?? clay[0]?.id ?? "";
+  const { parts } = figure.sheet;
+  const chosen = parts.find((row) => row.id === selected) ?? parts[0];
+  const part = chosen?.id ?? "";
+  const of = chosen?.stock ? "bought" : "clay";
   const labels = new Map(figure.sheet.parts.map((row) => [row.id, row.label]));
-  if (!clay.length) return <Note>There is no clay on this figure yet: nothing to mend.</Note>;
-  const names = Object.entries(kinds);
+  if (!chosen) return <Note>There is no part on this figure yet: nothing to mend.</Note>;
+  const names = Object.entries(kinds).filter(([, row]) => row.of === of);
   const isKind = (value: string): value is MishapKind => value in kinds;
+  const first = names[0]?.[0] ?? "";
+  const now = names.some(([value]) => value === kind) ? kind : isKind(first) ? first : kind;
   return (
     <Stack gap="3">
       <ChoiceField
         label="What part"
         value={part}
-        options={clay.map((row) => ({ value: row.id, label: row.label }))}
+        options={parts.map((row) => ({ value: row.id, label: row.label }))}
         onChange={(id) => {
           select(id);
           ways.reset();
@@ -35,8 +39,8 @@ export function MendTab() {
       />
       <ChoiceField
         label="What happened"
-        value={kind}
-        options={names.map(([value, label]) => ({ value, label }))}
+        value={now}
+        options={names.map(([value, row]) => ({ value, label: row.words }))}
         onChange={(value) => {
           if (isKind(value)) setKind(value);
           ways.reset();
@@ -47,7 +51,7 @@ export function MendTab() {
         bg="verdigris"
         color="onClay"
         loading={ways.isPending}
-        onClick={() => ways.mutate({ kind, part })}
+        onClick={() => ways.mutate({ kind: now, part })}
       >
         Show ways to repair it
       </Button>
@@ -64,7 +68,7 @@ export function MendTab() {
           busy={take.isPending}
           onTake={() =>
             take.mutate(
-              { kind, part, way: way.mishap.way },
+              { kind: now, part, way: way.mishap.way },
               {
                 onSuccess: () => ways.reset(),
                 onError: tellProblem,

@@ -14,7 +14,11 @@ const MORE = {
   "GET /api/v1/calendar": { sittings: [], finishes: [], remarks: [] },
   [`GET ${AT}/reach`]: { share: 0.4 },
   [`GET ${AT}/steps/skull.cover.1/places`]: { bakes: [2], own_bake: 3, before: ["hand_r.cover.1"] },
-  "GET /api/v1/mishaps": { broke: "it broke off", cracked: "it cracked" },
+  "GET /api/v1/mishaps": {
+    broke: { words: "it broke off", of: "clay" },
+    cracked: { words: "it cracked", of: "clay" },
+    wrong_piece: { words: "the wrong piece was bedded in", of: "bought" },
+  },
   [`GET ${AT}/mend`]: [],
 };
 const answer = (more: Partial<MoveAnswer> = {}): MoveAnswer => ({
