@@ -28,7 +28,9 @@ from windcrest_core.frame.station import frame_plan
 from windcrest_core.frame.steps import frame_steps
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
+from windcrest_core.joining.fastening import Fastened, fastened
 from windcrest_core.line import StationState, station_line
+from windcrest_core.order.beds import bed_findings
 from windcrest_core.order.contradictions import without_conflicts
 from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
@@ -70,6 +72,7 @@ FRAME = Station[FramePlan](FIGURE)
 BULK = Station[BulkPlan](FIGURE)
 CLAY = Station[ClayPlan](FIGURE)
 COLOUR = Station[ColourPlan](FIGURE)
+FASTENED = Station[Fastened](FIGURE)
 DRAWING = Station[Drawing](FIGURE)
 
 
@@ -103,6 +106,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     wire = tuple(sorted(wire_mm3.items()))
     bulk = BULK.of(written, lambda seen: bulk_plan(on(weighed, seen), wire_mm3), wire)
     clay = CLAY.of(written, lambda seen: clay_plan(on(weighed, seen), wire_mm3), wire)
+    fast = FASTENED.of(written, lambda seen: fastened(on(weighed, seen)))
     colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
@@ -134,8 +138,10 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         moved.steps[len(declared) :],
         moved,
         conflicts,
+        bed_findings(work, making, placed, replace(laid, least=moved.least)),
         reach,
         _raw_clay(clay),
+        fast,
     )
     findings = [
         *character.findings,

@@ -20,6 +20,7 @@ from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.insides import IN_BASE
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.letting_go import let_go
+from windcrest_core.sheet.meetings import Blend
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Shape
@@ -47,6 +48,9 @@ def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operatio
             continue
         found += [*_runs_out_of(sheet, operation), *_let_go_of(sheet, operation)]
         found.append(operation)
+        as_such = _put_on_as_such(sheet, operation, named)
+        found += as_such
+        found += [row for one in as_such if (row := _on_the_other(sheet, one)) is not None]
         other = _on_the_other(sheet, operation)
         if other is not None and other.path not in named:
             found.append(other)
@@ -70,6 +74,27 @@ def _runs_out_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
         for light in sheet.lights
         if steps[1] in (light.part, light.cell_in)
     ]
+
+
+HARD = ("tooth", "horn", "claw", "eye")
+WORN_UNBAKED = ("cotton",)
+
+
+def _put_on_as_such(sheet: FigureSheet, operation: Operation, named: set[str]) -> list[Operation]:
+    """What is said to be a tooth, a horn, a claw or an eye, or of cloth, is put on as such things are, as long as
+    nobody has said how it is put on."""
+    steps = operation.path.split("/")
+    if len(steps) != 3 or steps[0] != "part" or any("/meeting" in path for path in named):
+        return []
+    part = next((row for row in sheet.parts if row.id == steps[1]), None)
+    if part is None or part.meeting != Blend():
+        return []
+    at = f"part/{part.id}/meeting/kind"
+    if steps[2] == "feature" and operation.value in HARD and part.stock is None:
+        return [Operation(path=at, value="press")]
+    if steps[2] == "stock" and operation.value in WORN_UNBAKED:
+        return [Operation(path=at, value="dress")]
+    return []
 
 
 def _let_go_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:

@@ -6,7 +6,7 @@ import math
 
 from windcrest_core.bake.heat import HeatBody, HeatShape
 from windcrest_core.body.bent_solids import CoilSolid
-from windcrest_core.body.figure import Piece, skin_over_mm
+from windcrest_core.body.figure import Piece
 from windcrest_core.body.masses import core_density_g_cm3
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.workpiece import Workpiece
@@ -46,7 +46,7 @@ def heat_body(work: Workpiece, piece: Piece) -> HeatBody:
     under = piece.part.lies_on
     if under is not None and piece.core is None and not piece.part.apart:
         below = work.figure.piece(under)
-        skin = skin_over_mm(piece, below)
+        skin = work.skin_mm(piece, below)
         if below.core is not None and skin is not None:
             core = min(20.0, below.core.greatest_thickness_mm / 2)
             return HeatBody("wall", _rounded(below.wall_mm + skin), _rounded(core), rho)
@@ -61,7 +61,7 @@ def rule_thickness_mm(work: Workpiece, piece: Piece) -> float:
     if piece.core is not None:
         return piece.wall_mm
     if piece.part.lies_on is not None:
-        skin = skin_over_mm(piece, work.figure.piece(piece.part.lies_on))
+        skin = work.skin_mm(piece, work.figure.piece(piece.part.lies_on))
         if skin is not None:
             return skin
     return piece.solid.greatest_thickness_mm

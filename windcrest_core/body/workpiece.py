@@ -7,21 +7,26 @@ from collections import defaultdict
 from dataclasses import dataclass
 from functools import cached_property
 
-import numpy as np
-
 from windcrest_core.body.figure import Figure, Piece, figure, skin_over_mm
-from windcrest_core.body.joined import gap_mm, touch
+from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.hosts import found_hosts
 from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
+from windcrest_core.body.solids import RoundConeSolid
 from windcrest_core.body.volumes import Share, shares
 from windcrest_core.catalogue import Clay
 from windcrest_core.densities import Densities, densities_of
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.labels import clay_of
-from windcrest_core.precedence import reachable
 from windcrest_core.sheet.model import FigureSheet
 
+SKIN_MM, MOSTLY_OWN, HARDLY_OWN = (
+    12.0,
+    0.75,
+    0.3,
+)  # no skin is thicker, nor most of its own solid [A]
+BALL_AREA = 4.836  # of a ball, over its volume to the two thirds
 ON_GROUND = 0.03  # of the height [A]
 
 
@@ -33,6 +38,7 @@ class Workpiece:
     figure: Figure
     shares: dict[str, Share]
     masses: dict[str, PartMass]
+    found_hosts: dict[str, str]
 
     @cached_property
     def densities(self) -> Densities:
@@ -78,77 +84,26 @@ class Workpiece:
         named = piece.part.meeting.hosts
         if named:
             return [self.figure.piece(key) for key in named]
-        found = self._found_host.get(piece.part.id)
-        return [] if found is None else [found]
+        found = self.found_hosts.get(piece.part.id)
+        return [] if found is None else [self.figure.piece(found)]
 
     def joined_to(self, piece: Piece) -> Piece | None:
         """The first of what carries a part; nothing for the body itself."""
         return next(iter(self.hosts(piece)), None)
 
-    @cached_property
-    def _found_host(self) -> dict[str, Piece | None]:
-        """The host of every part whose meeting names none: put on at the end, what it goes deepest into; else
-        the largest of the body on its bone, or on the one before. Never one that it carries itself."""
-        carries: dict[str, list[str]] = defaultdict(list)
-        for piece in self.figure.pieces:
-            for host in piece.part.meeting.hosts:
-                carries[host].append(piece.part.id)
-        found: dict[str, Piece | None] = {}
-        put_on_last = sorted(self.figure.pieces, key=lambda p: p.part.apart or p.part.lifts_off)
-        for piece in put_on_last:
-            if piece.part.meeting.hosts:
-                continue
-            key = piece.part.id
-            found[key] = carrier = self._carrier(piece, reachable(carries, [key]))
-            if carrier is not None:
-                carries[carrier.part.id].append(key)
-        return found
+    def skin_mm(self, piece: Piece, under: Piece) -> float | None:
+        """Thickness of clay that a part adds over what it lies on; None where it stands free of that.
 
-    def _carrier(self, piece: Piece, on_it: set[str]) -> Piece | None:
-        part = piece.part
-        if part.apart or part.lifts_off:
-            met = self._goes_into(piece, on_it)
-            if met is not None:
-                return met
-        limb = [p for p in self._body_on(part.bone) if p.part.apart and p.part.id not in on_it]
-        if limb and not part.apart:  # what is on a limb that is made apart goes with it
-            return max(limb, key=lambda p: p.solid.volume_mm3)
-        own, joint = piece.solid.volume_mm3, self.figure.bones[part.bone].parent
-        body = self._larger_on(part.bone, own, on_it)
-        while not body and joint is not None:
-            body = [p for p in self._body_on(joint) if p.part.id not in on_it]
-            joint = self.figure.bones[joint].parent
-        return max(body, key=lambda p: p.solid.volume_mm3, default=None)
-
-    def _larger_on(self, joint: str, volume_mm3: float, on_it: set[str]) -> list[Piece]:
-        return [
-            p
-            for p in self._body_on(joint)
-            if p.solid.volume_mm3 > volume_mm3 and p.part.id not in on_it
-        ]
-
-    def _body_on(self, joint: str) -> list[Piece]:
-        return [p for p in self.on_bone.get(joint, []) if p.part.layer == 0]
-
-    def _goes_into(self, piece: Piece, on_it: set[str]) -> Piece | None:
-        """Of the parts that a part touches, the one it goes deepest into; a smaller one that is put on at
-        the end itself is put on this one, and what is on a limb or beyond it goes with that limb."""
-        low, high = piece.solid.bounds
-        limb = self.beyond[piece.part.bone] if piece.part.layer == 0 else set()
-        near = [
-            other
-            for other in self.figure.pieces
-            if other is not piece
-            and other.part.id not in on_it
-            and other.part.bone not in limb
-            and not (
-                (other.part.apart or other.part.lifts_off)
-                and other.solid.volume_mm3 <= piece.solid.volume_mm3
-            )
-            and bool(np.all(other.solid.bounds[0] <= high) and np.all(low <= other.solid.bounds[1]))
-            and touch(piece.solid, other.solid)
-        ]
-        return min(near, key=lambda other: gap_mm(piece.solid, other.solid)[0], default=None)
+        What one reads off the two solids, unless that is more than any skin: then the clay that is its own, over the
+        outside of its solid, where most of that is filled by others.
+        """
+        read = skin_over_mm(piece, under)
+        sleeve = isinstance(piece.solid, FrustumSolid | RoundConeSolid)
+        most = MOSTLY_OWN if read is not None or sleeve else HARDLY_OWN
+        if (read is not None and read <= SKIN_MM) or self.showing(piece) > most:
+            return read
+        outside_mm2 = BALL_AREA * piece.solid.volume_mm3 ** (2 / 3)
+        return self.shares[piece.part.id].skin_mm3 / float(outside_mm2)
 
     def join_mm2(self, piece: Piece, under: Piece) -> float:
         """Area two parts meet over: a skin's whole area, else the part's own cross-section [A]."""
@@ -167,4 +122,5 @@ def workpiece(sheet: FigureSheet, context: Context, progress: Progress) -> Workp
     placed = figure(sheet, context.rules.wall_mm)
     found = shares(placed)
     weights = masses(placed, found, densities_of(context))
-    return Workpiece(sheet, context, progress, placed, found, weights)
+    hosts = found_hosts(placed)
+    return Workpiece(sheet, context, progress, placed, found, weights, hosts)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import statistics
 from functools import lru_cache
 
-from windcrest_core.body.figure import Piece, skin_over_mm
+from windcrest_core.body.figure import Piece
 from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.body.masses import (
     STEEL_G_CM3,
@@ -36,7 +36,7 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
     if piece.core is None:
         deepest = piece.solid.greatest_thickness_mm / 2
         if piece.part.lies_on is not None:
-            skin = skin_over_mm(piece, work.figure.piece(piece.part.lies_on))
+            skin = work.skin_mm(piece, work.figure.piece(piece.part.lies_on))
             deepest = skin / 2 if skin is not None else deepest
         return ("too thick to be solid" if 2 * deepest > SOLID_LIMIT_MM else "solid"), deepest
     if piece.wall_mm < THIN_WALL_MM:

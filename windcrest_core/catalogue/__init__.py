@@ -40,6 +40,11 @@ class Metal(Frozen):
     density_g_cm3: Property
 
 
+@cache
+def _diameter_mm(size: str) -> float:
+    return wire_diameter_mm(size)
+
+
 class Wire(Frozen):
     """A wire as sold: `size` names its gauge table or a length, so it is never ambiguous.
 
@@ -57,7 +62,7 @@ class Wire(Frozen):
 
     @property
     def diameter_mm(self) -> float:
-        return wire_diameter_mm(self.size)
+        return _diameter_mm(self.size)
 
 
 class Clay(Frozen):

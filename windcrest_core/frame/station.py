@@ -81,8 +81,7 @@ def _unloaded(work: Workpiece, run: Run) -> Demand:
 def _pinned(work: Workpiece, run: Run) -> Load | None:
     """The load on what an end of the run is the pin of."""
     for piece in work.figure.pieces:
-        host = work.joined_to(piece)
-        if host is not None and pinned_by(run, piece.part):
+        if pinned_by(run, piece.part) and (host := work.joined_to(piece)) is not None:
             return load_on(work, piece, host)
     return None
 

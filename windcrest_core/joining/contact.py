@@ -13,7 +13,7 @@ from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.solids import Solid
 from windcrest_core.kept import PER_PART
 
-CELLS = 20
+CELLS = 16
 Fine = npt.NDArray[np.float32]
 
 
@@ -55,7 +55,8 @@ def contact(part: Solid, host: Solid) -> Contact:
     inside = both <= (0.0 if nearest < 0 else nearest + norm(step) / 2)
     at = np.argwhere(inside)
     middle = low + step * at.mean(axis=0)
-    out = _middle_of(part) - middle
+    points = _inside(part)
+    out = points.mean(axis=0) - middle
     length = norm(out)
     way = out / length if length > 1e-6 else np.array([0.0, 0.0, 1.0])
     along = int(np.argmax(np.abs(way)))
@@ -67,26 +68,17 @@ def contact(part: Solid, host: Solid) -> Contact:
         face_mm=2 * float(np.sqrt(area / np.pi)),
         sunk_mm=float(np.ptp((low + step * at) @ way)) if apart < 0 else 0.0,
         out=_triple(way),
-        reach_mm=_reach(part, middle),
+        reach_mm=float(np.linalg.norm(points - middle, axis=1).max()),
         apart_mm=0.0 if apart <= TOUCH_MM + coarse else apart,
     )
 
 
-def _middle_of(solid: Solid) -> Array:
-    low, high = solid.bounds
-    x, y, z, step = _lattice(low, high)
-    inside = np.argwhere(solid.world_distance(x, y, z) <= norm(step) / 2)
-    return np.asarray(low + step * inside.mean(axis=0))
-
-
-def _reach(solid: Solid, start: Array) -> float:
-    """How far the solid goes from a point."""
+def _inside(solid: Solid) -> Array:
+    """Points of a lattice that are in a solid; its middle where it is thinner than that."""
     low, high = solid.bounds
     x, y, z, step = _lattice(low, high)
     at = np.argwhere(solid.world_distance(x, y, z) <= norm(step) / 4)
-    if not len(at):
-        return norm((low + high) / 2 - start)
-    return float(np.linalg.norm(low + step * at - start, axis=1).max())
+    return np.asarray(low + step * at if len(at) else ((low + high) / 2)[None, :])
 
 
 def _triple(point: Array) -> tuple[float, float, float]:

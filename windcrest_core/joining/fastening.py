@@ -13,7 +13,7 @@ from windcrest_core.joining import pin_mechanics as pins
 from windcrest_core.joining.contact import Contact, contact
 from windcrest_core.joining.glue_mechanics import holds_n
 from windcrest_core.joining.pin_mechanics import Load
-from windcrest_core.sheet.meetings import Agent, Pin
+from windcrest_core.sheet.meetings import Agent, Blend, Dress, Pin
 from windcrest_core.sheet.meetings import Glue as Glued
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.runs import Run
@@ -134,6 +134,38 @@ def _socket_n(piece: Piece, host: Piece, meets: Contact, load: Load) -> float:
     thick = piece.solid.thickness_mm
     deep = meets.sunk_mm if host.core is None else min(meets.sunk_mm, host.wall_mm)
     return pins.crushing_n(deep, load.lever_mm, thick) if deep >= thick else 0.0
+
+
+@dataclass(frozen=True)
+class Fastened:
+    """What holds every part that is put on hard, by id; the faces of all that is more than one clay with its host;
+    and the thinnest wire that is sold which would hold, where what holds is weak."""
+
+    held: dict[str, Fastening]
+    meets: dict[str, Contact]
+    stronger: dict[str, PinHole]
+
+
+def fastened(work: Workpiece) -> Fastened:
+    """Every part's, worked out once."""
+    found = Fastened({}, {}, {})
+    wires = [key for key, wire in catalogue().wires.items() if wire.root_mm is None]
+    for piece in work.figure.pieces:
+        part, host = piece.part, work.joined_to(piece)
+        if host is None or (isinstance(part.meeting, Blend) and part.stock is None):
+            continue
+        meets = contact(piece.solid, host.solid)
+        found.meets[part.id] = meets
+        if not (part.apart or part.lifts_off) or isinstance(part.meeting, Dress):
+            continue
+        held = fastening(work, piece, host)
+        found.held[part.id] = held
+        if held.weak and meets.apart_mm == 0 and part.stock in DRILLABLE:
+            holes = pin_holes(work, piece, host, meets, held.load, wires)
+            good = (h for h in holes if not h.too_thick and h.holds_n >= held.load.push_n)
+            if (best := next(good, None)) is not None:
+                found.stronger[part.id] = best
+    return found
 
 
 def pinned_by(run: Run, part: Part) -> bool:

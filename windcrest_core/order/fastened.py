@@ -7,26 +7,31 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.joining.fastening import DRILLABLE, Fastening, fastening, pin_holes, pinned_by
+from windcrest_core.joining.fastening import (
+    DRILLABLE,
+    Fastened,
+    Fastening,
+    PinHole,
+    pinned_by,
+)
 from windcrest_core.joining.pin_mechanics import thickest_pin_mm
 from windcrest_core.sheet.ids import free_id
-from windcrest_core.sheet.meetings import Glue, Pin, Rest
+from windcrest_core.sheet.meetings import Glue, Pin
 from windcrest_core.sheet.runs import Run
 
 HARDLY_N = 1.0  # the least a thumb pushes with [A]
 
 
-def fastened_findings(work: Workpiece) -> list[Finding]:
+def fastened_findings(work: Workpiece, fast: Fastened) -> list[Finding]:
     """Of every part that is glued or pinned on."""
     found: list[Finding] = []
-    for piece in work.figure.pieces:
+    for key, held in fast.held.items():
+        piece = work.figure.piece(key)
         host = work.joined_to(piece)
-        hard = isinstance(piece.part.meeting, Glue | Pin | Rest) and not is_putty(piece.part.stock)
-        if not hard or host is None or not (piece.part.apart or piece.part.lifts_off):
+        if is_putty(piece.part.stock) or host is None:
             continue
-        held = fastening(work, piece, host)
         if held.contact.apart_mm == 0:
-            found += [*_unsuited(piece, host, held), *_pin_findings(work, piece, host, held)]
+            found += [*_unsuited(piece, host, held), *_weak(piece, host, held, fast)]
         found += _wired(work, piece)
     return found
 
@@ -61,7 +66,7 @@ def _unsuited(piece: Piece, host: Piece, held: Fastening) -> list[Finding]:
     ]
 
 
-def _pin_findings(work: Workpiece, piece: Piece, host: Piece, held: Fastening) -> list[Finding]:
+def _weak(piece: Piece, host: Piece, held: Fastening, fast: Fastened) -> list[Finding]:
     part, pin = piece.part, held.pin
     at = f"part/{part.id}/meeting"
     by_itself = fix(said("order.choose_the_pin_for_me"), (f"{at}/wire", None))
@@ -99,21 +104,14 @@ def _pin_findings(work: Workpiece, piece: Piece, host: Piece, held: Fastening) -
                 host=host.part.label,
             ),
             numbers={"holds_n": best, "wanted_n": held.load.push_n},
-            fixes=_stronger(work, piece, host, held, at),
+            fixes=_stronger(piece, fast.stronger.get(part.id), at),
         )
     ]
 
 
-def _stronger(work: Workpiece, piece: Piece, host: Piece, held: Fastening, at: str) -> list[Fix]:
+def _stronger(piece: Piece, good: PinHole | None, at: str) -> list[Fix]:
     """The thinnest pin of any wire that is sold that would hold."""
-    if not isinstance(piece.part.meeting, Glue | Pin):
-        return []
-    wires = [key for key, wire in catalogue().wires.items() if wire.root_mm is None]
-    holes = pin_holes(work, piece, host, held.contact, held.load, wires)
-    good = next(
-        (hole for hole in holes if not hole.too_thick and hole.holds_n >= held.load.push_n), None
-    )
-    if good is None:
+    if good is None or not isinstance(piece.part.meeting, Glue | Pin):
         return []
     value = {"kind": "pin", "hosts": piece.part.meeting.hosts, "wire": good.wire}
     return [fix(said("order.pin_it_with", wire=good.label), (at, value))]

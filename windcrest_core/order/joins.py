@@ -13,7 +13,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.facts import Frozen, Text, said
-from windcrest_core.joining.fastening import Fastening, Own, PinHole, Towards, Where, fastening
+from windcrest_core.joining.fastening import Fastened, Fastening, Own, PinHole, Towards, Where
 from windcrest_core.joining.telling import drill_words
 from windcrest_core.sheet.meetings import Dress, Pin
 from windcrest_core.step_keys import step_key
@@ -113,7 +113,7 @@ def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
     return "raw to cured" if later or part.pressed else "raw to raw"
 
 
-def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:
+def joins(work: Workpiece, placed: dict[str, int], fast: Fastened) -> list[Join]:
     """Every join of a part to the body, or to what it lies on.
 
     Parameters
@@ -134,16 +134,16 @@ def joins(work: Workpiece, placed: dict[str, int]) -> list[Join]:
         of_the_body = piece.part.layer == 0 and piece.part.lies_on is None
         if of_the_body and state == "raw to raw":
             continue  # one body, blended as it is covered
-        found.append(_join(work, piece, under, state))
+        found.append(_join(work, piece, under, state, fast))
     return found
 
 
-def _join(work: Workpiece, piece: Piece, under: Piece, state: State) -> Join:
+def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Fastened) -> Join:
     area = work.join_mm2(piece, under)
     meeting = piece.part.meeting
     by_hand = isinstance(meeting, Dress)
     hard = (state in GLUED and not by_hand) or isinstance(meeting, Pin)
-    held = fastening(work, piece, under) if hard else None
+    held = fast.held.get(piece.part.id) if hard else None
     apart = held.contact.apart_mm if held else 0.0
     how: Text
     if by_hand:

@@ -6,16 +6,19 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.joining.fastening import Fastened
 from windcrest_core.sheet.meetings import Blend, Dress, Glue, Lay, MeetingKind, Pin, Press, Rest
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 
+Point = tuple[float, float, float]
 BARE_MM = 2.0  # round a hole for a pin, for the glue that comes out [A]
 
 
 class MeetingPlan(Frozen):
     """How a part is put on: on which parts, `found` where its meeting names none; in which bake it is formed and in
-    which joined, none for what is after the last."""
+    which joined, none for what is after the last. `at` is the middle of where it meets the first of them, mm, and `way`
+    the one from there to its own middle, of length 1; none for one clay."""
 
     part: str
     kind: MeetingKind
@@ -23,24 +26,27 @@ class MeetingPlan(Frozen):
     found: bool
     formed: int | None
     joined: int | None
+    at: Point | None
+    way: Point | None
     follows: list[Text]
 
 
-def meetings(work: Workpiece, placed: dict[str, int]) -> list[MeetingPlan]:
+def meetings(work: Workpiece, placed: dict[str, int], fast: Fastened) -> list[MeetingPlan]:
     """Every part's meeting.
 
     Parameters
     ----------
     placed : the bake of each step, by its key.
     """
-    return [_meeting(work, piece, placed) for piece in work.figure.pieces]
+    return [_meeting(work, piece, placed, fast) for piece in work.figure.pieces]
 
 
-def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int]) -> MeetingPlan:
+def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int], fast: Fastened) -> MeetingPlan:
     part, hosts = piece.part, work.hosts(piece)
     formed = placed.get(step_key(part.id, "cover"))
     joined = placed.get(step_key(part.id, "join"))
     bought = part.stock is not None
+    meets = fast.meets.get(part.id)
     return MeetingPlan(
         part=part.id,
         kind=part.meeting.kind,
@@ -48,6 +54,8 @@ def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int]) -> MeetingPl
         found=not part.meeting.hosts,
         formed=None if part.assembled and bought else formed,
         joined=None if part.assembled else (joined or formed),
+        at=meets.middle if meets else None,
+        way=meets.out if meets else None,
         follows=_follows(part, hosts, formed, joined, _over_cured(hosts, formed, placed)),
     )
 

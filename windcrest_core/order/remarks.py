@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.joined import touch
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
@@ -27,9 +29,19 @@ def apart_in_air(joined: list[Join]) -> list[Finding]:
     ]
 
 
+def _stands_alone(work: Workpiece, piece: Piece) -> bool:
+    """Whether a part stands on the base beside the figure and touches none of it."""
+    host = work.joined_to(piece)
+    return host is None or not touch(piece.solid, host.solid)
+
+
 def order_findings(work: Workpiece) -> list[Finding]:
     found = []
-    apart = [part for part in work.sheet.parts if part.stock is None and part.assembled]
+    apart = [
+        piece.part
+        for piece in work.clay_pieces
+        if piece.part.assembled and not (piece.part.contact and _stands_alone(work, piece))
+    ]
     if apart:
         alone = len(apart) == 1
         found.append(

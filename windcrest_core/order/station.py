@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
-from windcrest_core.findings import STATIONS
+from windcrest_core.findings import STATIONS, Finding
+from windcrest_core.joining.fastening import Fastened
 from windcrest_core.order.contradictions import Conflict, conflict_findings
 from windcrest_core.order.fastened import fastened_findings
 from windcrest_core.order.forcing import Rearranged, move_findings
@@ -37,8 +38,10 @@ def order_plan(
     finishing: list[Step],
     moved: Rearranged,
     conflicts: list[Conflict],
+    saved: list[Finding],
     reach: ReachPlan,
     clay: RawClay,
+    fast: Fastened,
 ) -> OrderPlan:
     """Schedule what the stations declared.
 
@@ -46,7 +49,7 @@ def order_plan(
     ----------
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
     bakes : one step a bake, in order. finishing : the rest. moved : what the sculptor moved.
-    conflicts : meetings that were given up. clay : what is opened for each bake.
+    conflicts : meetings that were given up. saved : what would save a bake. clay : what is opened for each bake. fast : what holds what is put on.
     """
     done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
@@ -90,8 +93,8 @@ def order_plan(
     hands = sum(step.minutes for step in steps)
     return OrderPlan(
         steps=steps,
-        meetings=meetings(work, placed),
-        joins=(joined := joins(work, placed)),
+        meetings=meetings(work, placed, fast),
+        joins=(joined := joins(work, placed, fast)),
         bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
         hands_min=Quantity(
             value=hands,
@@ -118,9 +121,10 @@ def order_plan(
         reach=reach,
         findings=[
             *conflict_findings(work, conflicts),
+            *saved,
             *order_findings(work),
             *apart_in_air(joined),
-            *fastened_findings(work),
+            *fastened_findings(work, fast),
             *reach_findings(work, reach),
             *move_findings(moved.states),
         ],

@@ -323,6 +323,17 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__skull__meeting={"kind": "pin"}, run__spine__start="pin"),
         Context(),
     ),
+    "order.bed.saves": (
+        plain(part__tooth_r={**TOOTH, "meeting": {"kind": "press", "hosts": ["skull"]}}),
+        Context(),
+        plain(
+            part__tooth_r={
+                **TOOTH,
+                "meeting": {"kind": "press", "hosts": ["skull"], "bed": "fresh"},
+            }
+        ),
+        Context(),
+    ),
     "order.pressed.raw": (
         plain(part__tooth_r=TOOTH),
         Context(),

@@ -16,6 +16,7 @@ from windcrest_core.order.model import OrderPlan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.tests.support import changed, context, planned, spoken
+from windcrest_core.tests.sweeps import examples, sweep
 
 SCHOOLS = ("one_bake", "save_progress", "short_sets")
 HEAD, BODY = "skull", ("skull", "neck")
@@ -270,9 +271,10 @@ def figures(draw: st.DrawFn) -> FigureSheet:
     return figure_of(*rows)
 
 
+@sweep
 class AnyFigureTest(unittest.TestCase):
     @given(figures(), st.sampled_from(SCHOOLS))
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=examples(300, least=20), deadline=None)
     def test_no_course_of_work_takes_fewer_bakes(self, sheet: FigureSheet, school: str) -> None:
         order = planned(sheet, context(bake_school=school)).order
         if any(finding.id == "order.meeting.conflict" for finding in order.findings):
@@ -282,7 +284,7 @@ class AnyFigureTest(unittest.TestCase):
         self.assertEqual(bakes_of(order), least_bakes(sheet, school))
 
     @given(figures(), st.sampled_from(SCHOOLS))
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=examples(300, least=20), deadline=None)
     def test_what_holds_of_every_order(self, sheet: FigureSheet, school: str) -> None:
         """Hard before it is pressed, its bed raw, each part made once, nothing baked for nothing, nothing
         put on wet."""

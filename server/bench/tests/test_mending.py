@@ -29,8 +29,9 @@ class MendingTest(ApiCase):
 
     def test_what_can_go_wrong_is_named(self) -> None:
         kinds = self.client.get("/api/v1/mishaps").json()
-        self.assertEqual(kinds["broke"], "it broke off")
-        self.assertEqual(len(kinds), 8)
+        self.assertEqual(kinds["broke"], {"words": "it broke off", "of": "clay"})
+        self.assertEqual(kinds["does_not_fit"]["of"], "bought")
+        self.assertEqual(len(kinds), 11)
 
     def test_ways_are_weighed_and_nothing_is_stored(self) -> None:
         self.bake(1)

@@ -5163,9 +5163,16 @@ export interface components {
         /**
          * MeetingPlan
          * @description How a part is put on: on which parts, `found` where its meeting names none; in which bake it is formed and in
-         *     which joined, none for what is after the last.
+         *     which joined, none for what is after the last. `at` is the middle of where it meets the first of them, mm, and `way`
+         *     the one from there to its own middle, of length 1; none for one clay.
          */
         MeetingPlan: {
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ] | null;
             /** Follows */
             follows: string[];
             /** Formed */
@@ -5183,6 +5190,12 @@ export interface components {
             kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest";
             /** Part */
             part: string;
+            /** Way */
+            way: [
+                number,
+                number,
+                number
+            ] | null;
         };
         /** Metal */
         Metal: {

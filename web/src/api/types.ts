@@ -13,6 +13,7 @@ export type Fix = S["Fix"];
 export type Quantity = S["Quantity"];
 export type Why = S["Why"];
 export type Part = S["Part"];
+export type MeetingPlan = S["MeetingPlan"];
 export type Shape = Part["shape"];
 export type Reference = S["Reference"];
 export type Reading = S["Reading"];

@@ -10,6 +10,7 @@ import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
 import { pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
+import { Link } from "./Link";
 import { Joints, nearestJoint } from "./Joints";
 import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
@@ -44,6 +45,8 @@ interface Props {
   tints?: Tints | null;
   /** What is held up in the oven. */
   supports?: Support[];
+  /** Whether it shows what the chosen part is put on. */
+  links?: boolean;
   landmarks?: Mark[];
   /** Reference pictures faded behind their elevation. */
   pictures?: boolean;
@@ -131,6 +134,11 @@ export function Elevation(props: Props) {
       new Map(view.parts.map((p) => [p.id, { outline: pathOf(p.outline), core: pathOf(p.core) }]));
     return { front: made(drawing.front), side: made(drawing.side) };
   }, [drawing]);
+  /** What the chosen part is put on; not while it is being moved. */
+  const link =
+    props.links && selected && !moved && !drag
+      ? plan.order.meetings.find((row) => row.part === selected)
+      : undefined;
   const silhouettes = useMemo(
     () => ({ front: pathOf(drawing.front.silhouette), side: pathOf(drawing.side.silhouette) }),
     [drawing],
@@ -276,6 +284,7 @@ export function Elevation(props: Props) {
           : null}
         {layers.wire || layers.core ? <Insides plan={plan} name={name} px={px} /> : null}
         {props.supports ? <Supports supports={props.supports} name={name} px={px} /> : null}
+        {link ? <Link meeting={link} paths={paths[name]} name={name} px={px} /> : null}
         {props.handles ? (
           <Joints
             bones={bones}

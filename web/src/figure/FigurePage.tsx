@@ -227,6 +227,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                     callouts={callouts}
                     marked={marked}
                     tints={tints}
+                    links={overlays.links}
                     supports={overlays.supports ? shownBake?.supports : undefined}
                     handles={overlays.joints === true}
                     joint={joint}

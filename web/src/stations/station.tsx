@@ -25,6 +25,7 @@ export interface Overlays {
   walls?: boolean;
   tints?: boolean;
   supports?: boolean;
+  links?: boolean;
 }
 
 /** A station of a figure's page. */

@@ -26,7 +26,8 @@ Build = Callable[[Fit, int], Iterator[Part]]
 class Item:
     """Something of the library; `needs` are the joints it goes on, where they are not any body's.
 
-    It comes instead of the parts of these ids, and of these features of the head.
+    It comes instead of the parts of these ids, and of these features of the head, and `never` on these bodies: they
+    have no place for it.
     """
 
     label: str
@@ -37,6 +38,7 @@ class Item:
     needs: tuple[str, ...] = ()
     instead_of: tuple[str, ...] = ()
     of_the_head: tuple[Feature, ...] = ()
+    never: tuple[str, ...] = ()
 
 
 def _eyes(kind: str, stock: str | None) -> Build:
@@ -48,6 +50,8 @@ def _covering(texture: str, label: str) -> Build:
 
 
 EYES: tuple[Feature, ...] = ("eye", "drawn_eye")
+ON_FOUR = ("quadruped",)
+LEGLESS = ("quadruped", "many_limbed", "bust", "stem_cap", "stacked", "free")
 ITEMS: dict[str, Item] = {
     "horn": Item("horns", "head", heads.horn),
     "antler": Item("antlers", "head", heads.antler, (1, 6, 3), "tines a side"),
@@ -79,16 +83,18 @@ ITEMS: dict[str, Item] = {
     "fins": Item("fins", "body", limbs.fins),
     "scales": Item("area of scales", "body", _covering("scales", "scales")),
     "fur": Item("area of fur", "body", _covering("fur", "fur")),
-    "coat": Item("coat", "dress", dress.coat),
-    "skirt": Item("skirt", "dress", dress.skirt),
+    "coat": Item("coat", "dress", dress.coat, never=LEGLESS),
+    "skirt": Item("skirt", "dress", dress.skirt, never=LEGLESS),
     "cape": Item("cape", "dress", dress.cape),
     "apron": Item("apron", "dress", dress.apron),
     "belt": Item("belt", "dress", dress.belt),
     "strap": Item("strap", "dress", dress.strap),
-    "bag": Item("bag", "dress", dress.bag),
-    "glove": Item("gloves", "dress", dress.glove, needs=("elbow_r", "wrist_r")),
+    "bag": Item("bag", "dress", dress.bag, never=("bust",)),
+    "glove": Item("gloves", "dress", dress.glove, needs=("elbow_r", "wrist_r"), never=ON_FOUR),
     "boot": Item("boots", "dress", dress.boot, needs=("knee_r", "ankle_r")),
-    "held": Item("staff in the right hand", "things", things.held, needs=("wrist_r",)),
+    "held": Item(
+        "staff in the right hand", "things", things.held, needs=("wrist_r",), never=ON_FOUR
+    ),
     "box": Item("box beside", "things", things.box),
     "rock": Item("rock beside", "things", things.rock),
 }
@@ -112,7 +118,7 @@ def offered(body: Body) -> list[LibraryItem]:
             id=key, label=item.label, group=item.group, counts=item.counts, count=item.counted
         )
         for key, item in ITEMS.items()
-        if all(joint in joints for joint in item.needs)
+        if all(joint in joints for joint in item.needs) and body.plan not in item.never
     ]
 
 
@@ -162,13 +168,14 @@ def add_from_library(sheet: FigureSheet, item_id: str, count: int | None) -> lis
         for part in sheet.parts
         if part.id in item.instead_of or (part.bone == head and part.feature in item.of_the_head)
     ]
+    eyes = [part for part in sheet.parts if part.id in gone and part.feature == "eye"]
     left = sheet.model_copy(
         update={
             "parts": [part for part in sheet.parts if part.id not in gone],
             "retired_ids": [*sheet.retired_ids, *gone],
         }
     )
-    parts = with_free_ids(list(item.build(Fit(left), number)), left)
+    parts = with_free_ids(list(item.build(Fit(left, eyes), number)), left)
     return [
         *(row for part in left.parts for row in let_go(part, gone)),
         *(Operation(path=f"part/{key}", value=None) for key in gone),

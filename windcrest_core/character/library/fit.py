@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 
 from windcrest_core.body.figure import Figure, Piece, figure
+from windcrest_core.body.limits import SOLID_LIMIT_MM
 from windcrest_core.body.mirror import on_other_side, other_side
 from windcrest_core.body.skeleton import Array, Bone, cross
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.meetings import MeetingKind
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.parts import Feature, Part
 from windcrest_core.sheet.shapes import Coil, Ellipsoid, Frustum, Place, RoundCone, Shape, Sheet
 
 RIGHT, AHEAD, UP = np.eye(3)
@@ -34,9 +35,10 @@ def _first(body: Body, names: tuple[str, ...]) -> str:
 
 @dataclass(frozen=True)
 class Fit:
-    """The figure at rest, and room for one more thing on it."""
+    """The figure at rest, and room for one more thing on it; `eyes` are those that it comes instead of."""
 
     sheet: FigureSheet
+    eyes: Sequence[Part] = ()
 
     @cached_property
     def figure(self) -> Figure:
@@ -74,6 +76,15 @@ class Fit:
     def main(self, joint: str) -> Piece | None:
         """The largest part on a bone that lies on nothing."""
         pieces = [p for p in self.figure.pieces if p.part.bone == joint and p.part.layer == 0]
+        return max(pieces, key=lambda p: p.solid.volume_mm3, default=None)
+
+    def of_feature(self, joint: str, feature: Feature) -> Piece | None:
+        """The largest part of the body on a bone that is so much of it."""
+        pieces = [
+            p
+            for p in self.figure.pieces
+            if p.part.bone == joint and p.part.layer == 0 and p.part.feature == feature
+        ]
         return max(pieces, key=lambda p: p.solid.volume_mm3, default=None)
 
     def middle(self, joint: str) -> Array:
@@ -222,9 +233,31 @@ class Fit:
             }
         )
 
+    def shows(self, point: Array) -> bool:
+        """Whether a point is outside all of the body."""
+        x, y, z = (np.array([value], np.float32) for value in point)
+        return all(
+            float(piece.solid.world_distance(x, y, z)[0]) > 0
+            for piece in self.figure.pieces
+            if piece.part.layer == 0
+        )
+
+    def core_of(self, thick_mm: float) -> Literal["wire", "foil"]:
+        """Solid clay, or foil under its wall where it is too thick to be solid."""
+        return "wire" if thick_mm <= SOLID_LIMIT_MM - 2 else "foil"
+
     def on(self, joint: str, kind: MeetingKind = "lay") -> dict[str, Any]:
         """What puts a part on the main part of a bone."""
         host = self.main(joint)
+        return {"layer": 1, "meeting": {"kind": kind, "hosts": [host.part.id] if host else []}}
+
+    def on_at(self, joint: str, at: Array, kind: MeetingKind) -> dict[str, Any]:
+        """What puts a part on the body of a bone where a point of its skin is."""
+        pieces = [p for p in self.figure.pieces if p.part.bone == joint and p.part.layer == 0]
+        x, y, z = (np.array([value], np.float32) for value in at)
+        host = min(
+            pieces, key=lambda p: abs(float(p.solid.world_distance(x, y, z)[0])), default=None
+        )
         return {"layer": 1, "meeting": {"kind": kind, "hosts": [host.part.id] if host else []}}
 
     def pair(

@@ -7,9 +7,12 @@ from collections.abc import Iterator
 
 import numpy as np
 
+from windcrest_core.body.limits import SOLID_LIMIT_MM
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
 from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.shapes import Ellipsoid
 
+SUNK_MM = 4.0  # of an eye in the wall it sits in, so that clay stays behind it [A]
 SMALL = {"core": "wire", "delicate": True}
 
 
@@ -27,7 +30,13 @@ def horn(fit: Fit, count: int) -> Iterator[Part]:
         0.03 * head,
     )
     yield from fit.pair(
-        "horn", "horn", fit.head, shape, core="wire", feature="horn", **fit.on(fit.head, "press")
+        "horn",
+        "horn",
+        fit.head,
+        shape,
+        core=fit.core_of(0.2 * head),
+        feature="horn",
+        **fit.on(fit.head, "press"),
     )
 
 
@@ -36,13 +45,17 @@ def antler(fit: Fit, count: int) -> Iterator[Part]:
     head, root = fit.head_mm, fit.skin(fit.head, 0.9 * UP + 0.4 * RIGHT)
     tip = root + head * (0.75 * RIGHT + 0.95 * UP)
     beam = fit.cone(fit.head, root - 0.05 * head * UP, tip, 0.06 * head, 0.03 * head)
-    yield from fit.pair("antler", "antler", fit.head, beam, **SMALL)
+    hard = fit.on(fit.head, "press")
+    yield from fit.pair("antler", "antler", fit.head, beam, core="wire", feature="horn", **hard)
     for n in range(1, count + 1):
         at = root + (tip - root) * n / (count + 1)
+        if not fit.shows(at + head * (0.30 * AHEAD + 0.28 * UP)):
+            continue
         tine = fit.cone(
             fit.head, at, at + head * (0.30 * AHEAD + 0.28 * UP), 0.04 * head, 0.02 * head
         )
-        yield from fit.pair(f"tine_{n}", f"tine {n}", fit.head, tine, **SMALL)
+        on_the_beam = {"layer": 1, "meeting": {"kind": "lay", "hosts": ["antler_r"]}}
+        yield from fit.pair(f"tine_{n}", f"tine {n}", fit.head, tine, core="wire", **on_the_beam)
 
 
 def ear(fit: Fit, count: int) -> Iterator[Part]:
@@ -56,7 +69,7 @@ def ear(fit: Fit, count: int) -> Iterator[Part]:
         0.045 * head,
         0.5,
     )
-    yield from fit.pair("ear_up", "ear", fit.head, shape, **SMALL)
+    yield from fit.pair("ear_up", "ear", fit.head, shape, **SMALL, **fit.on(fit.head))
 
 
 def antenna(fit: Fit, count: int) -> Iterator[Part]:
@@ -72,7 +85,7 @@ def antenna(fit: Fit, count: int) -> Iterator[Part]:
         0.03 * head,
         0.018 * head,
     )
-    yield from fit.pair("antenna", "antenna", fit.head, shape, **SMALL)
+    yield from fit.pair("antenna", "antenna", fit.head, shape, **SMALL, **fit.on(fit.head, "press"))
 
 
 def crest(fit: Fit, count: int) -> Iterator[Part]:
@@ -127,6 +140,8 @@ def strands(fit: Fit, count: int) -> Iterator[Part]:
         way = math.radians(62 * side)
         out = -AHEAD * math.cos(way) + RIGHT * math.sin(way)
         root = fit.skin(fit.head, 0.5 * UP + out) - 0.05 * head * out
+        if not fit.shows(root + head * (0.22 * out - 0.85 * UP)):
+            continue
         shape = fit.cone(
             fit.head, root, root + head * (0.22 * out - 0.85 * UP), 0.075 * head, 0.03 * head
         )
@@ -152,7 +167,7 @@ def beard(fit: Fit, count: int) -> Iterator[Part]:
         chin + head * (0.06 * AHEAD - 0.42 * UP),
         0.16 * head,
         0.06 * head,
-        0.6,
+        min(0.6, (SOLID_LIMIT_MM - 3) / (0.32 * head)),
     )
     yield fit.part(
         "beard",
@@ -196,9 +211,12 @@ def muzzle(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
-    """`count` teeth in an arc, each half sunk."""
+    """`count` teeth in an arc, each half sunk: round the muzzle where there is one, else the front of the head."""
     head = fit.head_mm
     low = fit.middle(fit.head) - 0.3 * head * UP
+    muzzle = fit.of_feature(fit.head, "mouth")
+    if muzzle is not None:
+        low = muzzle.solid.centre - 0.25 * muzzle.solid.greatest_thickness_mm * UP
     size = min(0.045, 0.3 / count) * head
     for n in range(count):
         angle = math.radians(-48 + 96 * (n + 0.5) / count)
@@ -212,7 +230,32 @@ def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
             shape,
             feature="tooth",
             **SMALL,
-            **fit.on(fit.head, "press"),
+            **fit.on_at(fit.head, at, "press"),
+        )
+
+
+def _in_place_of(fit: Fit, kind: str, stock: str | None) -> Iterator[Part]:
+    """Other eyes where the ones that go were, as large; a cut stone is flatter towards the front."""
+    ids = {
+        old.id: f"eye_{kind}{'' if n < 2 else f'_{n // 2 + 1}'}_{'rl'[n % 2]}"
+        for n, old in enumerate(fit.eyes)
+    }
+    for old in fit.eyes:
+        shape = old.shape
+        if kind == "gem" and isinstance(shape, Ellipsoid):
+            a, b, c = shape.semi_axes
+            shape = shape.model_copy(update={"semi_axes": (a, 0.6 * b, c)})
+        yield old.model_copy(
+            update={
+                "id": ids[old.id],
+                "label": f"{old.label.removesuffix(' eye')} {kind} eye",
+                "shape": shape,
+                "stock": stock,
+                "area": fit.area if stock is None else old.area,
+                "core": "wire",
+                "mirror_of": ids.get(old.mirror_of or ""),
+                "limit_c": None,
+            }
         )
 
 
@@ -221,8 +264,12 @@ def eyes(kind: str, stock: str | None) -> object:
 
     def build(fit: Fit, count: int) -> Iterator[Part]:
         head = fit.head_mm
+        if kind != "drawn" and fit.eyes:
+            yield from _in_place_of(fit, kind, stock)
+            return
         radius = 0.061 * head
         at = fit.skin(fit.head, AHEAD, fit.middle(fit.head) + 0.144 * head * RIGHT)
+        at = at + max(0.0, radius - SUNK_MM) * AHEAD
         flat = 0.12 if kind == "drawn" else 0.6 if kind == "gem" else 1.0
         front = np.argmax(np.abs(fit.bone(fit.head).frame.T @ AHEAD))
         axes = [radius, radius, radius]

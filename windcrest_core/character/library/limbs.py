@@ -48,7 +48,8 @@ def _foot(fit: Fit, count: int, name: str, tip: float) -> Iterator[Part]:
     for n in range(count):
         angle = 0.0 if count == 1 else math.radians(38 * (-1 + 2 * n / (count - 1)))
         way = ahead * math.cos(angle) + RIGHT * math.sin(angle)
-        start = np.array([*(bone.start + 0.75 * bone.length_mm * ahead)[:2], radius])
+        root = 0.75 if name == "toe" else 0.98  # claws stand before the toes
+        start = np.array([*(bone.start + root * bone.length_mm * ahead)[:2], radius])
         start = start + 0.55 * wide * math.sin(angle) * RIGHT
         shape = fit.cone(last, start, start + 2.2 * wide * way, radius, tip * radius)
         yield from fit.pair(

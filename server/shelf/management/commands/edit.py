@@ -16,7 +16,7 @@ class Command(SheetCommand):
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("sheet")
         parser.add_argument(
-            "operations", help='{"sheet_version": 2, "operations": [{"path": …, "value": …}, …]}'
+            "operations", help='{"sheet_version": 3, "operations": [{"path": …, "value": …}, …]}'
         )
 
     def answer(self, options: dict[str, Any]) -> str:

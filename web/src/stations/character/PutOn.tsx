@@ -9,19 +9,19 @@ type Meeting = Part["meeting"];
 type Kind = Meeting["kind"];
 
 const CLAY: { value: Kind; label: string }[] = [
-  { value: "blend", label: "blended, raw on raw" },
+  { value: "blend", label: "blended raw on raw" },
   { value: "lay", label: "laid over" },
   { value: "press", label: "pressed in, hard" },
-  { value: "pin", label: "pinned in a drilled hole" },
-  { value: "glue", label: "glued on at the end" },
-  { value: "rest", label: "baked in place, lifts off" },
+  { value: "pin", label: "drilled and pinned" },
+  { value: "glue", label: "glued at the end" },
+  { value: "rest", label: "lifts off to paint" },
 ];
 const BOUGHT: { value: Kind; label: string }[] = [
-  { value: "blend", label: "built in, clay goes round it" },
-  { value: "press", label: "pressed into raw clay" },
-  { value: "pin", label: "pinned in a drilled hole" },
-  { value: "glue", label: "glued on at the end" },
-  { value: "dress", label: "dressed on, never baked" },
+  { value: "blend", label: "built in" },
+  { value: "press", label: "pressed in raw clay" },
+  { value: "pin", label: "drilled and pinned" },
+  { value: "glue", label: "glued at the end" },
+  { value: "dress", label: "dressed, unbaked" },
 ];
 const MOST_HOSTS = 6;
 
@@ -97,7 +97,7 @@ function Options({ part, put }: { part: Part; put: (path: string, value: unknown
           label="Over clay that is"
           value={meeting.cured ? "cured" : "any"}
           options={[
-            { value: "any", label: "raw or cured, by House rules" },
+            { value: "any", label: "as House rules say" },
             { value: "cured", label: "always cured" },
           ]}
           onChange={(value) => put(`${at}/cured`, value === "cured")}
@@ -111,7 +111,7 @@ function Options({ part, put }: { part: Part; put: (path: string, value: unknown
             value={meeting.bed}
             options={[
               { value: "host", label: "its raw clay" },
-              { value: "fresh", label: "a fresh bed on it, cured" },
+              { value: "fresh", label: "a fresh bed on it" },
             ]}
             onChange={(value) => put(`${at}/bed`, value)}
           />
@@ -135,8 +135,8 @@ function Options({ part, put }: { part: Part; put: (path: string, value: unknown
             label="Joint closed with"
             value={meeting.closed}
             options={[
-              { value: "glue", label: "glue, after painting" },
-              { value: "collar", label: "a raw collar, baked" },
+              { value: "glue", label: "glue, at the end" },
+              { value: "collar", label: "a raw collar" },
             ]}
             onChange={(value) => put(`${at}/closed`, value)}
           />
