@@ -16,6 +16,12 @@ from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Between, Need, Step
 
+CARE: dict[str, Text] = {
+    "instant": said("clay.instant_glue_care"),
+    "epoxy_quick": said("clay.epoxy_care"),
+    "epoxy_slow": said("clay.epoxy_care"),
+    "hot_melt": said("clay.hot_glue_care"),
+}
 DRILLED_MIN, COLLAR_MIN = 12.0, 12.0  # both sides of one pin; a raw collar closed over a joint [A]
 
 
@@ -186,6 +192,7 @@ def put_on(work: Workpiece, piece: Piece, before: list[Need], minutes: float) ->
         into_oven=collar,
         after_bakes=not collar,
         label=_put_words(part, pinned=bool(drilled)),
+        caution=CARE.get(held.glue.id, "") if held is not None and not collar else "",
     )
     return [*drilled, put]
 

@@ -39,6 +39,10 @@ SURFACE_WORK: dict[Texture, float] = {
 
 SMALLER = 0.4  # how minutes fall with volume below 1 cm³ [A]
 LEAST_SOCKET_MM = 0.5  # shallower is no socket [A]
+PARTING_MIN, GUN_MIN = (
+    3.0,
+    2.0,
+)  # a parting laid; a small thing set from all sides by a heat gun [A]
 BEAD_MIN = 3.0  # to find and try a bead, and to press it in [A]
 
 
@@ -240,18 +244,24 @@ def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[St
     volume = piece.solid.volume_mm3
     first = _formed_min(piece)
     away = part.apart or part.pressed
+    by_gun = isinstance(part.meeting, Press) and part.meeting.hardened == "heat_gun"
     form = Step(
         key=first_key(part),
         kind="form",
         station="clay",
         part=part.id,
-        minutes=minutes_of(first, volume, nth) + (3 if part.lifts_off else 0),
+        minutes=minutes_of(first, volume, nth)
+        + (PARTING_MIN if part.lifts_off else 0)
+        + (GUN_MIN if by_gun else 0),
         needs=before
         if away
         else [*before, *on_its_hosts(work, piece), *_closes_round(work, piece)],
         one_with=blended_with(work, piece),
-        into_oven=not (isinstance(part.meeting, Press) and part.meeting.hardened == "heat_gun"),
-        label=_form_words(part, cored),
+        into_oven=not by_gun,
+        label=said("clay.form_and_set_by_gun", part=part.label)
+        if by_gun
+        else _form_words(part, cored),
+        caution=said("clay.keep_the_heat_gun_moving") if by_gun else "",
     )
     hardened = [hard(part)]
     if part.pressed:

@@ -122,7 +122,7 @@ def _wired(work: Workpiece, piece: Piece) -> list[Finding]:
     part = piece.part
     if part.stock is not None or not part.apart:
         return []
-    run = next((run for run in work.sheet.runs if _goes_through(run, piece)), None)
+    run = next((run for run in work.sheet.runs if _goes_through(work, run, piece)), None)
     if run is None or pinned_by(run, part):
         return []
     return [
@@ -138,11 +138,13 @@ def _wired(work: Workpiece, piece: Piece) -> list[Finding]:
     ]
 
 
-def _goes_through(run: Run, piece: Piece) -> bool:
+def _goes_through(work: Workpiece, run: Run, piece: Piece) -> bool:
+    """Whether a run goes on into a part: into it by name, or along the bone whose largest part it is."""
     part = piece.part
     if run.into == part.id:
         return len(run.path) > 1
-    return part.layer == 0 and part.bone in run.path
+    largest = max(work.on_bone[part.bone], key=lambda p: p.solid.volume_mm3)
+    return part.layer == 0 and part.bone in run.path and largest is piece
 
 
 def _own_wire(work: Workpiece, piece: Piece, run: Run) -> list[Fix]:

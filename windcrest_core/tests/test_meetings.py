@@ -320,6 +320,19 @@ class AnyFigureTest(unittest.TestCase):
                 self.assertLess(at[earlier], at[later])
 
 
+class CareTest(unittest.TestCase):
+    def test_glue_and_heat_gun_carry_their_cautions(self) -> None:
+        for rule, words in (("instant", "never cotton"), ("epoxy", "skin sensitive")):
+            order = planned(figure_of(part("lid", "glue", HEAD)), context(glue=rule)).order
+            glued = next(step for step in order.steps if step.key == "lid.join.1")
+            self.assertIn(words, spoken(glued.caution))
+        how = {"hardened": "heat_gun"}
+        order = planned(figure_of(part("horn", "press", HEAD, how=how))).order
+        set_hard = next(step for step in order.steps if step.key == "horn.cover.1")
+        self.assertIn("heat gun", spoken(set_hard.label))
+        self.assertIn("moving", spoken(set_hard.caution))
+
+
 class ConflictTest(unittest.TestCase):
     def test_a_host_that_is_raw_for_one_and_cured_for_another(self) -> None:
         """Pressed into both the head and what lies on it cured: one of them cannot be."""

@@ -58,7 +58,7 @@ def _foot(fit: Fit, count: int, name: str, tip: float) -> Iterator[Part]:
             last,
             shape,
             contact=True,
-            meeting={"kind": "press" if name == "claw" else "blend"},
+            **(fit.on_at(last, start, "press") if name == "claw" else {}),
             feature="claw" if name == "claw" else None,
             **SMALL,
         )
