@@ -37,7 +37,12 @@ def two_hundred() -> list[Step]:
             minutes=5,
             into_oven=True,
             needs=[
-                Need(key=f"step{n - back}", reason="a reason", cured=back == 34, kind="under")
+                Need(
+                    key=f"step{n - back}",
+                    reason="a reason",
+                    between="bake" if back == 34 else "any",
+                    kind="under",
+                )
                 for back in (1, 2, 5, 13, 21, 34)
                 if n >= back
             ],
