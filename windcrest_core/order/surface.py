@@ -17,7 +17,7 @@ from windcrest_core.step_keys import What, bake_key, step_key
 from windcrest_core.steps import Need, Step
 
 CONDITION_MIN, CONDITION_PER_G = 2.0, 0.08  # by hand, kneaded in pieces of a palmful [A]
-DROPS_PER_100_G = 4.0  # of softener in clay that crumbles [A]
+DROPS_PER_100_G = 4  # of softener in clay that crumbles [A]
 SMOOTH_MIN, SMOOTH_PER_CM2 = 2.0, 0.04  # [A]
 DRY_MIN = 30.0  # a film of liquid, before texture and before heat [S]
 PATCHED_FROM_MIN, PATCH_MM, PATCH_MIN = 20.0, 20.0, 5.0  # a texture is tried on scrap first [A]

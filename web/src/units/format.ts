@@ -152,7 +152,7 @@ export function value(amount: number, unit: Quantity["unit"], units: Units): str
     case "N":
       return inches(units)
         ? `${Number((amount / 4.4482216).toPrecision(2))} lbf`
-        : `${short(amount)} N`;
+        : `${Number(amount.toPrecision(2))} N`;
     case "Nmm":
       return inches(units) ? `${digits(amount / 112.984829, 1)} lbf·in` : `${short(amount)} N·mm`;
     case "cm3":
