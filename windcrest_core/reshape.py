@@ -22,7 +22,7 @@ from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.letting_go import let_go
 from windcrest_core.sheet.meetings import Blend
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.sheet.parts import Part
+from windcrest_core.sheet.parts import HARD, Part
 from windcrest_core.sheet.shapes import Shape
 from windcrest_core.units import scale_and_real_mm
 
@@ -76,7 +76,6 @@ def _runs_out_of(sheet: FigureSheet, operation: Operation) -> list[Operation]:
     ]
 
 
-HARD = ("tooth", "horn", "claw", "eye")
 WORN_UNBAKED = ("cotton",)
 
 

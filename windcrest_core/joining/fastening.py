@@ -25,6 +25,10 @@ WEIGHTS = 3.0  # of its own weight, carried about by it [A]
 G_MM_N = 9.80665e-3  # newtons a gram weighs
 SURELY = 0.5  # of what a glue may hold: its strength is known within half of it [A]
 MOST_PINS = 2
+SHORT_OF_END, SHORT_OF_THROUGH = (
+    0.7,
+    0.9,
+)  # of a part's length, of its host: no drill comes out again [A]
 DRILLED = (
     5 / 3
 )  # wood and the like may be drilled to a third of their thickness, clay to a fifth [A]
@@ -217,13 +221,10 @@ def _into(work: Workpiece, host: Piece) -> tuple[Where, float]:
     return "wall", host.wall_mm
 
 
-def _held(piece: Piece, needed_mm: float) -> tuple[float, float]:
-    """How deep the hole in the part itself is, and how much of that bears."""
-    room = 0.7 * piece.solid.greatest_thickness_mm if piece.core is None else piece.wall_mm
-    long = max(float(size) for size in piece.solid.half_extents[1]) * 1.4
-    room = max(room, long) if piece.core is None else room
-    deep = min(needed_mm, room)
-    return deep, deep
+def _deep_in(piece: Piece, needed_mm: float) -> float:
+    """How deep the hole in the part itself is: along its length, short of its end, or its wall over foil."""
+    long_mm = 2 * max(float(size) for size in piece.solid.half_extents[1])
+    return min(needed_mm, SHORT_OF_END * long_mm if piece.core is None else piece.wall_mm)
 
 
 def _hole(
@@ -232,11 +233,11 @@ def _hole(
     d = wire.diameter_mm
     metal = catalogue().wire_metal(wire)
     needed = pins.hole_deep_mm(load.push_n, load.lever_mm, d)
-    depth, bears = _held(piece, needed)
+    depth = _deep_in(piece, needed)
     into, room = _into(work, host)
-    inside = room if into == "armature" else min(needed, 0.9 * room)
+    inside = room if into == "armature" else min(needed, SHORT_OF_THROUGH * room)
     bent = yield_moment_nmm(wire.root_mm or d, metal.yield_mpa.value) / max(load.lever_mm, 1e-9)
-    sides = [pins.crushing_n(bears, load.lever_mm, d)]
+    sides = [pins.crushing_n(depth, load.lever_mm, d)]
     if into != "armature":
         sides.append(pins.crushing_n(inside, load.lever_mm, d))
     each = min(bent, *sides)

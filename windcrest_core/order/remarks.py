@@ -9,8 +9,7 @@ from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.order.joins import Join
 from windcrest_core.sheet.meetings import Blend, Lay
-
-HARD = ("tooth", "horn", "claw", "eye")  # features that are pressed in hard
+from windcrest_core.sheet.parts import HARD
 
 
 def apart_in_air(joined: list[Join]) -> list[Finding]:

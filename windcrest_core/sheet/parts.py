@@ -15,6 +15,8 @@ from windcrest_core.sheet.writing import Label
 
 Seat = Literal["eye", "nose", "mouth", "ear", "muzzle"]
 Feature = Literal["eye", "drawn_eye", "mouth", "tooth", "horn", "claw", "hair"]
+HARD: tuple[Feature, ...] = ("tooth", "horn", "claw", "eye")
+"""Features that are hard before they are pressed in."""
 Texture = Literal["smooth", "skin", "hair", "fur", "feathers", "scales", "cloth", "bark", "stone"]
 
 
