@@ -130,10 +130,12 @@ function WayCard({ way, busy, onTake }: { way: WayOn; busy: boolean; onTake: () 
         {way.because}
       </Text>
       <Text fontSize="sm">{costs.join(" · ")}</Text>
-      <Text fontSize="xs" color={way.too_scorched ? "stop" : "inkSoft"}>
-        Scorch in the end {way.scorch.toFixed(2)} of {way.scorch_limit}
-        {way.too_scorched ? ": it browns; take a way without the oven" : ""}
-      </Text>
+      {way.scorch > 0 ? (
+        <Text fontSize="xs" color={way.too_scorched ? "stop" : "inkSoft"}>
+          Scorch in the end {way.scorch.toFixed(2)} of {way.scorch_limit}
+          {way.too_scorched ? ": it browns; take a way without the oven" : ""}
+        </Text>
+      ) : null}
       {way.spoils.map((line) => (
         <Text key={line} fontSize="xs" color="stop">
           {line}

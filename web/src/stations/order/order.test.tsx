@@ -17,7 +17,7 @@ const MORE = {
   "GET /api/v1/mishaps": {
     broke: { words: "it broke off", of: "clay" },
     cracked: { words: "it cracked", of: "clay" },
-    wrong_piece: { words: "the wrong piece was bedded in", of: "bought" },
+    wrong_piece: { words: "the wrong piece is in", of: "bought" },
   },
   [`GET ${AT}/mend`]: [],
 };
