@@ -29,6 +29,7 @@ def ball_density_g_cm3(mass_g: float, across_mm: float) -> float:
     return mass_g / (math.pi / 6 * (across_mm / 10) ** 3)
 
 
+@lru_cache
 def typical_foil(packing: str) -> Property:
     """Density of foil squeezed so, before any ball of it is weighed."""
     value = FOIL_PACKED_G_CM3[packing]

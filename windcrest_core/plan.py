@@ -35,6 +35,7 @@ from windcrest_core.order.contradictions import without_conflicts
 from windcrest_core.order.finishing import chained
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.history import history, still_to_do
+from windcrest_core.order.meetings import PutOn, put_on
 from windcrest_core.order.model import OrderPlan
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
@@ -70,9 +71,11 @@ FIGURE = Station[Workpiece]()
 CHARACTER = Station[CharacterPlan](FIGURE)
 FRAME = Station[FramePlan](FIGURE)
 BULK = Station[BulkPlan](FIGURE)
-CLAY = Station[ClayPlan](FIGURE)
-COLOUR = Station[ColourPlan](FIGURE)
 FASTENED = Station[Fastened](FIGURE)
+CLAY = Station[ClayPlan](FIGURE, FASTENED)
+COLOUR = Station[ColourPlan](FIGURE)
+BAKE = Station[BakeStation](FIGURE)
+PUT_ON = Station[PutOn](FIGURE, FASTENED)
 DRAWING = Station[Drawing](FIGURE)
 
 
@@ -105,8 +108,8 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     wire_mm3 = wire_in_parts(work, {run.id: run.chosen.wire for run in frame.runs})
     wire = tuple(sorted(wire_mm3.items()))
     bulk = BULK.of(written, lambda seen: bulk_plan(on(weighed, seen), wire_mm3), wire)
-    clay = CLAY.of(written, lambda seen: clay_plan(on(weighed, seen), wire_mm3), wire)
     fast = FASTENED.of(written, lambda seen: fastened(on(weighed, seen)))
+    clay = CLAY.of(written, lambda seen: clay_plan(on(weighed, seen), wire_mm3, fast), wire)
     colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
@@ -124,11 +127,12 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         [step for step in making if not step.after_bakes], replace(laid, least=moved.least)
     )
     clay = by_stage(clay, placed)
-    bake = bake_station(
-        work,
-        _raw_by_bake(work, making, placed),
-        _inserts_from(work, placed),
-        _mended_by_bake(making, placed),
+    raw, inserts = _raw_by_bake(work, making, placed), _inserts_from(work, placed)
+    mended = _mended_by_bake(making, placed)
+    bake = BAKE.of(
+        written,
+        lambda seen: bake_station(on(weighed, seen), raw, inserts, mended),
+        repr((raw, inserts, mended)),
     )
     order = order_plan(
         work,
@@ -142,6 +146,9 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         reach,
         _raw_clay(clay),
         fast,
+        PUT_ON.of(
+            written, lambda seen: put_on(on(weighed, seen), placed, fast), tuple(placed.items())
+        ),
     )
     findings = [
         *character.findings,

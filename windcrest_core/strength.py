@@ -1,8 +1,10 @@
-"""When round wire bends for good. Units mm, MPa, N·mm."""
+"""What a gram weighs, and when round wire bends for good. Units mm, N, MPa, N·mm."""
 
 from __future__ import annotations
 
 import math
+
+G_MM_N = 9.80665e-3  # newtons a gram weighs
 
 
 def yield_moment_nmm(diameter_mm: float, yield_mpa: float, strands: int = 1) -> float:

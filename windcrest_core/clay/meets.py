@@ -6,10 +6,13 @@ a pin: here `cover`, `join`, `join` and `pin` of a part's step keys.
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+from functools import cached_property
+
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Text, said
-from windcrest_core.joining.fastening import fastening
+from windcrest_core.joining.fastening import Fastened
 from windcrest_core.joining.telling import drill_words
 from windcrest_core.sheet.meetings import Blend, Dress, Lay, Pin, Press, Rest
 from windcrest_core.sheet.parts import Part
@@ -38,19 +41,23 @@ def _waits_for_the_body(work: Workpiece) -> Between:
     return "any" if work.context.rules.bake_school == "one_bake" else "bake"
 
 
-def after_the_body(work: Workpiece) -> list[Need]:
-    """The body is there, and by two schools cured, before what handling it would smear."""
-    between = _waits_for_the_body(work)
-    return [
-        Need(
-            key=first_key(piece.part),
-            reason=said("clay.body_cured_before_what_handling"),
-            between=between,
-            kind="smear",
-        )
-        for piece in work.clay_pieces
-        if piece.part.of_the_body
-    ]
+@dataclass(frozen=True)
+class Forming:
+    """What the steps of clay follow from: the figure, and what holds what is put on it."""
+
+    work: Workpiece
+    fast: Fastened
+
+    @cached_property
+    def after_the_body(self) -> list[Need]:
+        """The body is there, and by two schools cured, before what handling it would smear."""
+        between = _waits_for_the_body(self.work)
+        reason = said("clay.body_cured_before_what_handling")
+        return [
+            Need(key=first_key(piece.part), reason=reason, between=between, kind="smear")
+            for piece in self.work.clay_pieces
+            if piece.part.of_the_body
+        ]
 
 
 def blended_with(work: Workpiece, piece: Piece) -> list[str]:
@@ -63,9 +70,9 @@ def blended_with(work: Workpiece, piece: Piece) -> list[str]:
     return [first_key(host.part) for host in _clay_hosts(work, piece)]
 
 
-def on_its_hosts(work: Workpiece, piece: Piece) -> list[Need]:
+def on_its_hosts(forming: Forming, piece: Piece) -> list[Need]:
     """What is formed where it stays waits for what is under it."""
-    part, meeting = piece.part, piece.part.meeting
+    work, part, meeting = forming.work, piece.part, piece.part.meeting
     needs = []
     if isinstance(meeting, Lay | Rest):
         hosts = _clay_hosts(work, piece)
@@ -99,7 +106,7 @@ def on_its_hosts(work: Workpiece, piece: Piece) -> list[Need]:
         for key in part.rests_on
         if work.sheet.part(key).stock is None
     ]
-    return [*needs, *after_the_body(work)] if part.delicate else needs
+    return [*needs, *forming.after_the_body] if part.delicate else needs
 
 
 def hard(part: Part) -> Need:
@@ -156,17 +163,17 @@ def with_beds(work: Workpiece, steps: list[Step]) -> list[Step]:
     ]
 
 
-def put_on(work: Workpiece, piece: Piece, before: list[Need], minutes: float) -> list[Step]:
+def put_on(forming: Forming, piece: Piece, before: list[Need], minutes: float) -> list[Step]:
     """Put on when all is baked and painted, over a drilled pin where it has one; or pinned and closed with a
     raw collar that goes into the oven."""
-    part, meeting = piece.part, piece.part.meeting
+    work, part, meeting = forming.work, piece.part, piece.part.meeting
     cured = [
         Need(key=first_key(host.part), reason=said("clay.put_on_cured_clay"), between="bake")
         for host in _clay_hosts(work, piece)
     ]
     collar = isinstance(meeting, Pin) and meeting.closed == "collar"
     host, drilled = work.joined_to(piece), []
-    held = None if host is None or isinstance(meeting, Dress) else fastening(work, piece, host)
+    held = forming.fast.held.get(part.id)
     if host is not None and held is not None and held.pin is not None:
         drilled = [
             Step(

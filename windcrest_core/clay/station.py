@@ -13,6 +13,7 @@ from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps, texture_minutes
 from windcrest_core.facts import Input, Quantity, Why, said
+from windcrest_core.joining.fastening import Fastened
 from windcrest_core.kept import PER_PART
 from windcrest_core.packs import cheapest
 from windcrest_core.step_keys import step_key
@@ -33,12 +34,13 @@ def _why(skin_mm3: float, wire_mm3: float, density: float, source: str) -> Why:
     )
 
 
-def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
+def clay_plan(work: Workpiece, wire_mm3: dict[str, float], fast: Fastened) -> ClayPlan:
     """Clay of every part and of the whole figure.
 
     Parameters
     ----------
     wire_mm3 : volume of wire inside each part; it takes clay's place where there is no core.
+    fast : what holds what is put on.
     """
     shelf, rules = catalogue(), work.context.rules
     parts = []
@@ -89,7 +91,7 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float]) -> ClayPlan:
         packs=sum(pack.count for total in totals for pack in total.packs),
         cost=sum(total.cost for total in totals),
         findings=clay_findings(work, totals),
-        steps=clay_steps(work),
+        steps=clay_steps(work, fast),
     )
 
 

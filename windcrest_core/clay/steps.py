@@ -6,7 +6,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.meets import (
-    after_the_body,
+    Forming,
     beds,
     blended_with,
     first_key,
@@ -17,7 +17,7 @@ from windcrest_core.clay.meets import (
 )
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.facts import Text, said
-from windcrest_core.joining.contact import contact
+from windcrest_core.joining.fastening import Fastened
 from windcrest_core.practice import practised
 from windcrest_core.precedence import reachable, waiting_for
 from windcrest_core.sheet.meetings import Press
@@ -63,14 +63,14 @@ def _formed_min(piece: Piece) -> float:
     return float(6 + 2.5 * size**0.6 + (12 if piece.part.delicate else 0))
 
 
-def clay_steps(work: Workpiece) -> list[Step]:
+def clay_steps(work: Workpiece, fast: Fastened) -> list[Step]:
     """Covering and forming, pressing in and putting on, as every part's meeting has it."""
     cored = {key for key, share in work.shares.items() if share.core_mm3 > 50}
-    alike = _nth_alike(work)
+    alike, forming = _nth_alike(work), Forming(work, fast)
     steps = [
         step
         for piece in work.figure.pieces
-        for step in _part_steps(work, piece, piece.part.id in cored, alike[piece.part.id])
+        for step in _part_steps(forming, piece, piece.part.id in cored, alike[piece.part.id])
     ]
     return _labels_apart(work, with_beds(work, steps))
 
@@ -133,10 +133,10 @@ def _nth_alike(work: Workpiece) -> dict[str, int]:
     return found
 
 
-def _bought_steps(work: Workpiece, piece: Piece) -> list[Step]:
+def _bought_steps(forming: Forming, piece: Piece) -> list[Step]:
     """A bought or carved piece: pressed into clay, fixed in its place before the clay round it, or got now
     and put on when all is painted."""
-    part = piece.part
+    work, part = forming.work, piece.part
     material = catalogue().stock_materials[part.stock or ""].label
     get = Step(
         key=step_key(part.id, "get"),
@@ -149,7 +149,7 @@ def _bought_steps(work: Workpiece, piece: Piece) -> list[Step]:
     )
     got = Need(key=get.key, reason=said("clay.got_and_cut_before_it"))
     if part.pressed and part.lies_on is not None:
-        pressed = _pressed_in(work, piece, [got], BEAD_MIN)
+        pressed = _pressed_in(forming, piece, [got], BEAD_MIN)
         bead = get.model_copy(
             update={
                 "moot_with": [pressed.key],
@@ -160,9 +160,9 @@ def _bought_steps(work: Workpiece, piece: Piece) -> list[Step]:
         )
         return [bead, pressed]
     if part.apart:
-        return [get, *_place_for(piece, got), *put_on(work, piece, [got], 10)]
+        return [get, *_place_for(piece, got), *put_on(forming, piece, [got], 10)]
     if part.pressed:
-        return [get, _pressed_in(work, piece, [got], 8)]
+        return [get, _pressed_in(forming, piece, [got], 8)]
     held = any(p.part.delicate for p in work.on_bone.get(part.bone, []) if p.part.stock is None)
     wire = Need(key=JOIN, reason=said("clay.wire_before_what_it_holds"), kind="wire")
     fix = Step(
@@ -171,7 +171,7 @@ def _bought_steps(work: Workpiece, piece: Piece) -> list[Step]:
         station="clay",
         part=part.id,
         minutes=8,
-        needs=[got, wire, *(after_the_body(work) if held else [])],
+        needs=[got, wire, *(forming.after_the_body if held else [])],
         into_oven=True,
         label=said("clay.fix_the_in_its_place", part=part.label),
     )
@@ -222,12 +222,12 @@ def _closes_round(work: Workpiece, piece: Piece) -> list[Need]:
     ]
 
 
-def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[Step]:
-    part = piece.part
+def _part_steps(forming: Forming, piece: Piece, cored: bool, nth: int) -> list[Step]:
+    work, part = forming.work, piece.part
     if is_putty(part.stock):
         return [_putty_step(piece)]
     if part.stock is not None:
-        return _bought_steps(work, piece)
+        return _bought_steps(forming, piece)
     before = []
     if cored:
         before.append(
@@ -255,7 +255,7 @@ def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[St
         + (GUN_MIN if by_gun else 0),
         needs=before
         if away
-        else [*before, *on_its_hosts(work, piece), *_closes_round(work, piece)],
+        else [*before, *on_its_hosts(forming, piece), *_closes_round(work, piece)],
         one_with=blended_with(work, piece),
         into_oven=not by_gun,
         label=said("clay.form_and_set_by_gun", part=part.label)
@@ -263,11 +263,10 @@ def _part_steps(work: Workpiece, piece: Piece, cored: bool, nth: int) -> list[St
         else _form_words(part, cored),
         caution=said("clay.keep_the_heat_gun_moving") if by_gun else "",
     )
-    hardened = [hard(part)]
     if part.pressed:
-        return [form, _pressed_in(work, piece, hardened, minutes_of(10, volume, nth))]
+        return [form, _pressed_in(forming, piece, [hard(part)], minutes_of(10, volume, nth))]
     if part.apart or part.lifts_off:
-        return [form, *put_on(work, piece, hardened, minutes_of(10, volume, nth))]
+        return [form, *put_on(forming, piece, [hard(part)], minutes_of(10, volume, nth))]
     return [form]
 
 
@@ -281,16 +280,15 @@ def _form_words(part: Part, cored: bool) -> Text:
     return said("clay.form_the", part=part.label)
 
 
-def _press_words(work: Workpiece, piece: Piece) -> Text:
+def _press_words(forming: Forming, piece: Piece) -> Text:
     """Into what, with the socket that is pressed for it first: as deep as it is sunk, with a ball tool as thick."""
-    part = piece.part
+    work, part = forming.work, piece.part
     first = work.figure.piece(part.mirror_of) if part.mirror_of else piece  # a pair is alike
-    host = work.joined_to(first)
-    if host is None:
+    host, meets = work.joined_to(first), forming.fast.meets.get(first.part.id)
+    if host is None or meets is None:
         return said("clay.press_in_the", part=part.label)
     label = (work.joined_to(piece) or host).part.label
     piece = first
-    meets = contact(piece.solid, host.solid)
     fresh = isinstance(part.meeting, Press) and part.meeting.bed == "fresh"
     if meets.apart_mm > 0 or meets.sunk_mm < LEAST_SOCKET_MM:
         return said("clay.press_in_the", part=part.label)
@@ -305,7 +303,7 @@ def _press_words(work: Workpiece, piece: Piece) -> Text:
     return said("clay.on_a_fresh_bed", host=label, press=said_of) if fresh else said_of
 
 
-def _pressed_in(work: Workpiece, piece: Piece, before: list[Need], minutes: float) -> Step:
+def _pressed_in(forming: Forming, piece: Piece, before: list[Need], minutes: float) -> Step:
     """Into the raw clay of its hosts, or a bed of fresh clay on them."""
     part = piece.part
     return Step(
@@ -314,9 +312,9 @@ def _pressed_in(work: Workpiece, piece: Piece, before: list[Need], minutes: floa
         station="clay",
         part=part.id,
         minutes=minutes,
-        needs=[*before, *beds(work, piece)],
+        needs=[*before, *beds(forming.work, piece)],
         into_oven=True,
-        label=_press_words(work, piece),
+        label=_press_words(forming, piece),
     )
 
 

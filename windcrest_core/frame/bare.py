@@ -18,13 +18,13 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
-from windcrest_core.frame.mechanics import G_MM_N
 from windcrest_core.frame.paths import cover_mm, part_weights, segments, wired_pieces
 from windcrest_core.frame.routes import route
 from windcrest_core.frame.statics import Loads
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.runs import Run
+from windcrest_core.strength import G_MM_N
 
 SAMPLES = 17
 SLENDER = 3.0  # times as long as thick [A]

@@ -17,8 +17,8 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.errors import SheetError
 from windcrest_core.facts import Frozen, Text, said
-from windcrest_core.frame.mechanics import G_MM_N
 from windcrest_core.given.stores import BendTest, Stores, WireCoil
+from windcrest_core.strength import G_MM_N
 
 STATIONS = 101
 ROUNDS = 60

@@ -60,6 +60,12 @@ def rounded_up_mm(length_mm: float) -> float:
     return math.ceil(length_mm / CUT_STEP_MM - 1e-9) * CUT_STEP_MM
 
 
+def _held_where(end: End) -> Text:
+    if end == "anchor":
+        return said("frame.in_the_core")
+    return said("frame.in_the_foil") if end == "pushed" else said("frame.laid_along")
+
+
 @dataclass(frozen=True)
 class Cutting:
     """What decides the cut of a run, whatever its gauge.
@@ -102,11 +108,7 @@ class Cutting:
             case "pin":
                 return of(said("frame.pin_into_what_it_carries"), self.pin_mm(diameter_mm))
             case "anchor" | "bound" | "taped" | "pushed":
-                where = {
-                    "anchor": said("frame.in_the_core"),
-                    "pushed": said("frame.in_the_foil"),
-                }.get(end, said("frame.laid_along"))
-                label = said("frame.the_greater_of_and_d", end=end, where=where)
+                label = said("frame.the_greater_of_and_d", end=end, where=_held_where(end))
                 return of(label, anchor_mm(diameter_mm))
             case "head_loop":
                 loop = self.head_loop_mm

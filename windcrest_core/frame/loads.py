@@ -12,11 +12,11 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import JointLoad
-from windcrest_core.frame.mechanics import G_MM_N
 from windcrest_core.frame.paths import TRUNK, run_points, wired_pieces
 from windcrest_core.frame.statics import Loads
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.runs import End, Run
+from windcrest_core.strength import G_MM_N
 
 
 def crossed_joints(work: Workpiece, run: Run, ends: tuple[End, End]) -> list[str]:

@@ -6,8 +6,6 @@ import math
 
 from windcrest_core.facts import Text, said
 
-G_MM_N = 9.80665e-3  # newtons a gram weighs
-
 
 def bending_effort_nmm(diameter_mm: float, yield_mpa: float, strands: int = 1) -> float:
     """Moment that bends the wire fully: n σ d³/6, N·mm (plastic section modulus of a circle).

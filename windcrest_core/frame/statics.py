@@ -14,7 +14,7 @@ import numpy as np
 import shapely
 
 from windcrest_core.body.skeleton import Array
-from windcrest_core.frame.mechanics import G_MM_N
+from windcrest_core.strength import G_MM_N
 
 
 @dataclass(frozen=True)

@@ -50,7 +50,8 @@ from windcrest_core.frame.paths import (
 )
 from windcrest_core.frame.stance import stance_of, wires_of
 from windcrest_core.frame.statics import Loads, Weight, reactions
-from windcrest_core.joining.fastening import load_on, pinned_by
+from windcrest_core.joining.fastening import load_on
+from windcrest_core.joining.pin_choice import pinned_by
 from windcrest_core.joining.pin_mechanics import Load
 from windcrest_core.sheet.runs import End, Run
 from windcrest_core.stand.holding import holding

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.facts import Text, said
-from windcrest_core.joining.fastening import PinHole, Where
+from windcrest_core.joining.pin_choice import PinHole, Where
 
 INTO: dict[Where, Text] = {
     "clay": "",

@@ -7,13 +7,8 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.joining.fastening import (
-    DRILLABLE,
-    Fastened,
-    Fastening,
-    PinHole,
-    pinned_by,
-)
+from windcrest_core.joining.fastening import Fastened, Fastening
+from windcrest_core.joining.pin_choice import DRILLABLE, PinHole, pinned_by
 from windcrest_core.joining.pin_mechanics import thickest_pin_mm
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.meetings import Glue, Pin

@@ -13,7 +13,8 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.facts import Frozen, Text, said
-from windcrest_core.joining.fastening import Fastened, Fastening, Own, PinHole, Towards, Where
+from windcrest_core.joining.fastening import Fastened, Fastening
+from windcrest_core.joining.pin_choice import Own, PinHole, Towards, Where
 from windcrest_core.joining.telling import drill_words
 from windcrest_core.sheet.meetings import Dress, Pin
 from windcrest_core.step_keys import step_key

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.joining.fastening import Fastened
+from windcrest_core.order.joins import Join, joins
 from windcrest_core.sheet.meetings import Blend, Dress, Glue, Lay, MeetingKind, Pin, Press, Rest
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
@@ -31,14 +34,23 @@ class MeetingPlan(Frozen):
     follows: list[Text]
 
 
-def meetings(work: Workpiece, placed: dict[str, int], fast: Fastened) -> list[MeetingPlan]:
-    """Every part's meeting.
+@dataclass(frozen=True)
+class PutOn:
+    """How each part is put on, and what is glued, pinned or blended at each join."""
+
+    meetings: list[MeetingPlan]
+    joins: list[Join]
+
+
+def put_on(work: Workpiece, placed: dict[str, int], fast: Fastened) -> PutOn:
+    """Every part's meeting and every join.
 
     Parameters
     ----------
     placed : the bake of each step, by its key.
     """
-    return [_meeting(work, piece, placed, fast) for piece in work.figure.pieces]
+    rows = [_meeting(work, piece, placed, fast) for piece in work.figure.pieces]
+    return PutOn(rows, joins(work, placed, fast))
 
 
 def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int], fast: Fastened) -> MeetingPlan:

@@ -11,8 +11,7 @@ from windcrest_core.joining.fastening import Fastened
 from windcrest_core.order.contradictions import Conflict, conflict_findings
 from windcrest_core.order.fastened import fastened_findings
 from windcrest_core.order.forcing import Rearranged, move_findings
-from windcrest_core.order.joins import joins
-from windcrest_core.order.meetings import meetings
+from windcrest_core.order.meetings import PutOn
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.order.remarks import apart_in_air, order_findings
@@ -42,6 +41,7 @@ def order_plan(
     reach: ReachPlan,
     clay: RawClay,
     fast: Fastened,
+    put_on: PutOn,
 ) -> OrderPlan:
     """Schedule what the stations declared.
 
@@ -50,14 +50,15 @@ def order_plan(
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
     bakes : one step a bake, in order. finishing : the rest. moved : what the sculptor moved.
     conflicts : meetings that were given up. saved : what would save a bake. clay : what is opened for each bake. fast : what holds what is put on.
+    put_on : how each part is, in these bakes.
     """
     done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
     numbered: list[tuple[int, Step]] = []
-    for number, bake in enumerate(bakes, start=1):
-        here = [s for s in making if placed.get(s.key) == number]
-        round_it = surface_steps(work, _baked(work, number, here, clay))
-        before = _in_order(_conditioned_first([*here, *round_it]), rank, moved.beside)
+    baked = [_baked(work, number, making, placed, clay) for number in range(1, len(bakes) + 1)]
+    for number, (bake, one) in enumerate(zip(bakes, baked, strict=True), start=1):
+        round_it = surface_steps(work, one)
+        before = _in_order(_conditioned_first([*one.steps, *round_it]), rank, moved.beside)
         numbered += [(number, step) for step in before]
         numbered.append((number, _waiting_for(bake, before)))
     over = [s for s in making if s.after_bakes or placed[s.key] > len(bakes)]
@@ -93,9 +94,9 @@ def order_plan(
     hands = sum(step.minutes for step in steps)
     return OrderPlan(
         steps=steps,
-        meetings=meetings(work, placed, fast),
-        joins=(joined := joins(work, placed, fast)),
-        bakes=[_group(work, number, making, placed) for number in range(1, len(bakes) + 1)],
+        meetings=put_on.meetings,
+        joins=put_on.joins,
+        bakes=[_group(one, making, placed) for one in baked],
         hands_min=Quantity(
             value=hands,
             unit="min",
@@ -123,7 +124,7 @@ def order_plan(
             *conflict_findings(work, conflicts),
             *saved,
             *order_findings(work),
-            *apart_in_air(joined),
+            *apart_in_air(put_on.joins),
             *fastened_findings(work, fast),
             *reach_findings(work, reach),
             *move_findings(moved.states),
@@ -135,7 +136,10 @@ OF_A_BAKE: tuple[StepKind, ...] = ("bake", "condition", "smooth", "texture", "lo
 """Steps that a bake has round it: they go where it goes."""
 
 
-def _baked(work: Workpiece, number: int, here: list[Step], clay: RawClay) -> Baked:
+def _baked(
+    work: Workpiece, number: int, making: list[Step], placed: dict[str, int], clay: RawClay
+) -> Baked:
+    here = [step for step in making if placed.get(step.key) == number]
     formed = [step.part for step in here if step.kind == "form" and step.part]
     parts = [work.sheet.part(key) for key in formed]
     return Baked(
@@ -144,6 +148,7 @@ def _baked(work: Workpiece, number: int, here: list[Step], clay: RawClay) -> Bak
         parts,
         clay.grams.get(number, {}),
         {k: clay.texture_min[k] for k in formed if clay.texture_min.get(k)},
+        look_lines(work, parts, here),
     )
 
 
@@ -161,11 +166,8 @@ def _conditioned_first(steps: list[Step]) -> list[Step]:
 
 def _waiting_for(bake: Step, before: list[Step]) -> Step:
     """A bake with everything that goes into it."""
-    needs = [
-        Need(key=step.key, reason=said("order.made_before_it_is_baked"))
-        for step in before
-        if step.into_oven
-    ]
+    reason = said("order.made_before_it_is_baked")
+    needs = [Need(key=step.key, reason=reason) for step in before if step.into_oven]
     return bake.model_copy(update={"needs": needs})
 
 
@@ -195,24 +197,22 @@ def _in_order(steps: list[Step], rank: dict[str, int], beside: dict[str, str]) -
     return [by_key[key] for key in sooner_first(before, lambda key: wanted[key])]
 
 
-def _group(work: Workpiece, number: int, making: list[Step], placed: dict[str, int]) -> BakeGroup:
-    here = [step for step in making if placed.get(step.key) == number]
-    raw = [
-        step.part
-        for step in here
-        if step.into_oven and step.part is not None and step.kind == "form"
-    ]
+def _group(baked: Baked, making: list[Step], placed: dict[str, int]) -> BakeGroup:
     reasons = {
         need.reason
         for step in making
         for need in step.needs
-        if not step.after_bakes and need.cured and placed.get(need.key) == number
+        if need.cured and not step.after_bakes and placed.get(need.key) == baked.number
     }
     return BakeGroup(
-        number=number,
-        parts=raw,
+        number=baked.number,
+        parts=[
+            step.part
+            for step in baked.steps
+            if step.into_oven and step.part is not None and step.kind == "form"
+        ],
         because=said("reasons", texts=sorted(reasons, key=by_code))
         if reasons
         else said("order.the_last_bake_cures_all"),
-        look=look_lines(work, [work.sheet.part(key) for key in raw], here),
+        look=baked.look,
     )

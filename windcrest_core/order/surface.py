@@ -50,14 +50,15 @@ def bake_thing(number: int) -> str:
 
 @dataclass(frozen=True)
 class Baked:
-    """What goes into one bake: its steps, the parts that are raw in it, g of each clay by its label, and the minutes
-    that the texture of each part takes."""
+    """What goes into one bake: its steps, the parts that are raw in it, g of each clay by its label, the minutes
+    that the texture of each part takes, and what to look over before it."""
 
     number: int
     steps: list[Step]
     parts: list[Part]
     grams: dict[str, float]
     texture_min: dict[str, float]
+    look: list[Text]
 
 
 def surface_steps(work: Workpiece, bake: Baked) -> list[Step]:
@@ -68,7 +69,7 @@ def surface_steps(work: Workpiece, bake: Baked) -> list[Step]:
         return []
     made = [_conditioned(bake), _smoothed(work, bake, fed), _textured(work, bake, fed)]
     surface = [step for step in made if step is not None]
-    surface.append(_looked_over(work, bake, [*fed, *surface]))
+    surface.append(_looked_over(bake, [*fed, *surface]))
     over = bake.number in ran or bake_key(bake.number) in done
     return [step for step in surface if not over or step.key in done]
 
@@ -101,6 +102,7 @@ def _smoothed(work: Workpiece, bake: Baked, fed: list[Step]) -> Step | None:
     if not parts:
         return None
     liquid = LIQUIDS[work.context.rules.smoothing]
+    formed = said("order.formed_before_it_is_smoothed")
     area_cm2 = sum(_skin_cm2(work, part) for part in parts)
     return Step(
         key=_key(bake, "smooth"),
@@ -109,7 +111,7 @@ def _smoothed(work: Workpiece, bake: Baked, fed: list[Step]) -> Step | None:
         label=said("order.smooth", how=liquid.words),
         minutes=SMOOTH_MIN + SMOOTH_PER_CM2 * area_cm2,
         wait_min=liquid.dry_min,
-        needs=[Need(key=s.key, reason=said("order.formed_before_it_is_smoothed")) for s in fed],
+        needs=[Need(key=s.key, reason=formed) for s in fed],
         caution=liquid.caution,
     )
 
@@ -132,6 +134,7 @@ def _textured(work: Workpiece, bake: Baked, fed: list[Step]) -> Step | None:
         said("order.texture.on", texture=name, parts=labels) for name, labels in rows.items()
     ]
     tried = minutes > PATCHED_FROM_MIN
+    formed = said("order.formed_before_it_is_textured")
     smooth = _key(bake, "smooth")
     reason = said("order.smoothed_and_dry_before_texture")
     return Step(
@@ -143,20 +146,21 @@ def _textured(work: Workpiece, bake: Baked, fed: list[Step]) -> Step | None:
         else said("order.texture", where=where),
         minutes=minutes + (PATCH_MIN if tried else 0.0),
         needs=[
-            *(Need(key=s.key, reason=said("order.formed_before_it_is_textured")) for s in fed),
+            *(Need(key=s.key, reason=formed) for s in fed),
             Need(key=smooth, reason=reason, kind="film"),
         ],
     )
 
 
-def _looked_over(work: Workpiece, bake: Baked, before: list[Step]) -> Step:
+def _looked_over(bake: Baked, before: list[Step]) -> Step:
+    reason = said("order.looked_over_when_all_is")
     return Step(
         key=_key(bake, "look"),
         kind="look",
         station="bake",
-        label=said("order.look", lines=look_lines(work, bake.parts, bake.steps)),
+        label=said("order.look", lines=bake.look),
         minutes=LOOK_MIN,
-        needs=[Need(key=step.key, reason=said("order.looked_over_when_all_is")) for step in before],
+        needs=[Need(key=step.key, reason=reason) for step in before],
     )
 
 

@@ -12,10 +12,10 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.catalogue.wire_words import read_wire
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.bend_test import droop_mm, tested_yield_mpa, wire_yield
-from windcrest_core.frame.mechanics import G_MM_N, bending_effort_nmm
+from windcrest_core.frame.mechanics import bending_effort_nmm
 from windcrest_core.given.load import load_stores
 from windcrest_core.given.stores import BendTest, Stores
-from windcrest_core.strength import yield_moment_nmm
+from windcrest_core.strength import G_MM_N, yield_moment_nmm
 from windcrest_core.tests.support import biped, context, planned, refused, spoken
 
 ALUMINIUM = (69.0, 2.70)

@@ -17,7 +17,6 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import SheetError
 from windcrest_core.frame.gauges import lightest, tried
 from windcrest_core.frame.mechanics import (
-    G_MM_N,
     bending_effort_nmm,
     buckling_n,
     tip_force_n,
@@ -31,7 +30,7 @@ from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.runs import End
 from windcrest_core.stand.counterweight import righting_g
 from windcrest_core.stand.standing import circle, rectangle, standing
-from windcrest_core.strength import yield_moment_nmm
+from windcrest_core.strength import G_MM_N, yield_moment_nmm
 from windcrest_core.tests.support import (
     asked,
     biped,

@@ -14,8 +14,9 @@ from windcrest_core.body.workpiece import workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.given.progress import Progress
 from windcrest_core.joining.contact import contact
-from windcrest_core.joining.fastening import MOST_PINS, Fastening, fastening
+from windcrest_core.joining.fastening import Fastening, fastening
 from windcrest_core.joining.glue_mechanics import bending_mpa, holds_n
+from windcrest_core.joining.pin_choice import MOST_PINS
 from windcrest_core.joining.pin_mechanics import (
     BEARING_MPA,
     crushing_n,

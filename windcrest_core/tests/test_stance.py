@@ -12,7 +12,6 @@ from hypothesis import strategies as st
 from windcrest_core.catalogue import catalogue
 from windcrest_core.frame.gauges import gauge_table, tried
 from windcrest_core.frame.mechanics import (
-    G_MM_N,
     bends_it_lives,
     poseable_gap_mm,
     tip_force_n,
@@ -23,7 +22,7 @@ from windcrest_core.sheet.base import Base
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.stand.base import base_mass_g, fits_pegs
-from windcrest_core.strength import yield_moment_nmm
+from windcrest_core.strength import G_MM_N, yield_moment_nmm
 from windcrest_core.tests.support import (
     asked,
     biped,
