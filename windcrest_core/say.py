@@ -19,6 +19,7 @@ from typing import NamedTuple
 
 from windcrest_core.facts import Said, Speaker, Text, Value
 from windcrest_core.measures import Units, minutes_words
+from windcrest_core.names import listed, numbered
 
 Shown = Callable[[Units, float], str]
 
@@ -107,6 +108,12 @@ def _hole(name: str, way: str) -> Hole:
     return hole
 
 
+def _takes_no_article(name: Value | None) -> bool:
+    """Whether a name, or the first of several, has a number: one does not say "the claw 2"."""
+    first = name[0] if isinstance(name, list) and name else name
+    return isinstance(first, str) and numbered(first)
+
+
 class Sayer(Speaker):
     """Says in `units` what is said, from `words` (code → sentence)."""
 
@@ -122,10 +129,16 @@ class Sayer(Speaker):
             return text
         if not text.values and (same := self._same.get(text.code)) is not None:
             return same
-        told = "".join(
-            part if isinstance(part, str) else self._filled(part, text)
-            for part in parts_of(self.words[text.code])
-        )
+        told = ""
+        for part in parts_of(self.words[text.code]):
+            if isinstance(part, str):
+                told += part
+            else:
+                filled = self._filled(part, text)
+                if _takes_no_article(text.values.get(part.name)):
+                    filled = filled[:1].upper() + filled[1:] if told.endswith("The ") else filled
+                    told = told.removesuffix("the ").removesuffix("The ")
+                told += filled
         if not text.values:
             self._same[text.code] = told
         return told
@@ -158,7 +171,5 @@ class Sayer(Speaker):
     def _listed(self, value: Value, between: str) -> str:
         if not isinstance(value, str | Said | int | float):
             told = [self.say(one) for one in value]
-            if between:
-                return between.join(told)
-            return " and ".join([", ".join(told[:-1]), told[-1]] if len(told) > 1 else told)
+            return between.join(told) if between else listed(told)
         return self.say(value) if isinstance(value, str | Said) else str(value)

@@ -42,7 +42,7 @@ def bed_findings(
             station="order",
             severity="note",
             subject=host.part.id if host else pressed[0].id,
-            title=said("order.bed.saves", parts=[p.label for p in pressed][:NAMED], bakes=before),
+            title=said("order.bed.saves", parts=[p.label for p in pressed], bakes=before),
             reason=said("order.bed.saves.why", after=after),
             numbers={"bakes": float(before), "bakes_after": float(after)},
             fixes=[
@@ -59,9 +59,6 @@ def bed_findings(
             ],
         )
     ]
-
-
-NAMED = 3
 
 
 def _bakes(steps: list[Step], placed: dict[str, int]) -> int:

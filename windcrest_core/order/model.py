@@ -13,13 +13,16 @@ from windcrest_core.steps import Need, StepKind
 
 class StepPlan(Frozen):
     """A step in its place: `bake` is the bake it goes into, none for work after the last. One that is
-    `movable` may be put elsewhere by hand, if its reasons allow."""
+    `movable` may be put elsewhere by hand, if its reasons allow. The steps of small things alike are one:
+    `parts` has all that it makes, `part` the first of them, `with_it` the keys of the steps done with it."""
 
     key: str
+    with_it: list[str]
     kind: StepKind
     label: Text
     station: str
     part: str | None
+    parts: list[str]
     bake: int | None
     minutes: float
     wait_min: float
@@ -28,6 +31,11 @@ class StepPlan(Frozen):
     ready: bool
     movable: bool
     caution: Text
+
+    @property
+    def keys(self) -> list[str]:
+        """Of all the steps that are done at once."""
+        return [self.key, *self.with_it]
 
 
 class BakeGroup(Frozen):
@@ -40,6 +48,8 @@ class BakeGroup(Frozen):
 
 
 class OrderPlan(Frozen):
+    """The steps in order, and what holds it together."""
+
     steps: list[StepPlan]
     bakes: list[BakeGroup]
     joins: list[Join]
@@ -49,3 +59,7 @@ class OrderPlan(Frozen):
     moves: list[MoveState]
     reach: ReachPlan
     findings: list[Finding]
+
+    def in_one_go(self, key: str) -> list[str]:
+        """The steps that are done with one, itself among them; of what is no step of this plan itself alone."""
+        return next((step.keys for step in self.steps if key in step.keys), [key])

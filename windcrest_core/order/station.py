@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.facts import Input, Quantity, Text, Why, by_code, said
+from windcrest_core.facts import Input, Quantity, Said, Text, Why, by_code, said
 from windcrest_core.findings import STATIONS, Finding
 from windcrest_core.joining.fastening import Fastened
+from windcrest_core.order.batches import Placed, batches, together
 from windcrest_core.order.contradictions import Conflict, conflict_findings
 from windcrest_core.order.fastened import fastened_findings
 from windcrest_core.order.forcing import Rearranged, move_findings
@@ -72,25 +73,9 @@ def order_plan(
         (0, step.model_copy(update={"needs": [*step.needs, *last]}) if not step.needs else step)
         for step in _in_order(after, rank, moved.beside)
     ]
-    known = {step.key for _, step in numbered}
-    steps = [
-        StepPlan(
-            key=step.key,
-            kind=step.kind,
-            label=step.label,
-            station=step.station,
-            part=step.part,
-            bake=number or None,
-            minutes=step.minutes,
-            wait_min=step.wait_min,
-            needs=(needs := _through_bakes([n for n in step.needs if n.key in known], placed)),
-            done=step.key in done,
-            ready=all(need.key in done for need in needs),
-            movable=step.kind not in OF_A_BAKE and step.key not in done,
-            caution=step.caution,
-        )
-        for number, step in numbered
-    ]
+    rows = batches(work, numbered)
+    told_as = {step.key: row[0][1].key for row in rows for _, step in row}
+    steps = [_planned(row, placed, done, told_as) for row in rows]
     hands = sum(step.minutes for step in steps)
     return OrderPlan(
         steps=steps,
@@ -130,6 +115,46 @@ def order_plan(
             *move_findings(moved.states),
         ],
     )
+
+
+def _planned(
+    row: list[Placed], placed: dict[str, int], done: set[str], told_as: dict[str, str]
+) -> StepPlan:
+    """The steps that are done in one go, as one.
+
+    Parameters
+    ----------
+    told_as : of every step there is, the first of those that it is told with.
+    """
+    number, first = row[0]
+    steps = [step for _, step in row]
+    needs = _through_bakes([n for step in steps for n in step.needs if n.key in told_as], placed)
+    others = {
+        (n.key, n.reason): n for need in needs if (n := _told(need, told_as)).key != first.key
+    }
+    labels = [step.label for step in steps if isinstance(step.label, Said)]
+    return StepPlan(
+        key=first.key,
+        with_it=[step.key for step in steps[1:]],
+        kind=first.kind,
+        label=together(labels) if len(steps) > 1 else first.label,
+        station=first.station,
+        part=first.part,
+        parts=[step.part for step in steps if step.part is not None],
+        bake=number or None,
+        minutes=sum(step.minutes for step in steps),
+        wait_min=max(step.wait_min for step in steps),
+        needs=list(others.values()),
+        done=first.key in done,
+        ready=all(need.key in done for need in needs),
+        movable=first.kind not in OF_A_BAKE and first.key not in done,
+        caution=first.caution,
+    )
+
+
+def _told(need: Need, told_as: dict[str, str]) -> Need:
+    key = told_as.get(need.key, need.key)
+    return need if key == need.key else need.model_copy(update={"key": key})
 
 
 OF_A_BAKE: tuple[StepKind, ...] = ("bake", "condition", "smooth", "texture", "look")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping
 from datetime import date, datetime, timedelta
 
@@ -104,10 +105,12 @@ def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
     """Clay and what to begin it as, foil off the roll, or dial and minutes."""
     match step.kind:
         case "form" | "press":
-            part = next((part for part in plan.clay.parts if part.id == step.part), None)
-            if part is None or part.grams < 0.05:
-                return ""
-            return f"{units.mass_g(part.grams)}: {portion_words(part.portion, units)}"
+            begun = Counter(
+                f"{units.mass_g(part.grams)}: {portion_words(part.portion, units)}"
+                for part in plan.clay.parts
+                if part.id in step.parts and part.grams >= 0.05
+            )
+            return "; ".join(f"{n} of {words}" if n > 1 else words for words, n in begun.items())
         case "core":
             bulk = next((part for part in plan.bulk.parts if part.id == step.part), None)
             if bulk is None or bulk.piece is None or bulk.foil_m <= 0:

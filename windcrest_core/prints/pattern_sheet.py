@@ -11,10 +11,10 @@ import shapely
 
 from windcrest_core.clay.patterns import Pattern
 from windcrest_core.measures import Units
+from windcrest_core.names import listed
 from windcrest_core.prints.drawn import Line, Map, Word, raised
 from windcrest_core.prints.page import EDGE_MM, FOOT_MM, HEAD_MM
 from windcrest_core.prints.papers import PAPERS
-from windcrest_core.prints.portion_card import together
 from windcrest_core.prints.run_marks import lettered
 from windcrest_core.prints.type import LEAST_MM, READ_MM, broken, width_mm
 
@@ -97,7 +97,7 @@ def _words(piece: Piece, units: Units) -> list[str]:
         more.append(f"seam {units.across_mm(one.overlap_mm)}")
     if one.stretch_percent >= 0.5:
         more.append(f"edges give {one.stretch_percent:.0f} %")
-    return [together([pattern.label for pattern in piece.patterns]), cut, ", ".join(more)]
+    return [listed([pattern.label for pattern in piece.patterns]), cut, ", ".join(more)]
 
 
 def _notches(one: Pattern) -> Iterator[Line]:

@@ -11,6 +11,7 @@ from reportlab.platypus import Flowable, KeepTogether, Paragraph
 from windcrest_core.clay.model import ClayTotal, PartClay
 from windcrest_core.clay.portions import Portion
 from windcrest_core.measures import Units
+from windcrest_core.names import listed
 from windcrest_core.plan import Plan
 from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, frame_mm, says, table
@@ -66,7 +67,9 @@ def rows_of(plan: Plan) -> list[Row]:
     bakes: dict[str, int] = {}
     for bake in reversed(plan.bake.bakes):
         bakes.update({part.id: bake.number for part in bake.parts if part.raw_in})
-    steps = {step.part: n for n, step in reversed(list(enumerate(plan.order.steps))) if step.part}
+    steps = {
+        part: n for n, step in reversed(list(enumerate(plan.order.steps))) for part in step.parts
+    }
     made = [part for part in plan.clay.parts if part.grams >= LEAST_G]
     made.sort(key=lambda part: (bakes.get(part.id, math.inf), steps.get(part.id, len(steps))))
     found: dict[str, list[PartClay]] = {}
@@ -81,22 +84,6 @@ def rows_of(plan: Plan) -> list[Row]:
         Row(number=n, bake=bakes.get(key), parts=tuple(parts))
         for n, (key, parts) in enumerate(found.items(), start=1)
     ]
-
-
-def together(labels: list[str]) -> str:
-    """Names of a pair, the words they share said once.
-
-    Examples
-    --------
-    >>> together(["right ear", "left ear"]), together(["cap"])
-    ('right and left ear', 'cap')
-    """
-    if len(labels) == 1:
-        return labels[0]
-    first, other = labels[0].split(" ", 1), labels[1].split(" ", 1)
-    if len(labels) == 2 and len(first) == len(other) == 2 and first[1] == other[1]:
-        return f"{first[0]} and {other[0]} {first[1]}"
-    return ", ".join(labels)
 
 
 class _Balls(Flowable):  # type: ignore[misc]  # reportlab has no types
@@ -201,7 +188,7 @@ def _piece(row: Row, units: Units) -> list[object]:
     return [
         Box(),
         f"{row.number}",
-        says(together([part.label for part in row.parts])),
+        says(listed([part.label for part in row.parts])),
         f"{count}{units.mass_g(row.one.grams)}",
         says(f"{count}{portion_words(row.one.portion, units)}"),
     ]

@@ -120,7 +120,7 @@ class OrderTest(unittest.TestCase):
 
     def test_a_day_of_everything_finishes_it(self) -> None:
         sheet = biped()
-        keys = [step.key for step in planned(sheet).order.steps]
+        keys = [key for step in planned(sheet).order.steps for key in step.keys]
         plan = planned(sheet, progress=Progress(steps_done=keys))
         self.assertIsNone(plan.order.next_step)
 

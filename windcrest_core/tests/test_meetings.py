@@ -290,8 +290,8 @@ class AnyFigureTest(unittest.TestCase):
         put on wet."""
         order = planned(sheet, context(bake_school=school)).order
         given_up = {f.subject for f in order.findings if f.id == "order.meeting.conflict"}
-        at = {step.key: n for n, step in enumerate(order.steps)}
-        bake = {step.key: step.bake for step in order.steps}
+        at = {key: n for n, step in enumerate(order.steps) for key in step.keys}
+        bake = {key: step.bake for step in order.steps for key in step.keys}
         for p in sheet.parts:
             covers = [key for key in at if key == f"{p.id}.cover.1"]
             self.assertEqual(len(covers), 1)
@@ -349,7 +349,7 @@ class ConflictTest(unittest.TestCase):
 
     def test_a_host_that_was_baked_yesterday_takes_nothing_in(self) -> None:
         sheet = figure_of(part("ears", "lay", HEAD, delicate=True))
-        raw = [step.key for step in planned(sheet).order.steps if step.bake == 1]
+        raw = [key for step in planned(sheet).order.steps if step.bake == 1 for key in step.keys]
         ran = Progress(bakes=[BakeDone(bake=1, minutes=40, steps=raw)], steps_done=raw)
         horned = changed(sheet, part__horn=part("horn", "press", HEAD))
         (found,) = [
@@ -370,7 +370,7 @@ class ConflictTest(unittest.TestCase):
 
     def test_the_place_of_an_eye_is_carved_where_the_head_is_hard(self) -> None:
         sheet = figure_of(part("ears", "lay", HEAD, delicate=True))
-        raw = [step.key for step in planned(sheet).order.steps if step.bake == 1]
+        raw = [key for step in planned(sheet).order.steps if step.bake == 1 for key in step.keys]
         ran = Progress(bakes=[BakeDone(bake=1, minutes=40, steps=raw)], steps_done=raw)
         eyed = changed(sheet, part__eye=part("eye", "glue", HEAD, stock="acrylic"))
         fresh = {step.key: step for step in planned(eyed).order.steps}

@@ -7,6 +7,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.character.library import add_from_library
 from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Progress
@@ -18,6 +19,7 @@ from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.ordering import Move, Order
 from windcrest_core.steps import Need, Step
 from windcrest_core.tests.support import TODAY, biped, changed, context, planned, spoken
+from windcrest_core.work.bakes import planned_bake
 from windcrest_core.work.moves import MoveAnswer, try_move
 
 
@@ -121,7 +123,7 @@ class MovingTest(unittest.TestCase):
         answer = tried("pelvis.cover.1", before="skull.cover.1")
         self.assertEqual((answer.allowed, answer.against), ("free", []))
         sheet, _ = apply_edits(biped(), answer.operations)
-        keys = [step.key for step in planned(sheet).order.steps]
+        keys = [key for step in planned(sheet).order.steps for key in step.keys]
         self.assertEqual(keys.index("pelvis.cover.1") + 1, keys.index("skull.cover.1"))
 
     def test_a_forced_step_says_its_reason_and_what_comes_of_it(self) -> None:
@@ -215,10 +217,24 @@ class MovingTest(unittest.TestCase):
             tried("nothing.cover.1", bake=1)
 
 
+class InOneGoTest(unittest.TestCase):
+    def test_all_that_is_done_in_one_go_is_moved(self) -> None:
+        sheet = apply_edits(biped(), add_from_library(biped(), "tooth_row", 4))[0]
+        answer = try_move(
+            sheet, Context(), Progress(), TODAY, "tooth_1.cover.1", "skull.core.1", None
+        )
+        self.assertEqual(
+            [op.value["step"] for op in answer.operations],
+            [f"tooth_{n}.cover.1" for n in range(1, 5)],
+        )
+        after = planned(apply_edits(sheet, answer.operations)[0]).order.steps
+        at = next(n for n, step in enumerate(after) if step.key == "tooth_1.cover.1")
+        self.assertEqual((len(after[at].keys), after[at + 1].key), (4, "skull.core.1"))
+
+
 class AfterABakeTest(unittest.TestCase):
     def ran(self, sheet: FigureSheet, given: Context | None = None) -> Progress:
-        bake = next(s for s in planned(sheet, given).order.steps if s.key == "bake.1")
-        went_in = [need.key for need in bake.needs]
+        went_in = planned_bake(planned(sheet, given), 1).steps
         return Progress(bakes=[BakeDone(bake=1, minutes=60, steps=went_in)])
 
     def test_the_same_plan_goes_on_as_it_was(self) -> None:

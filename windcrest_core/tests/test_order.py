@@ -36,7 +36,7 @@ def done(*keys: str) -> Progress:
 
 class WaitingTest(unittest.TestCase):
     def test_a_hand_waits_for_the_bake_and_not_only_for_the_body_to_be_formed(self) -> None:
-        formed = [s.key for s in planned(biped()).order.steps if s.bake == 1]
+        formed = [key for s in planned(biped()).order.steps if s.bake == 1 for key in s.keys]
         made = [key for key in formed if not key.startswith("bake.")]
         raw = steps(planned(biped(), progress=done(*made)).order)
         self.assertFalse(raw["hand_r.cover.1"].ready)
@@ -108,7 +108,7 @@ class ReadyTest(unittest.TestCase):
         self, name: str, so_far: int
     ) -> None:
         sheet = example(name)
-        keys = [step.key for step in planned(sheet).order.steps]
+        keys = [key for step in planned(sheet).order.steps for key in step.keys]
         order = planned(sheet, progress=done(*keys[:so_far])).order
         if order.next_step is None:
             self.assertGreaterEqual(so_far, len(keys))
@@ -178,7 +178,7 @@ class WorkLineTest(unittest.TestCase):
 
     def test_a_finished_figure_has_nothing_next(self) -> None:
         sheet = example("barnacle_ox")
-        keys = [step.key for step in planned(sheet).order.steps]
+        keys = [key for step in planned(sheet).order.steps for key in step.keys]
         line = planned(sheet, progress=done(*keys)).line
         self.assertEqual({row.state for row in line}, {"done"})
 
@@ -277,19 +277,62 @@ class BatchTest(unittest.TestCase):
     def test_a_tooth_is_no_hour_of_work(self) -> None:
         sheet, _ = apply_edits(biped(), add_from_library(biped(), "tooth_row", 10))
         order = planned(sheet).order
-        teeth = [s for s in order.steps if s.part and s.part.startswith("tooth")]
-        formed = [s.minutes for s in teeth if s.kind == "form"]
-        self.assertGreaterEqual(len(formed), 10)
-        self.assertLess(sum(formed), 3.0 * len(formed))
-        self.assertLess(sum(s.minutes for s in teeth if s.kind == "press"), 3.0 * len(formed))
-        self.assertEqual(formed[0], max(formed))
+        formed, pressed = (s for s in order.steps if s.part and s.part.startswith("tooth"))
+        self.assertEqual((formed.kind, pressed.kind), ("form", "press"))
+        self.assertEqual(len(formed.keys), 10)
+        self.assertLess(formed.minutes, 30.0)
+        self.assertLess(pressed.minutes, 30.0)
+
+    def test_what_is_done_in_one_go_is_one_step(self) -> None:
+        """Eight teeth are formed and pressed in two steps of sixteen; the minutes are theirs together."""
+        sheet, _ = apply_edits(biped(), add_from_library(biped(), "tooth_row", 8))
+        order = planned(sheet).order
+        formed, pressed = (s for s in order.steps if s.part == "tooth_1")
+        self.assertEqual(formed.parts, [f"tooth_{n}" for n in range(1, 9)])
+        self.assertEqual(spoken(formed.label), "Form tooth 1 to 8 apart")
+        self.assertRegex(spoken(pressed.label), "^Press tooth 1 to 8 into the jaw: a socket ")
+        self.assertEqual(pressed.keys, [f"tooth_{n}.join.1" for n in range(1, 9)])
+        self.assertEqual({n.key for n in pressed.needs} & set(pressed.keys), set())
+        one, _ = apply_edits(biped(), add_from_library(biped(), "tooth_row", 2))
+        alone = next(s for s in planned(one).order.steps if s.part == "tooth_1")
+        self.assertAlmostEqual(formed.minutes / alone.minutes, 4.44 / 1.85, delta=0.6)
+        self.assertIn(pressed.key, {n.key for n in steps(order)[f"bake.{pressed.bake}"].needs})
+
+    def test_what_is_ticked_is_never_told_with_what_is_not(self) -> None:
+        sheet, _ = apply_edits(biped(), add_from_library(biped(), "tooth_row", 4))
+        order = planned(sheet, progress=done("tooth_2.cover.1")).order
+        formed = [s for s in order.steps if s.kind == "form" and (s.part or "").startswith("tooth")]
+        self.assertEqual(
+            sorted((s.done, len(s.keys)) for s in formed), [(False, 1), (False, 2), (True, 1)]
+        )
+        ticked = done(*(f"tooth_{n}.cover.1" for n in range(1, 5)))
+        (whole,) = (
+            s
+            for s in planned(sheet, progress=ticked).order.steps
+            if s.kind == "form" and s.part == "tooth_1"
+        )
+        self.assertTrue(whole.done)
+        self.assertEqual(len(whole.keys), 4)
+
+    def test_every_step_is_told_once_and_nothing_waits_for_one_that_is_told_with_another(
+        self,
+    ) -> None:
+        for name in NAMES:
+            with self.subTest(name):
+                order = planned(example(name)).order
+                keys = [key for step in order.steps for key in step.keys]
+                self.assertEqual(len(keys), len(set(keys)))
+                self.assertLessEqual(
+                    {need.key for step in order.steps for need in step.needs},
+                    {step.key for step in order.steps},
+                )
 
 
 class BoughtTest(unittest.TestCase):
     def test_an_oar_is_got_cut_painted_and_put_on_and_its_glue_is_bought(self) -> None:
         sheet = example("ferrywoman")
         plan = planned(sheet)
-        keys = [step.key for step in plan.order.steps]
+        keys = [key for step in plan.order.steps for key in step.keys]
         for before, after in itertools.pairwise(
             ("oar_shaft.get.1", "wood.coats.1", "oar_shaft.join.1", "base.mount.1")
         ):
@@ -310,7 +353,7 @@ class BoughtTest(unittest.TestCase):
 
     def test_what_is_held_is_fixed_before_the_hand_closes_round_it(self) -> None:
         sheet = changed(example("ferrywoman"), part__oar_shaft__meeting__kind="blend")
-        keys = [step.key for step in planned(sheet).order.steps]
+        keys = [key for step in planned(sheet).order.steps for key in step.keys]
         self.assertLess(keys.index("oar_shaft.cover.1"), keys.index("hand_r.cover.1"))
 
     def test_the_glue_of_what_rests_is_bought_too(self) -> None:

@@ -12,6 +12,7 @@ from windcrest_core.given.progress import BakeDone, Mishap, MishapKind, Progress
 from windcrest_core.order.ways import KINDS, OF_BOUGHT
 from windcrest_core.tests.support import TODAY, biped, context, example, planned, refused, spoken
 from windcrest_core.tests.sweeps import some, sweep
+from windcrest_core.work.bakes import planned_bake
 from windcrest_core.work.mend import WayOn, ways_on
 
 EVERY: tuple[MishapKind, ...] = typing.get_args(MishapKind)
@@ -20,15 +21,12 @@ SHEET = biped()
 
 def baked(bakes: int, minutes: float = 70) -> Progress:
     """Everything up to so many bakes is done."""
-    steps = planned(SHEET).order.steps
-    done = [step.key for step in steps if step.bake is not None and step.bake <= bakes]
-    by_key = {step.key: step for step in steps}
+    plan = planned(SHEET)
+    steps = [step for step in plan.order.steps if step.bake is not None and step.bake <= bakes]
     return Progress(
-        steps_done=done,
+        steps_done=[key for step in steps for key in step.keys],
         bakes=[
-            BakeDone(
-                bake=n, minutes=minutes, steps=[need.key for need in by_key[f"bake.{n}"].needs]
-            )
+            BakeDone(bake=n, minutes=minutes, steps=planned_bake(plan, n).steps)
             for n in range(1, bakes + 1)
         ],
     )
@@ -141,7 +139,7 @@ class WaysTest(unittest.TestCase):
     def test_what_a_bake_would_spoil_is_told_before_it_is_taken(self) -> None:
         """A hand that is glued on already would come off in the oven."""
         sheet = biped(part__hand_r__meeting__kind="glue")
-        every = [step.key for step in planned(sheet).order.steps]
+        every = [key for step in planned(sheet).order.steps for key in step.keys]
         bakes = [BakeDone(bake=n, minutes=70) for n in (1, 2)]
         finished = Progress(steps_done=every, bakes=bakes)
         found = ways_on(sheet, Context(), finished, TODAY, "broke", "forearm_l")
@@ -157,7 +155,7 @@ class WaysTest(unittest.TestCase):
         two = offered("broke", taken(one, progress))["pin_glue"]
         self.assertNotEqual(one.mishap.id, two.mishap.id)
         plan = planned(SHEET, progress=taken(two, taken(one, progress)))
-        keys = [step.key for step in plan.order.steps]
+        keys = [key for step in plan.order.steps for key in step.keys]
         self.assertEqual(len(keys), len(set(keys)))
 
     def test_a_snapped_wing_goes_on(self) -> None:

@@ -209,7 +209,12 @@ class NeedsTest(unittest.TestCase):
 
     def test_a_kind_is_settled_when_its_station_is_done(self) -> None:
         self.assertEqual(settled_kinds(self.plan), [])
-        done = [step.key for step in self.plan.order.steps if step.station in ("frame", "bulk")]
+        done = [
+            key
+            for step in self.plan.order.steps
+            if step.station in ("frame", "bulk")
+            for key in step.keys
+        ]
         later = plan(self.sheet, self.context, Progress(steps_done=done), TODAY)
         self.assertEqual(settled_kinds(later), ["wire", "foil", "tape"])
 

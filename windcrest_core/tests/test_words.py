@@ -11,6 +11,7 @@ from pathlib import Path
 from windcrest_core.facts import said
 from windcrest_core.measures import Units
 from windcrest_core.say import ENDINGS, Hole, Sayer, parts_of
+from windcrest_core.tests.support import spoken
 from windcrest_core.words import WORDS
 
 CORE = Path(__file__).resolve().parent.parent
@@ -136,6 +137,15 @@ class WordsTest(unittest.TestCase):
                 self.assertIsNone(re.search(r"\d ?(?:mm|cm|g|kg|oz|in|°C|°F|kPa|N·mm)\b", plain))
                 self.assertNotRegex(sentence, r"\} ?(?:mm|cm|g|°C|°F|kPa|N·mm|cm³|cm²)(?![\w²³])")
                 self.assertEqual(plain.count("{") + plain.count("}"), 0)
+
+    def test_a_numbered_name_takes_no_article(self) -> None:
+        for part, words in (
+            ("horn", "Glue on the horn"),
+            ("claw 2", "Glue on claw 2"),
+            (["right claw", "left claw"], "Glue on the right and left claw"),
+            (["claw 1", "claw 2", "claw 3"], "Glue on claw 1 to 3"),
+        ):
+            self.assertEqual(spoken(said("clay.glue_on_the", part=part)), words)
 
     def test_every_sentence_in_both_kinds_of_units(self) -> None:
         """Each hole filled: no metric unit is left in inches, and no other in millimetres."""

@@ -42,4 +42,5 @@ def planned_bake(plan: Plan, number: int) -> PlannedBake:
         if part.id not in raw
     }
     baked = (step for step in plan.order.steps if step.kind == "bake" and step.bake == number)
-    return PlannedBake(found, before, [need.key for need in next(baked).needs])
+    went_in = [key for need in next(baked).needs for key in plan.order.in_one_go(need.key)]
+    return PlannedBake(found, before, went_in)

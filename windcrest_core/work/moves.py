@@ -76,7 +76,7 @@ def try_move(
     before: str | None,
     bake: int | None,
 ) -> MoveAnswer:
-    """Weigh a move without making it.
+    """Weigh a move without making it. What is done in one go is moved together.
 
     Parameters
     ----------
@@ -92,33 +92,45 @@ def try_move(
     for name, key in (("step", step), ("before", before)):
         if key is not None and key not in labels:
             raise SheetError.one(name, key, "the key of a step of this plan")
-    taken = {*sheet.retired_ids, *(move.id for move in sheet.order.moves)}
     where = {"before": before} if bake is None else _bake_by_part(now, bake)
-    wanted = {"id": free_id("move", taken), "step": step, **where}
     for forced in (False, True):
-        move = Move.model_validate({**wanted, "forced": forced})
-        operation = Operation(path=f"move/{move.id}", value=move.model_dump())
-        then = plan(apply_edits(sheet, [operation])[0], context, progress, today)
-        state = next(row for row in then.order.moves if row.id == move.id)
-        if state.state != "idle":
+        moves = _moves(sheet, now.order.in_one_go(step), {**where, "forced": forced})
+        operations = [Operation(path=f"move/{m.id}", value=m.model_dump()) for m in moves]
+        then = plan(apply_edits(sheet, operations)[0], context, progress, today)
+        states = [row for row in then.order.moves if row.id in {move.id for move in moves}]
+        against = list(dict.fromkeys(words for state in states for words in state.against))
+        label = said("work.moved", step=labels[step], where=states[0].where)
+        if all(state.state != "idle" for state in states):
+            done = dict.fromkeys(words for state in states for words in state.consequences)
             return MoveAnswer(
-                label=said("work.moved", step=labels[step], where=state.where),
+                label=label,
                 allowed="forced" if forced else "free",
-                against=state.against,
-                consequences=[*state.consequences, *_changes(now, then)],
+                against=against,
+                consequences=[*done, *_changes(now, then)],
                 bakes_before=len(now.bake.bakes),
                 bakes_after=len(then.bake.bakes),
-                operations=[operation],
+                operations=operations,
             )
     return MoveAnswer(
-        label=said("work.moved", step=labels[step], where=state.where),
+        label=label,
         allowed="cannot",
-        against=state.against,
+        against=against,
         consequences=[],
         bakes_before=len(now.bake.bakes),
         bakes_after=len(now.bake.bakes),
         operations=[],
     )
+
+
+def _moves(sheet: FigureSheet, steps: list[str], wanted: dict[str, object]) -> list[Move]:
+    """A move of each step, under ids of their own."""
+    taken = {*sheet.retired_ids, *(move.id for move in sheet.order.moves)}
+    found = []
+    for step in steps:
+        move = Move.model_validate({**wanted, "id": free_id("move", taken), "step": step})
+        taken.add(move.id)
+        found.append(move)
+    return found
 
 
 def _bake_by_part(now: Plan, number: int) -> dict[str, object]:

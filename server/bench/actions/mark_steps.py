@@ -21,11 +21,13 @@ METRIC = sayer(Units())
 
 
 def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
-    """Tick all of `keys`, or none where one is unknown; or take the ticks back.
+    """Tick all of `keys` and what is done in one go with them, or none where one is unknown; or take the ticks back.
 
     A bake ticked is a bake run, and one whose tick is taken back is not. With its last step ticked a figure keeps
     the house rules and stores it was made by, and its plan; with a tick taken back it goes by those of today.
     """
+    plan = plan_of(figure)
+    keys = list(dict.fromkeys(k for key in keys for k in plan.order.in_one_go(key)))
     if not done:
         StepDone.objects.filter(figure=figure, key__in=keys).delete()
         for record in figure.bakes.all():
@@ -33,8 +35,11 @@ def mark_steps(figure: Figure, keys: list[str], done: bool) -> None:
                 record.delete()
         _pin(figure, None)
         return
-    plan = plan_of(figure)
-    known = {step.key: step.model_dump(mode="json", context=METRIC) for step in plan.order.steps}
+    known = {
+        key: step.model_dump(mode="json", context=METRIC)
+        for step in plan.order.steps
+        for key in step.keys
+    }
     known |= {
         item.key: item.model_dump(mode="json", context=METRIC)
         for item in plan.finish.checklist

@@ -5633,7 +5633,10 @@ export interface components {
              */
             moves: components["schemas"]["Move"][];
         };
-        /** OrderPlan */
+        /**
+         * OrderPlan
+         * @description The steps in order, and what holds it together.
+         */
         OrderPlan: {
             /** Bakes */
             bakes: components["schemas"]["BakeGroup"][];
@@ -7688,7 +7691,8 @@ export interface components {
         /**
          * StepPlan
          * @description A step in its place: `bake` is the bake it goes into, none for work after the last. One that is
-         *     `movable` may be put elsewhere by hand, if its reasons allow.
+         *     `movable` may be put elsewhere by hand, if its reasons allow. The steps of small things alike are one:
+         *     `parts` has all that it makes, `part` the first of them, `with_it` the keys of the steps done with it.
          */
         StepPlan: {
             /** Bake */
@@ -7714,12 +7718,16 @@ export interface components {
             needs: components["schemas"]["Need"][];
             /** Part */
             part: string | null;
+            /** Parts */
+            parts: string[];
             /** Ready */
             ready: boolean;
             /** Station */
             station: string;
             /** Wait Min */
             wait_min: number;
+            /** With It */
+            with_it: string[];
         };
         /**
          * StockMaterial

@@ -10,6 +10,16 @@ interface WordsProps {
   onTimer: (label: string, step: string, minutes: number) => void;
 }
 
+/** What pieces are begun as, those alike counted. */
+function begunAs(parts: Plan["clay"]["parts"], units: Units): [string, number][] {
+  const found = new Map<string, number>();
+  for (const part of parts) {
+    const words = `${mass(part.grams, units)}: ${portionWords(part.portion, units)}`;
+    found.set(words, (found.get(words) ?? 0) + 1);
+  }
+  return [...found];
+}
+
 /** A step to be read from two metres, with what it takes and its timers. */
 export function StepWords({ step, plan, units, onTimer }: WordsProps) {
   const labels = new Map(plan.order.steps.map((row) => [row.key, row]));
@@ -17,7 +27,7 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
     .map((need) => ({ need, of: labels.get(need.key) }))
     .filter(({ of }) => of && !of.done);
   const clay =
-    step.kind === "form" ? plan.clay.parts.find((row) => row.id === step.part) : undefined;
+    step.kind === "form" ? plan.clay.parts.filter((row) => step.parts.includes(row.id)) : [];
   const bake =
     step.kind === "bake" ? plan.bake.bakes.find((row) => row.number === step.bake) : undefined;
   const waits: [string, number][] = bake
@@ -40,11 +50,12 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
         {step.done ? "✓ " : ""}
         {step.label}
       </Text>
-      {clay ? (
-        <Text fontSize="2xl">
-          {mass(clay.grams, units)}: {portionWords(clay.portion, units)}
+      {begunAs(clay, units).map(([words, count]) => (
+        <Text key={words} fontSize="2xl">
+          {count > 1 ? `${count} of ` : ""}
+          {words}
         </Text>
-      ) : null}
+      ))}
       {bake ? (
         <Text fontSize="2xl">
           Dial {temperature(bake.dial_c.value, units)},{" "}

@@ -20,7 +20,9 @@ export function AmountsTab() {
     (row) => row.id === selected && (!row.stock || putties.some((putty) => putty.id === row.stock)),
   );
   const formed = plan.order.steps.filter((step) => step.kind === "form");
-  const bakeOf = new Map(formed.map((step) => [step.part, step.bake]));
+  const bakeOf = new Map(
+    formed.flatMap((step) => step.parts.map((made) => [made, step.bake] as const)),
+  );
   return (
     <Stack gap="3">
       <Answer label="Clay to open, with waste" q={plan.clay.clay_g} />

@@ -65,7 +65,7 @@ function StepsTab() {
                 <StepRow
                   key={step.key}
                   step={step}
-                  chosen={step.part !== null && step.part === selected}
+                  chosen={selected !== null && step.parts.includes(selected)}
                   labels={labels}
                   onMove={onMove}
                   onTick={onTick}
