@@ -11,6 +11,7 @@ from django.test import override_settings
 from PIL import Image
 
 from server.bench.models import LogEntry
+from server.shelf.models import BakeRecord, StepDone
 from server.testing import ApiCase, person
 
 
@@ -121,6 +122,22 @@ class ProgressTest(ApiCase):
         self.call("PUT", f"{self.at}/steps/{first}", {"done": True})
         self.call("PUT", f"{self.at}/steps/{first}", {"done": False})
         self.assertEqual(self.order()["next_step"], first)
+
+    def test_what_is_done_in_one_go_is_ticked_at_once(self) -> None:
+        step = next(row for row in self.order()["steps"] if row["key"] == "eye_r.cover.1")
+        self.assertEqual(step["parts"], ["eye_r", "eye_l"])
+        self.call("PUT", f"{self.at}/steps/{step['key']}", {"done": True})
+        ticked = StepDone.objects.values_list("key", flat=True)
+        self.assertEqual(set(ticked), {"eye_r.cover.1", "eye_l.cover.1"})
+        self.call("PUT", f"{self.at}/steps/{step['key']}", {"done": False})
+        self.assertEqual(ticked.all().count(), 0)
+
+    def test_all_that_is_done_in_one_go_goes_into_a_bake(self) -> None:
+        number = next(row["bake"] for row in self.order()["steps"] if row["key"] == "eye_r.cover.1")
+        self.call("PUT", f"{self.at}/bakes/{number}", {"minutes": 48})
+        self.assertLessEqual(
+            {"eye_r.cover.1", "eye_l.cover.1"}, set(BakeRecord.objects.get().steps)
+        )
 
     def test_a_step_that_is_not_there(self) -> None:
         self.assert_problem(
