@@ -23,7 +23,7 @@ from windcrest_core.step_keys import (
 )
 from windcrest_core.steps import Need, Step
 
-MASK_MIN, MASK_EACH_MIN, NAMED = 3.0, 1.5, 6  # [A]
+MASK_MIN, MASK_EACH_MIN = 3.0, 1.5  # [A]
 DRY_MIN = 120.0  # of washed clay in room air [A]
 
 
@@ -63,13 +63,12 @@ def _masking(work: Workpiece) -> list[Step]:
     spots = bare_spots(work)
     if not spots or (done & painted and MASK not in done):
         return []
-    more = said("finish.and_more", count=len(spots) - NAMED) if len(spots) > NAMED else ""
     return [
         Step(
             key=MASK,
             kind="mask",
             station="finish",
-            label=said("finish.mask_what_stays_bare", spots=spots[:NAMED], more=more),
+            label=said("finish.mask_what_stays_bare", spots=spots),
             minutes=MASK_MIN + MASK_EACH_MIN * len(spots),
         ),
         Step(

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 WORDS = {
-    "finish.mask_what_stays_bare": "Mask what stays bare for glue: where the {spots}{more} will sit, on both sides",
-    "finish.and_more": " and {count} more",
+    "finish.mask_what_stays_bare": "Mask what stays bare for glue: where the {spots} will sit, on both sides",
     "finish.unmask_and_roughen": "Take the masks off and roughen the bare faces",
     "finish.touch_up_the_seams": "Touch up the seams and where glue shows",
     "finish.where_the_ankle_of_a": "where the ankle of a standing foot is above the base, from its middle; hole = wire or twisted bundle + clearance, through the base",

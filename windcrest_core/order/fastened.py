@@ -12,6 +12,7 @@ from windcrest_core.joining.pin_choice import DRILLABLE, PinHole, pinned_by
 from windcrest_core.joining.pin_mechanics import thickest_pin_mm
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.meetings import Glue, Pin
+from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.runs import Run
 
 HARDLY_N = 1.0  # the least a thumb pushes with [A]
@@ -26,9 +27,9 @@ def fastened_findings(work: Workpiece, fast: Fastened) -> list[Finding]:
         if is_putty(piece.part.stock) or host is None:
             continue
         if held.contact.apart_mm == 0:
-            found += [*_unsuited(piece, host, held), *_weak(piece, host, held, fast)]
+            found += [*_unsuited(piece, host, held), *_too_thick(piece.part, held.pin)]
         found += _wired(work, piece)
-    return found
+    return [*found, *(_weak(work, parts, fast) for parts in _weak_joins(work, fast))]
 
 
 def _unsuited(piece: Piece, host: Piece, held: Fastening) -> list[Finding]:
@@ -61,55 +62,89 @@ def _unsuited(piece: Piece, host: Piece, held: Fastening) -> list[Finding]:
     ]
 
 
-def _weak(piece: Piece, host: Piece, held: Fastening, fast: Fastened) -> list[Finding]:
-    part, pin = piece.part, held.pin
-    at = f"part/{part.id}/meeting"
-    by_itself = fix(said("order.choose_the_pin_for_me"), (f"{at}/wire", None))
-    if pin is not None and pin.too_thick:
-        most = thickest_pin_mm(pin.clay_mm)
-        chosen = isinstance(part.meeting, Pin) and part.meeting.wire is not None
-        return [
-            Finding(
-                id="order.pin.thick",
-                station="order",
-                severity="stop" if pin.hole_mm >= pin.clay_mm else "warn",
-                subject=part.id,
-                title=said("order.pin.thick", part=part.label, wire_mm=pin.wire_mm),
-                reason=said("order.pin.thick.why", clay_mm=pin.clay_mm, most_mm=most),
-                numbers={"pin_mm": pin.wire_mm, "most_mm": most},
-                fixes=[
-                    by_itself if chosen else fix(said("order.glue_it_on"), (f"{at}/kind", "glue"))
-                ],
-            )
-        ]
-    if not held.weak or part.stock not in DRILLABLE:
+def _too_thick(part: Part, pin: PinHole | None) -> list[Finding]:
+    if pin is None or not pin.too_thick:
         return []
-    best = max(held.without_pin_n, pin.holds_n if pin else 0.0)
+    at = f"part/{part.id}/meeting"
+    most = thickest_pin_mm(pin.clay_mm)
+    chosen = isinstance(part.meeting, Pin) and part.meeting.wire is not None
+    by_itself = fix(said("order.choose_the_pin_for_me"), (f"{at}/wire", None))
     return [
         Finding(
-            id="order.join.weak",
+            id="order.pin.thick",
             station="order",
-            severity="warn" if best < HARDLY_N and part.stock is None else "note",
+            severity="stop" if pin.hole_mm >= pin.clay_mm else "warn",
             subject=part.id,
-            title=said("order.join.weak", part=part.label, holds_n=best),
-            reason=said(
-                "order.join.weak.why",
-                push_n=held.load.push_n,
-                lever_mm=held.load.lever_mm,
-                host=host.part.label,
-            ),
-            numbers={"holds_n": best, "wanted_n": held.load.push_n},
-            fixes=_stronger(piece, fast.stronger.get(part.id), at),
+            title=said("order.pin.thick", part=part.label, wire_mm=pin.wire_mm),
+            reason=said("order.pin.thick.why", clay_mm=pin.clay_mm, most_mm=most),
+            numbers={"pin_mm": pin.wire_mm, "most_mm": most},
+            fixes=[by_itself if chosen else fix(said("order.glue_it_on"), (f"{at}/kind", "glue"))],
         )
     ]
 
 
-def _stronger(piece: Piece, good: PinHole | None, at: str) -> list[Fix]:
-    """The thinnest pin of any wire that is sold that would hold."""
-    if good is None or not isinstance(piece.part.meeting, Glue | Pin):
+def _holds_n(held: Fastening) -> float:
+    return max(held.without_pin_n, held.pin.holds_n if held.pin else 0.0)
+
+
+def _breaks_easily(part: Part, held: Fastening) -> bool:
+    return part.stock is None and _holds_n(held) < HARDLY_N
+
+
+def _weak_joins(work: Workpiece, fast: Fastened) -> list[list[Part]]:
+    """Parts that what holds them does not hold, those of a pair or of one kind together."""
+    found: dict[object, list[Part]] = {}
+    for key, held in fast.held.items():
+        part = work.sheet.part(key)
+        thick = held.pin is not None and held.pin.too_thick
+        apart = held.contact.apart_mm > 0 or is_putty(part.stock)
+        if held.weak and not thick and not apart and part.stock in DRILLABLE:
+            kind = part.feature or part.mirror_of or part.id
+            found.setdefault((kind, part.meeting.kind, _breaks_easily(part, held)), []).append(part)
+    return list(found.values())
+
+
+def _weak(work: Workpiece, parts: list[Part], fast: Fastened) -> Finding:
+    weakest = min(parts, key=lambda part: _holds_n(fast.held[part.id]))
+    held = fast.held[weakest.id]
+    host = work.joined_to(work.figure.piece(weakest.id))
+    assert host is not None
+    return Finding(
+        id="order.join.weak",
+        station="order",
+        severity="warn" if _breaks_easily(weakest, held) else "note",
+        subject=weakest.id,
+        title=said("order.join.weak", part=weakest.label, holds_n=_holds_n(held))
+        if len(parts) == 1
+        else said(
+            "order.join.weak_2", parts=[part.label for part in parts], holds_n=_holds_n(held)
+        ),
+        reason=said(
+            "order.join.weak.why",
+            push_n=held.load.push_n,
+            lever_mm=held.load.lever_mm,
+            host=host.part.label,
+        ),
+        numbers={"holds_n": _holds_n(held), "wanted_n": held.load.push_n},
+        fixes=_stronger(parts, fast),
+    )
+
+
+def _stronger(parts: list[Part], fast: Fastened) -> list[Fix]:
+    """For each the thinnest pin of any wire that is sold that would hold."""
+    pins = [fast.stronger.get(part.id) for part in parts]
+    edits = [
+        (
+            f"part/{part.id}/meeting",
+            {"kind": "pin", "hosts": part.meeting.hosts, "wire": pin.wire},
+        )
+        for part, pin in zip(parts, pins, strict=True)
+        if pin is not None and isinstance(part.meeting, Glue | Pin)
+    ]
+    if len(edits) < len(parts):
         return []
-    value = {"kind": "pin", "hosts": piece.part.meeting.hosts, "wire": good.wire}
-    return [fix(said("order.pin_it_with", wire=good.label), (at, value))]
+    wires = list(dict.fromkeys(pin.label for pin in pins if pin is not None))
+    return [fix(said("order.pin_it_with", wire=wires), *edits)]
 
 
 def _wired(work: Workpiece, piece: Piece) -> list[Finding]:
@@ -134,12 +169,12 @@ def _wired(work: Workpiece, piece: Piece) -> list[Finding]:
 
 
 def _goes_through(work: Workpiece, run: Run, piece: Piece) -> bool:
-    """Whether a run goes on into a part: into it by name, or along the bone whose largest part it is."""
-    part = piece.part
+    """Whether a run goes on into a part: into it by name, or along the bone that it is the limb of."""
+    part, host = piece.part, work.joined_to(piece)
     if run.into == part.id:
         return len(run.path) > 1
-    largest = max(work.on_bone[part.bone], key=lambda p: p.solid.volume_mm3)
-    return part.layer == 0 and part.bone in run.path and largest is piece
+    limb = host is None or host.part.bone != part.bone
+    return part.layer == 0 and part.bone in run.path and limb
 
 
 def _own_wire(work: Workpiece, piece: Piece, run: Run) -> list[Fix]:

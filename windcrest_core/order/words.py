@@ -44,6 +44,7 @@ WORDS = {
     "order.pin.thick": "{part}: a pin of {wire_mm} is too thick for it",
     "order.pin.thick.why": "The thinner of the two is {clay_mm} there: with twice its thickness of clay on each side the pin is {most_mm} at most, else the clay splits.",
     "order.join.weak": "{part}: a push of {holds_n} at its far end breaks it loose",
+    "order.join.weak_2": "{parts}: a push of {holds_n} at its far end breaks the weakest of them loose",
     "order.join.weak.why": "A knock while it is dusted, or three times its weight, is taken as {push_n} at {lever_mm} from where it meets the {host}. Strengths of glue are known within half, and the clay beside a pin is the weakest figure.",
     "order.pin_it_with": "Pin it with {wire}",
     "order.pin.wired": "{part}: it is made apart, but the wire of {run} goes through it",
