@@ -54,7 +54,8 @@ BASE_SHARE: dict[Plan, float] = {
     "biped": 0.42,
     "tailed_biped": 0.6,
     "quadruped": 1.1,
-    "many_limbed": 1.2,
+    "many_limbed": 2.0,
+    "bust": 0.6,
 }  # of the height [A]
 OTHER_BASES = 0.5
 

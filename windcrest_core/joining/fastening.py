@@ -59,12 +59,13 @@ class Fastening:
 
 
 def fastening(work: Workpiece, piece: Piece, host: Piece) -> Fastening:
-    """How a part that is put on hard is held on one host."""
+    """How a part that is put on hard is held on a host; what else it is glued to holds its share."""
     meets = contact(piece.solid, host.solid)
     load = _load(work, piece, meets)
     glue = _glue(work, piece)
     allowed = _allowed_mpa(glue, piece, host)
     glued_n = holds_n(allowed, load.lever_mm, meets.face_mm) if allowed else 0.0
+    glued_n += sum(_also_holds_n(work, piece, other, glue) for other in work.hosts(piece)[1:])
     near = meets.apart_mm == 0.0
     without = Fastening(
         contact=meets,
@@ -83,6 +84,15 @@ def fastening(work: Workpiece, piece: Piece, host: Piece) -> Fastening:
     pin = best_pin(work, piece, host, meets, load)
     better = pin is not None and pin.holds_n > without.without_pin_n
     return replace(without, pin=pin) if must or better else without
+
+
+def _also_holds_n(work: Workpiece, piece: Piece, host: Piece, glue: GlueKind) -> float:
+    """What the glue on another of its hosts adds; nothing where they do not meet."""
+    meets = contact(piece.solid, host.solid)
+    allowed = _allowed_mpa(glue, piece, host)
+    if meets.apart_mm > 0 or allowed is None:
+        return 0.0
+    return holds_n(allowed, _load(work, piece, meets).lever_mm, meets.face_mm)
 
 
 def _socket_n(piece: Piece, host: Piece, meets: Contact, load: Load) -> float:

@@ -173,6 +173,27 @@ class FasteningTest(unittest.TestCase):
         steps = [s.key for s in planned(biped(part__pole=pole)).order.steps if s.part == "pole"]
         self.assertEqual(steps, ["pole.cover.1", "pole.pin.1", "pole.join.1"])
 
+    def test_glue_on_two_hosts_holds_on_both(self) -> None:
+        """A bar across two balls alike: twice what it holds on one."""
+        row = {"bone": "waist", "scale": "figure", "core": "wire", "layer": 1, "orient": "world"}
+        sizes = {"kind": "ellipsoid", "semi_axes": [0.03, 0.03, 0.03]}
+        balls = {
+            f"part__{key}": {
+                **row,
+                "id": key,
+                "label": key,
+                "shape": {**sizes, "centre": [x, 0.4, 0.5]},
+            }
+            for key, x in (("a", -0.1), ("b", 0.1))
+        }
+        bar = {"kind": "box", "centre": [0, 0.43, 0.5], "half_sizes": [0.15, 0.01, 0.01]}
+        for hosts, times in ((["a"], 1.0), (["a", "b"], 2.0)):
+            part = {"id": "bar", "label": "bar", **row, "shape": bar}
+            glued = {"part__bar": {**part, "meeting": {"kind": "glue", "hosts": hosts}}}
+            found = held(changed(biped(), **balls, **glued), "bar")
+            one = holds_n(found.glue.mpa["clay"] or 0, found.load.lever_mm, found.contact.face_mm)
+            self.assertAlmostEqual(found.glue_holds_n / one, times, delta=0.02)
+
     def test_glue_by_the_pair_of_materials(self) -> None:
         for stock, agent, suits in (
             (None, "pva", False),  # clay on clay dries through neither

@@ -132,12 +132,21 @@ export function PartEditor({ part }: { part: Part }) {
             label="Core"
             value={part.core}
             options={[
-              { value: "foil", label: "foil under the wall" },
+              ...Object.values(catalogue?.cores ?? {}).map((kind) => ({
+                value: kind.id,
+                label: kind.label,
+              })),
               { value: "wire", label: "wire only, solid clay" },
             ]}
             onChange={(core) => choose("core", core)}
           />
-          <MeasureField label="Wall" mm={wall} onCommit={(text) => put("wall_mm", text)} />
+          {part.core === "wire" ? null : (
+            <MeasureField
+              label="Wall over the core"
+              mm={wall}
+              onCommit={(text) => put("wall_mm", text)}
+            />
+          )}
         </>
       )}
       <ChoiceField
