@@ -42,6 +42,7 @@ from windcrest_core.order.rescue import mended_first, mending, remade_steps
 from windcrest_core.order.stages import Laid, first_cured, stages
 from windcrest_core.order.station import RawClay, order_plan
 from windcrest_core.remembered import Asked, Station, Written, on
+from windcrest_core.sheet.meetings import Pin, Press
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
@@ -128,11 +129,11 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     )
     clay = by_stage(clay, placed)
     raw, inserts = _raw_by_bake(work, making, placed), _inserts_from(work, placed)
-    mended = _mended_by_bake(making, placed)
+    fresh = _fresh_by_bake(work, making, placed)
     bake = BAKE.of(
         written,
-        lambda seen: bake_station(on(weighed, seen), raw, inserts, mended),
-        repr((raw, inserts, mended)),
+        lambda seen: bake_station(on(weighed, seen), raw, inserts, fresh),
+        repr((raw, inserts, fresh)),
     )
     order = order_plan(
         work,
@@ -202,13 +203,24 @@ def _raw_clay(clay: ClayPlan) -> RawClay:
     return RawClay(grams, {part.id: part.texture_min for part in clay.parts})
 
 
-def _mended_by_bake(making: list[Step], placed: dict[str, int]) -> dict[int, list[str]]:
-    """Parts that a mend puts fresh clay on, by the bake that cures it."""
+def _fresh_by_bake(
+    work: Workpiece, making: list[Step], placed: dict[str, int]
+) -> dict[int, list[str]]:
+    """Parts that get fresh clay once they are cured, of a mend, a bed or a collar, by the bake that cures that."""
     found: dict[int, list[str]] = {}
     for step in making:
-        if step.kind == "mend" and step.into_oven and step.part and step.key in placed:
-            found.setdefault(placed[step.key], []).append(step.part)
+        if step.part and step.into_oven and step.key in placed:
+            found.setdefault(placed[step.key], []).extend(_fresh_on(work, step, step.part))
     return found
+
+
+def _fresh_on(work: Workpiece, step: Step, part: str) -> list[str]:
+    if step.kind == "mend":
+        return [part]
+    match work.sheet.part(part).meeting:
+        case Press(bed="fresh") | Pin(closed="collar") if step.kind == "press":
+            return [host.part.id for host in work.hosts(work.figure.piece(part))]
+    return []
 
 
 def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:

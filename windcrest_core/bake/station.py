@@ -44,15 +44,15 @@ def bake_station(
     work: Workpiece,
     groups: list[list[str]],
     inserts_from: dict[str, int],
-    mended: Mapping[int, list[str]] = NOTHING,
+    fresh: Mapping[int, list[str]] = NOTHING,
 ) -> BakeStation:
     """Plan every bake.
 
     Parameters
     ----------
     groups : ids of the parts that are raw in each bake, in order.
-    inserts_from : first bake that each bought piece is in. mended : parts with fresh clay of a mend on them,
-        by bake.
+    inserts_from : first bake that each bought piece is in. fresh : parts that are cured, with fresh clay
+        on them, by bake.
     """
     pieces = {piece.part.id: piece for piece in work.clay_pieces}
     ran = {done.bake: done for done in work.progress.bakes}
@@ -81,7 +81,8 @@ def bake_station(
                 for key in inside
                 if key not in raw and key not in hopeless and carried.fusion.get(key, 0.0) < CURED
             ]
-        paced = paced or [key for key in mended.get(number, []) if key in inside]
+        on_cured = [key for key in fresh.get(number, []) if key in inside and key not in paced]
+        paced += on_cured
         clays = [work.clay(pieces[key].part.clay) for key in raw or paced or inside]
         label = max(clay.label_c.value for clay in clays)
         inserts = [key for key, first in inserts_from.items() if first <= number]
@@ -93,6 +94,7 @@ def bake_station(
                 list(inside),
                 set(raw),
                 paced,
+                on_cured,
                 short,
                 inserts,
                 carried,
@@ -134,6 +136,7 @@ def _one_bake(
     inside: list[str],
     raw: Container[str],
     pacing: list[str],
+    fresh: Container[str],
     short: bool,
     inserts: list[str],
     carried: Carried,
@@ -154,7 +157,8 @@ def _one_bake(
     start = np.ones(len(sim.most))
     for part_id in inside:
         at = sim.column[part_id]
-        start[at] = min(start[at], carried.fusion.get(part_id, 0.0))
+        fused = 0.0 if part_id in fresh else carried.fusion.get(part_id, 0.0)
+        start[at] = min(start[at], fused)
     went_in = tuple(start.tolist())
     fired = fired_in(sim.ovenful, went_in)
     cured_at = fired.cured_min()

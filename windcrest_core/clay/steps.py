@@ -293,14 +293,16 @@ def _press_words(forming: Forming, piece: Piece) -> Text:
     if meets.apart_mm > 0 or meets.sunk_mm < LEAST_SOCKET_MM:
         return said("clay.press_in_the", part=part.label)
     across = piece.solid.greatest_thickness_mm
-    said_of = said(
-        "clay.press_in_a_socket",
-        part=part.label,
-        host=label,
-        tool_mm=across,
-        deep_mm=min(meets.sunk_mm, max(across, host.wall_mm)),
-    )
-    return said("clay.on_a_fresh_bed", host=label, press=said_of) if fresh else said_of
+    deep = min(meets.sunk_mm, max(across, host.wall_mm))
+    if fresh:
+        return said(
+            "clay.press_in_a_fresh_bed",
+            part=part.label,
+            host=label,
+            tool_mm=across,
+            deep_mm=deep,
+        )
+    return said("clay.press_in_a_socket", part=part.label, host=label, tool_mm=across, deep_mm=deep)
 
 
 def _pressed_in(forming: Forming, piece: Piece, before: list[Need], minutes: float) -> Step:

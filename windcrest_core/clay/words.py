@@ -44,7 +44,7 @@ WORDS = {
     "clay.its_core_out_before_it": "the core is pulled before it is closed",
     "clay.get_the_bead": "Get the {part} of {material} and try it for size",
     "clay.press_in_a_socket": "Press the {part} into the {host}: a socket {deep_mm} deep with a ball tool of {tool_mm}, a film of liquid clay in it",
-    "clay.on_a_fresh_bed": "Lay a bed of fresh clay on the {host}, roughened and with liquid clay; {press}",
+    "clay.press_in_a_fresh_bed": "Press the {part} into a bed of fresh clay on the {host}, roughened and with liquid clay first: a socket {deep_mm} deep with a ball tool of {tool_mm}",
     "clay.form_and_set_by_gun": "Form the {part} apart and set it hard with a heat gun, from all sides",
     "clay.keep_the_heat_gun_moving": "Keep the heat gun moving, away from cable, inserts and alcohol; the nozzle stays hot. Smoke means too near.",
     "clay.instant_glue_care": "Nitrile gloves, never cotton: on cotton, wool or tissue it heats violently. Eye protection, air.",

@@ -115,40 +115,63 @@ def _conflict(step: Step, host: Step, other: str | None) -> Conflict:
 
 
 def conflict_findings(work: Workpiece, conflicts: list[Conflict]) -> list[Finding]:
-    """What cannot be as it is, each with the ways that are left."""
+    """What cannot be as it is, each with the ways that are left; a pair or several of a kind together."""
     first = {one.part: one for one in reversed(conflicts)}
-    return [_finding(work, one) for one in first.values()]
+    alike: dict[object, list[Conflict]] = {}
+    for one in reversed(first.values()):
+        part = work.sheet.part(one.part)
+        kind = part.feature or part.mirror_of or part.id
+        alike.setdefault((kind, one.other, one.seam), []).append(one)
+    return [_finding(work, rows) for rows in alike.values()]
 
 
-def _finding(work: Workpiece, one: Conflict) -> Finding:
-    part, host = work.sheet.part(one.part), work.sheet.part(one.host)
-    at = f"part/{part.id}/meeting"
+def _finding(work: Workpiece, rows: list[Conflict]) -> Finding:
+    parts = [work.sheet.part(one.part) for one in rows]
+    hosts = list(dict.fromkeys(work.sheet.part(one.host).label for one in rows))
+    labels = [part.label for part in parts]
+    seam, other = rows[0].seam, rows[0].other
     why: Text
-    if one.seam:
-        why = said("order.meeting.conflict.why_seam", part=part.label, host=host.label)
-        fixes = [fix(said("order.lay_it_on_the", host=host.label), (f"{at}/kind", "lay"))]
+    if seam:
+        why = said("order.meeting.conflict.why_seam", parts=labels, hosts=hosts)
+        fixes = [
+            fix(
+                said("order.lay_it_on_the", hosts=hosts),
+                *((f"part/{part.id}/meeting/kind", "lay") for part in parts),
+            )
+        ]
     else:
         why = (
-            said("order.meeting.conflict.why_ran", part=part.label, host=host.label)
-            if one.other is None
+            said("order.meeting.conflict.why_ran", parts=labels, hosts=hosts)
+            if other is None
             else said(
                 "order.meeting.conflict.why",
-                part=part.label,
-                host=host.label,
-                other=work.sheet.part(one.other).label,
+                parts=labels,
+                hosts=hosts,
+                other=work.sheet.part(other).label,
             )
         )
-        fresh = {"kind": "press", "bed": "fresh", "hosts": part.meeting.hosts}
         fixes = [
-            fix(said("order.a_fresh_bed_on_the", host=host.label), (at, fresh)),
-            fix(said("order.glue_it_at_the_end"), (f"{at}/kind", "glue")),
+            fix(
+                said("order.a_fresh_bed_on_the", hosts=hosts),
+                *(
+                    (
+                        f"part/{part.id}/meeting",
+                        {"kind": "press", "bed": "fresh", "hosts": part.meeting.hosts},
+                    )
+                    for part in parts
+                ),
+            ),
+            fix(
+                said("order.glue_it_at_the_end"),
+                *((f"part/{part.id}/meeting/kind", "glue") for part in parts),
+            ),
         ]
     return Finding(
         id="order.meeting.conflict",
         station="order",
         severity="stop",
-        subject=part.id,
-        title=said("order.meeting.conflict", part=part.label, host=host.label),
+        subject=parts[0].id,
+        title=said("order.meeting.conflict", parts=labels, hosts=hosts),
         reason=why,
         fixes=fixes,
     )

@@ -48,8 +48,9 @@ def history(
         return {}, {}
     making = [step for step in steps if not step.after_bakes]
     over = set(ran.values())
-    waits_for = {step.key: [need.key for need in step.needs] for step in making}
-    # What a baked step waited for was done before it, ticked or not.
+    # What a baked step waited for was done before it, ticked or not; not what is to be pressed into it, which may
+    # have come to the figure since.
+    waits_for = {s.key: [need.key for need in s.needs if need.kind != "bed"] for s in making}
     before = reachable(waits_for, ran)
     done = {*progress.steps_done, *before}
     least = {

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 WORDS = {
-    "order.meeting.conflict": "{part}: there is no raw {host} to put it into",
-    "order.meeting.conflict.why": "The {host} has to be raw when the {part} goes in, and cured before the {other} comes: both cannot be. Press it into a bed of fresh clay on the cured {host}, or put it on at the end.",
-    "order.meeting.conflict.why_ran": "The {host} has been in the oven, and cured clay takes nothing in: there is no bed for the {part} any more. Press it into a bed of fresh clay on the cured {host}, or put it on at the end.",
-    "order.meeting.conflict.why_seam": "The {part} would be one clay with the {host} and with something else, and the two are not raw at the same time: one of the seams is raw on cured. Lay it on, over a film of liquid clay.",
+    "order.meeting.conflict": "{parts}: no raw {hosts} to press into",
+    "order.meeting.conflict.why": "The {hosts} must still be raw when the {parts} is pressed in, and cured before the {other} comes: both cannot be. A bed of fresh clay on the cured {hosts} takes it, or glue at the end.",
+    "order.meeting.conflict.why_ran": "The {hosts} has been in the oven, and cured clay takes nothing in. A bed of fresh clay on it takes the {parts}, or glue at the end.",
+    "order.meeting.conflict.why_seam": "The {parts} would be one clay with the {hosts} and with something else, and the two are not raw at the same time: one of the seams is raw on cured. Lay it on, over a film of liquid clay.",
     "order.carve_the_place": "Carve or drill the place for the {part} into the cured clay",
     "order.follows.putty": "Formed of putty on cured clay, when all is baked.",
     "order.follows.hosts": "the {labels}",
@@ -116,8 +116,8 @@ WORDS = {
     "order.bed.saves": "{parts}: pressed into raw clay, which makes {bakes} bakes",
     "order.bed.saves.why": "What they go into has to stay raw until they are hard, and all that is one clay with it waits too. Pressed into a bed of fresh clay on the cured part, everything is done in {after}.",
     "order.press_into_fresh_beds": "Press them into fresh beds on what is cured",
-    "order.lay_it_on_the": "Lay it on the {host}",
-    "order.a_fresh_bed_on_the": "Press it into a fresh bed on the cured {host}",
+    "order.lay_it_on_the": "Lay it on the {hosts}",
+    "order.a_fresh_bed_on_the": "Press it into a fresh bed on the cured {hosts}",
     "order.glue_it_at_the_end": "Glue it on at the end",
     "order.one_bake_for_both_sides": "what shares one bake with it would have to be cured before itself",
     "order.all_clay_work_is_done": "all clay work is done before it is looked over",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import itertools
+import math
 import unittest
 from collections import deque
 from typing import Any
@@ -14,9 +15,11 @@ from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.order.model import OrderPlan
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.parts import Part
 from windcrest_core.tests.support import changed, context, planned, spoken
 from windcrest_core.tests.sweeps import examples, sweep
+from windcrest_core.work.bakes import planned_bake
 
 SCHOOLS = ("one_bake", "save_progress", "short_sets")
 HEAD, BODY = "skull", ("skull", "neck")
@@ -367,6 +370,30 @@ class ConflictTest(unittest.TestCase):
         )
         before = planned(horned).findings
         self.assertFalse([f for f in before if f.id == "order.meeting.conflict"])
+
+    def test_teeth_that_come_to_a_figure_whose_bakes_are_over(self) -> None:
+        """They are not behind it with the jaw: they are hard in the next bake, told and put right together, and
+        the bake of their bed is as long as the jaw would take raw."""
+        sheet = figure_of(part("ears", "lay", HEAD, delicate=True))
+        over = planned(sheet)
+        ran = Progress(
+            bakes=[BakeDone(bake=n, minutes=60, steps=planned_bake(over, n).steps) for n in (1, 2)]
+        )
+        teeth = {
+            f"part__tooth_{n}": part(f"tooth_{n}", "press", HEAD, feature="tooth")
+            for n in range(1, 4)
+        }
+        later = changed(sheet, **teeth)
+        before = planned(later, None, ran)
+        (found,) = [f for f in before.findings if f.id == "order.meeting.conflict"]
+        self.assertIn("tooth_1, tooth_2 and tooth_3", spoken(found.title))
+        bakes = {key: step.bake for step in before.order.steps for key in step.keys}
+        self.assertEqual({bakes[f"tooth_{n}.cover.1"] for n in range(1, 4)}, {3})
+        after = planned(apply_edits(later, found.fixes[0].operations)[0], None, ran)
+        self.assertFalse([f for f in after.findings if f.id == "order.meeting.conflict"])
+        raw = next(p.model_min for p in over.bake.bakes[0].parts if p.id == HEAD)
+        assert raw is not None
+        self.assertEqual(after.bake.bakes[3].advised_min.value, math.ceil(raw))
 
     def test_the_place_of_an_eye_is_carved_where_the_head_is_hard(self) -> None:
         sheet = figure_of(part("ears", "lay", HEAD, delicate=True))
