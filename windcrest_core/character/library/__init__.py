@@ -55,7 +55,7 @@ LEGLESS = ("quadruped", "many_limbed", "bust", "stem_cap", "stacked", "free")
 ITEMS: dict[str, Item] = {
     "horn": Item("horns", "head", heads.horn),
     "antler": Item("antlers", "head", heads.antler, (1, 6, 3), "tines a side"),
-    "ear": Item("upright ears", "head", heads.ear),
+    "ear": Item("upright ears", "head", heads.ear, instead_of=("ear_r", "ear_l")),
     "antenna": Item("antennae", "head", heads.antenna),
     "crest": Item("crest", "head", heads.crest),
     "hair_mass": Item("hair, one mass", "head", heads.hair_mass),

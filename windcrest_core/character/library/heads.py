@@ -59,12 +59,12 @@ def antler(fit: Fit, count: int) -> Iterator[Part]:
 
 
 def ear(fit: Fit, count: int) -> Iterator[Part]:
-    """A pair that stands up from the crown."""
-    head, at = fit.head_mm, fit.skin(fit.head, 0.8 * UP + 0.6 * RIGHT)
+    """A pair that stands up beside the crown, clear of horns."""
+    head, at = fit.head_mm, fit.skin(fit.head, 0.45 * UP + 0.9 * RIGHT)
     shape = fit.cone(
         fit.head,
-        at - 0.05 * head * UP,
-        at + head * (0.14 * RIGHT + 0.34 * UP),
+        at - 0.05 * head * RIGHT,
+        at + head * (0.26 * RIGHT + 0.30 * UP),
         0.13 * head,
         0.045 * head,
         0.5,
