@@ -20,7 +20,7 @@ from windcrest_core.drawing.elevation import VIEWS, Rings
 from windcrest_core.facts import Frozen
 from windcrest_core.frame.gauges import strength
 from windcrest_core.frame.holds import held_by, joint_hold, share_held
-from windcrest_core.frame.loads import joint_loads
+from windcrest_core.frame.loads import crossings, joint_loads
 from windcrest_core.frame.model import FramePlan, JointHold
 from windcrest_core.frame.paths import ends_here, feet, part_weights, pegs, run_points, wire_weights
 from windcrest_core.frame.stance import feet_outlines
@@ -142,9 +142,9 @@ def dragged(hand: Held, pose: dict[str, JointAngles]) -> Dragged:
 
 def _joints(hand: Held, work: Workpiece, run: Run, loads: Loads) -> list[JointHold]:
     moment = strength(work.context.stores, hand.wires[run.id]).yield_nmm(run.strands)
-    return [
-        joint_hold(load, moment) for load in joint_loads(work, run, loads, ends_here(work, run))
-    ]
+    ends = ends_here(work, run)
+    crossed = crossings(work, run, ends)
+    return [joint_hold(load, moment) for load in joint_loads(work, run, loads, ends, crossed)]
 
 
 def _about(run: Run, joints: list[JointHold]) -> AboutHold:

@@ -40,9 +40,10 @@ from windcrest_core.order.model import OrderPlan
 from windcrest_core.order.reach import painted_first, reach_plan
 from windcrest_core.order.rescue import mended_first, mending, remade_steps
 from windcrest_core.order.stages import Laid, first_cured, stages
+from windcrest_core.order.stand_ins import stand_in_findings
 from windcrest_core.order.station import RawClay, order_plan
 from windcrest_core.remembered import Asked, Station, Written, on
-from windcrest_core.sheet.meetings import Pin, Press
+from windcrest_core.sheet.meetings import Hold, Pin, Press
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
@@ -143,7 +144,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         moved.steps[len(declared) :],
         moved,
         conflicts,
-        bed_findings(work, making, placed, replace(laid, least=moved.least)),
+        _saved(work, making, placed, replace(laid, least=moved.least)),
         reach,
         _raw_clay(clay),
         fast,
@@ -177,6 +178,16 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         finish=finish,
         findings=findings,
     )
+
+
+def _saved(
+    work: Workpiece, making: list[Step], placed: dict[str, int], laid: Laid
+) -> list[Finding]:
+    """What would save a bake."""
+    return [
+        *bed_findings(work, making, placed, laid),
+        *stand_in_findings(work, making, placed, laid),
+    ]
 
 
 def _raw_by_bake(work: Workpiece, making: list[Step], placed: dict[str, int]) -> list[list[str]]:
@@ -228,5 +239,8 @@ def _inserts_from(work: Workpiece, placed: dict[str, int]) -> dict[str, int]:
     return {
         part.id: placed.get(step_key(part.id, "cover"), 1)
         for part in work.sheet.parts
-        if part.stock is not None and not part.apart and not is_putty(part.stock)
+        if part.stock is not None
+        and not part.apart
+        and not is_putty(part.stock)
+        and not (isinstance(part.meeting, Hold) and part.meeting.how == "stand_in")
     }

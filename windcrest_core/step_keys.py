@@ -9,6 +9,7 @@ from __future__ import annotations
 from typing import Literal
 
 What = Literal[
+    "back",
     "bend",
     "bore",
     "card",
@@ -31,10 +32,13 @@ What = Literal[
     "prime",
     "pull",
     "putty",
+    "out",
+    "paint",
     "retouch",
     "sand",
     "seal",
     "smooth",
+    "stand_in",
     "test",
     "texture",
     "unmask",

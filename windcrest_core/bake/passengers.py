@@ -13,6 +13,7 @@ from windcrest_core.bake.ovenful import OvenRun
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.facts import said
+from windcrest_core.sheet.meetings import Lay
 from windcrest_core.step_keys import mend_key, step_key
 
 TAPE_C = 80.0  # adhesive of plain masking tape [L]
@@ -33,6 +34,7 @@ def passengers(
     """
     found = [_stock(work, key, sim, last) for key in stock]
     found += _cores(work, inside, sim, last)
+    found += _painted_under(work, inside, sim, last)
     if not over:
         found += _painted(work, inside, sim, last)
         found += _glued(work, inside, sim, last)
@@ -116,6 +118,23 @@ def _painted(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> lis
                 )
             )
     return found
+
+
+def _painted_under(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
+    """Paint that clay was laid over."""
+    found = {}
+    for part in work.sheet.parts:
+        if part.id in inside and isinstance(part.meeting, Lay) and part.meeting.painted:
+            for key in part.meeting.hosts:
+                found[key] = Passenger(
+                    what="paint",
+                    id=key,
+                    label=said("bake.paint", area=work.sheet.part(key).label),
+                    material=said("bake.dry_acrylic_paint"),
+                    limit_c=PAINT_C,
+                    peak_c=_surface([key], sim, last),
+                )
+    return list(found.values())
 
 
 def _glued(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:

@@ -11,10 +11,12 @@ from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.joined import gap_mm, touch
 from windcrest_core.body.skeleton import subtree
 from windcrest_core.precedence import reachable
+from windcrest_core.sheet.meetings import Sit
 
 
 def found_hosts(figure: Figure) -> dict[str, str]:
-    """The host of every such part, by id; the body itself has none.
+    """The host of every such part, by id; the body itself has none. What sits has one here too: what it is one clay
+    with, beside its seat.
 
     Put on at the end it is what a part goes deepest into; else the largest of the body on its bone, or on the one
     before. Never one that the part carries itself.
@@ -26,10 +28,11 @@ def found_hosts(figure: Figure) -> dict[str, str]:
     finder = _Finder(figure)
     found: dict[str, str] = {}
     for piece in sorted(figure.pieces, key=lambda p: p.part.apart or p.part.lifts_off):
-        if piece.part.meeting.hosts:
+        seats = piece.part.meeting.hosts if isinstance(piece.part.meeting, Sit) else []
+        if piece.part.meeting.hosts and not seats:
             continue
         key = piece.part.id
-        carrier = finder.of(piece, reachable(carries, [key]))
+        carrier = finder.of(piece, reachable(carries, [key]).union(seats))
         if carrier is not None:
             found[key] = carrier.part.id
             carries[carrier.part.id].append(key)

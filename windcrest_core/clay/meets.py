@@ -14,7 +14,17 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.joining.telling import drill_words
-from windcrest_core.sheet.meetings import Blend, Dress, Lay, Pin, Press, Rest
+from windcrest_core.sheet.meetings import (
+    Blend,
+    Dress,
+    Hold,
+    Lay,
+    Meeting,
+    Pin,
+    Press,
+    Rest,
+    Sit,
+)
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Between, Need, Step
@@ -33,7 +43,7 @@ def first_key(part: Part) -> str:
     return step_key(part.id, "cover")
 
 
-def _clay_hosts(work: Workpiece, piece: Piece) -> list[Piece]:
+def clay_hosts(work: Workpiece, piece: Piece) -> list[Piece]:
     return [host for host in work.hosts(piece) if host.part.stock is None]
 
 
@@ -63,11 +73,14 @@ class Forming:
 def blended_with(work: Workpiece, piece: Piece) -> list[str]:
     """The steps it is one clay with: of the hosts it is blended into, or of the body's own on its bone."""
     part = piece.part
+    if isinstance(part.meeting, Sit):
+        body = work.found_hosts.get(part.id)
+        return [step_key(body, "cover")] if body is not None else []
     if not isinstance(part.meeting, Blend) or part.stock is not None:
         return []
     if part.delicate and _waits_for_the_body(work) == "bake":
         return []
-    return [first_key(host.part) for host in _clay_hosts(work, piece)]
+    return [first_key(host.part) for host in clay_hosts(work, piece)]
 
 
 def on_its_hosts(forming: Forming, piece: Piece) -> list[Need]:
@@ -75,9 +88,9 @@ def on_its_hosts(forming: Forming, piece: Piece) -> list[Need]:
     work, part, meeting = forming.work, piece.part, piece.part.meeting
     needs = []
     if isinstance(meeting, Lay | Rest):
-        hosts = _clay_hosts(work, piece)
+        hosts = clay_hosts(work, piece)
         short = work.context.rules.bake_school == "short_sets"
-        over_cured = hosts[:1] if isinstance(meeting, Lay) and meeting.cured else []
+        over_cured = _over_cured(meeting, hosts)
         needs = [
             Need(
                 key=first_key(host.part),
@@ -109,10 +122,17 @@ def on_its_hosts(forming: Forming, piece: Piece) -> list[Need]:
     return [*needs, *forming.after_the_body] if part.delicate else needs
 
 
+def _over_cured(meeting: Lay | Rest, hosts: list[Piece]) -> list[Piece]:
+    """Those of its hosts that are cured when a part is formed on them."""
+    if isinstance(meeting, Rest) or meeting.painted:
+        return hosts if isinstance(meeting, Lay) or meeting.cured else []
+    return hosts[:1] if meeting.cured else []
+
+
 def hard(part: Part) -> Need:
     """It is cured, or at least set by a heat gun, before it is put anywhere."""
-    if isinstance(part.meeting, Press):
-        by_gun = part.meeting.hardened == "heat_gun"
+    if part.pressed:
+        by_gun = isinstance(part.meeting, Press) and part.meeting.hardened == "heat_gun"
         return Need(
             key=first_key(part),
             reason=said("clay.hard_before_it_is_pressed"),
@@ -128,10 +148,9 @@ def hard(part: Part) -> Need:
 
 
 def beds(work: Workpiece, piece: Piece) -> list[Need]:
-    """What is pressed in waits for its hosts: still raw, or cured where it gets a bed of its own on them."""
+    """What is pressed in or held waits for its hosts: still raw, or cured where it gets a bed of its own on them."""
     meeting = piece.part.meeting
-    assert isinstance(meeting, Press)
-    fresh = meeting.bed == "fresh"
+    fresh = isinstance(meeting, Press) and meeting.bed == "fresh"
     return [
         Need(
             key=first_key(host.part),
@@ -141,7 +160,7 @@ def beds(work: Workpiece, piece: Piece) -> list[Need]:
             between="bake" if fresh else "none",
             kind="under" if fresh else "bed",
         )
-        for host in _clay_hosts(work, piece)
+        for host in clay_hosts(work, piece)
     ]
 
 
@@ -149,11 +168,10 @@ def with_beds(work: Workpiece, steps: list[Step]) -> list[Step]:
     """The steps, where a host whose raw clay is pressed into waits for what is to be hard by then."""
     waits: dict[str, list[Need]] = {}
     for piece in work.clay_pieces:
-        meeting = piece.part.meeting
-        if not isinstance(meeting, Press) or meeting.bed == "fresh" or meeting.hardened != "oven":
+        if not _hard_by_its_bed(piece.part.meeting):
             continue
         hardened = hard(piece.part).model_copy(update={"kind": "bed"})
-        for host in _clay_hosts(work, piece):
+        for host in clay_hosts(work, piece):
             waits.setdefault(first_key(host.part), []).append(hardened)
     return [
         step.model_copy(update={"needs": [*step.needs, *waits[step.key]]})
@@ -163,13 +181,21 @@ def with_beds(work: Workpiece, steps: list[Step]) -> list[Step]:
     ]
 
 
+def _hard_by_its_bed(meeting: Meeting) -> bool:
+    """Whether a part comes from the oven into the raw clay of its hosts."""
+    match meeting:
+        case Press(bed="host", hardened="oven") | Hold(how="stays" | "slides_out"):
+            return True
+    return False
+
+
 def put_on(forming: Forming, piece: Piece, before: list[Need], minutes: float) -> list[Step]:
     """Put on when all is baked and painted, over a drilled pin where it has one; or pinned and closed with a
     raw collar that goes into the oven."""
     work, part, meeting = forming.work, piece.part, piece.part.meeting
     cured = [
         Need(key=first_key(host.part), reason=said("clay.put_on_cured_clay"), between="bake")
-        for host in _clay_hosts(work, piece)
+        for host in clay_hosts(work, piece)
     ]
     collar = isinstance(meeting, Pin) and meeting.closed == "collar"
     host, drilled = work.joined_to(piece), []

@@ -5,6 +5,7 @@ from __future__ import annotations
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
+from windcrest_core.clay.held import PARTINGS, held_steps, seated_steps, sits_on
 from windcrest_core.clay.meets import (
     Forming,
     beds,
@@ -15,12 +16,13 @@ from windcrest_core.clay.meets import (
     put_on,
     with_beds,
 )
+from windcrest_core.clay.painted import over_paint, paint_steps
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.practice import practised
 from windcrest_core.precedence import reachable, waiting_for
-from windcrest_core.sheet.meetings import Press
+from windcrest_core.sheet.meetings import Hold, Press, Sit
 from windcrest_core.sheet.parts import Part, Texture
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
@@ -72,7 +74,7 @@ def clay_steps(work: Workpiece, fast: Fastened) -> list[Step]:
         for piece in work.figure.pieces
         for step in _part_steps(forming, piece, piece.part.id in cored, alike[piece.part.id])
     ]
-    return _labels_apart(work, with_beds(work, steps))
+    return _labels_apart(work, with_beds(work, [*steps, *paint_steps(work)]))
 
 
 def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
@@ -148,6 +150,8 @@ def _bought_steps(forming: Forming, piece: Piece) -> list[Step]:
         caution=said("clay.saw_and_sand_away_from"),
     )
     got = Need(key=get.key, reason=said("clay.got_and_cut_before_it"))
+    if isinstance(part.meeting, Hold):
+        return held_steps(forming, piece, get)
     if part.pressed and part.lies_on is not None:
         pressed = _pressed_in(forming, piece, [got], BEAD_MIN)
         bead = get.model_copy(
@@ -255,14 +259,24 @@ def _part_steps(forming: Forming, piece: Piece, cored: bool, nth: int) -> list[S
         + (GUN_MIN if by_gun else 0),
         needs=before
         if away
-        else [*before, *on_its_hosts(forming, piece), *_closes_round(work, piece)],
+        else [
+            *before,
+            *on_its_hosts(forming, piece),
+            *sits_on(forming, piece),
+            *over_paint(work, piece),
+            *_closes_round(work, piece),
+        ],
         one_with=blended_with(work, piece),
         into_oven=not by_gun,
         label=said("clay.form_and_set_by_gun", part=part.label)
         if by_gun
-        else _form_words(part, cored),
+        else _form_words(work, part, cored),
         caution=said("clay.keep_the_heat_gun_moving") if by_gun else "",
     )
+    if isinstance(part.meeting, Hold):
+        return held_steps(forming, piece, form)
+    if isinstance(part.meeting, Sit):
+        return seated_steps(forming, piece, form)
     if part.pressed:
         return [form, _pressed_in(forming, piece, [hard(part)], minutes_of(10, volume, nth))]
     if part.apart or part.lifts_off:
@@ -270,9 +284,12 @@ def _part_steps(forming: Forming, piece: Piece, cored: bool, nth: int) -> list[S
     return [form]
 
 
-def _form_words(part: Part, cored: bool) -> Text:
+def _form_words(work: Workpiece, part: Part, cored: bool) -> Text:
+    parting = PARTINGS[work.context.rules.parting]
     if part.lifts_off:
-        return said("clay.form_the_in_its_place", part=part.label)
+        return said("clay.form_the_in_its_place", part=part.label, parting=parting)
+    if isinstance(part.meeting, Sit):
+        return said("clay.form_it_sitting", part=part.label, parting=parting)
     if part.apart or part.pressed:
         return said("clay.form_the_apart", part=part.label)
     if cored or part.lies_on is None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import said
-from windcrest_core.sheet.meetings import Dress
+from windcrest_core.sheet.meetings import Dress, Sit
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import (
     CARD,
@@ -49,7 +49,7 @@ def bare_spots(work: Workpiece) -> list[str]:
     return [
         piece.part.label
         for piece in work.figure.pieces
-        if piece.part.assembled
+        if (piece.part.assembled or isinstance(piece.part.meeting, Sit))
         and not isinstance(piece.part.meeting, Dress)
         and not is_putty(piece.part.stock)
         and piece.part.area is not None

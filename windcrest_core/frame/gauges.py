@@ -49,11 +49,21 @@ class JointLoad:
 
 
 @dataclass(frozen=True)
+class Crossing:
+    """A joint that a run goes through, whatever hangs on it: `root` and `cured_nmm` as of a `JointLoad`."""
+
+    joint: str
+    label: Text
+    root: float
+    cured_nmm: float
+
+
+@dataclass(frozen=True)
 class Demand:
     """Everything a run asks of its wire: loads, room, and how it is cut and bent.
 
     `lever_mm` is from the furthest joint of its free end to the tip; `grip_mm` the thickness that
-    fine wire round it adds.
+    fine wire round it adds; `crossed` the joints it goes through, `stands_on` those at its ends that the figure stands on.
     """
 
     joints: list[JointLoad]
@@ -64,6 +74,8 @@ class Demand:
     lever_mm: float | None
     bent: bool
     cutting: Cutting
+    crossed: tuple[Crossing, ...] = ()
+    stands_on: frozenset[str] = frozenset()
 
     @property
     def strands(self) -> int:

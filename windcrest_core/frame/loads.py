@@ -11,7 +11,7 @@ from windcrest_core.body.soft_clay import clay_breaks_nmm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.frame.ends import ENDS
-from windcrest_core.frame.gauges import JointLoad
+from windcrest_core.frame.gauges import Crossing, JointLoad
 from windcrest_core.frame.paths import TRUNK, run_points, wired_pieces
 from windcrest_core.frame.statics import Loads
 from windcrest_core.sheet.joints import joint_ranges
@@ -52,18 +52,34 @@ def _breaks_nmm(piece: Piece) -> float:
     return clay_breaks_nmm(outside, core)
 
 
-def joint_loads(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End]) -> list[JointLoad]:
-    """Loads of a run at the joints it crosses, and at the root of a part it goes into."""
-    bones = work.figure.bones
+def crossings(work: Workpiece, run: Run, ends: tuple[End, End]) -> tuple[Crossing, ...]:
+    """The joints a run goes through."""
     ranges = joint_ranges(work.sheet.body)
-    held_up = {support.bone for support in loads.supports}
     crossed = crossed_joints(work, run, ends)
     roots: dict[str, float] = {}
     if crossed:
         for joint, end in ((crossed[0], ends[0]), (crossed[-1], ends[1])):
             roots[joint] = roots.get(joint, 1.0) * ENDS[end].root
+    return tuple(
+        Crossing(
+            joint,
+            ranges[joint].label,
+            roots.get(joint, 1.0),
+            0.0 if joint in run.poseable else clay_round_nmm(work, joint),
+        )
+        for joint in crossed
+    )
+
+
+def joint_loads(
+    work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End], crossed: tuple[Crossing, ...]
+) -> list[JointLoad]:
+    """Loads of a run at the joints it crosses, and at the root of a part it goes into."""
+    bones = work.figure.bones
+    held_up = {support.bone for support in loads.supports}
     joints = []
-    for joint in crossed:
+    for row in crossed:
+        joint = row.joint
         beyond = work.beyond[joint]
         mass, moments = loads.on(beyond)
         if mass <= 0 and not beyond & held_up:
@@ -76,12 +92,12 @@ def joint_loads(work: Workpiece, run: Run, loads: Loads, ends: tuple[End, End]) 
         joints.append(
             JointLoad(
                 joint,
-                ranges[joint].label,
+                row.label,
                 mass,
                 upright,
                 any_way,
-                roots.get(joint, 1.0),
-                0.0 if joint in run.poseable else clay_round_nmm(work, joint),
+                row.root,
+                row.cured_nmm,
             )
         )
     joints += _load_on_rod(work, run, loads, ends)

@@ -29,7 +29,7 @@ from windcrest_core.frame.gauges import (
     wire_g_per_mm,
 )
 from windcrest_core.frame.holds import joint_hold, weakest
-from windcrest_core.frame.loads import joint_loads
+from windcrest_core.frame.loads import crossings, joint_loads
 from windcrest_core.frame.mechanics import THUMB_N
 from windcrest_core.frame.model import FramePlan, Ground, RunPlan, Wanted
 from windcrest_core.frame.packing import packed
@@ -76,6 +76,8 @@ def _unloaded(work: Workpiece, run: Run) -> Demand:
             head_room_mm=head_room_mm(work),
             pinned=_pinned(work, run),
         ),
+        crossed=crossings(work, run, (start, end)),
+        stands_on=frozenset(borne_by(work, run)),
     )
 
 
@@ -89,9 +91,8 @@ def _pinned(work: Workpiece, run: Run) -> Load | None:
 
 def _demand(work: Workpiece, asked: Demand, loads: Loads) -> Demand:
     run = asked.cutting.run
-    stands_on = borne_by(work, run)
-    carried = max((s.force_n for s in loads.supports if s.bone in stands_on), default=0.0)
-    joints = joint_loads(work, run, loads, asked.cutting.ends)
+    carried = max((s.force_n for s in loads.supports if s.bone in asked.stands_on), default=0.0)
+    joints = joint_loads(work, run, loads, asked.cutting.ends, asked.crossed)
     return replace(asked, joints=joints, column_n=carried)
 
 

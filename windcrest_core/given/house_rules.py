@@ -20,6 +20,8 @@ class BenchDay(Frozen):
     hours: float = Field(ge=0, le=16)
 
 
+Parting = Literal["foil", "starch", "talc"]
+PaintBy = Literal["brush", "airbrush", "dryer"]
 Smoothing = Literal["tools", "alcohol", "damp_brush", "softener", "solvent"]
 BakeTime = Literal["longer", "label", "fixed_30"]
 _EVENING, _WEEKEND = BenchDay(from_h=19, hours=2), BenchDay(from_h=10, hours=4)  # [A]
@@ -53,6 +55,14 @@ class Rules(Frozen):
     )
     smoothing: Smoothing = Field(
         default="alcohol", description="what raw clay is smoothed with before texture and oven"
+    )
+    parting: Parting = Field(
+        default="foil",
+        description="what keeps raw clay from joining cured clay it is baked against",
+    )
+    painted_by: PaintBy = Field(
+        default="brush",
+        description="how what is baked again is painted: it dries 12 h, 2 h, or under a dryer until cool to touch",
     )
     sanding: Literal["off", "smooth", "always"] = Field(
         default="smooth",

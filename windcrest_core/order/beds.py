@@ -32,7 +32,7 @@ def bed_findings(
     joins = {step_key(part.id, "join") for part in pressed}
     hardened = {step_key(part.id, "cover") for part in pressed}
     fresh = [_in_fresh_beds(step, joins, hardened) for step in making if not step.after_bakes]
-    before, after = _bakes(making, placed), _bakes(fresh, stages(fresh, laid))
+    before, after = bakes_needed(making, placed), bakes_needed(fresh, stages(fresh, laid))
     if after >= before:
         return []
     host = work.joined_to(work.figure.piece(pressed[0].id))
@@ -61,7 +61,8 @@ def bed_findings(
     ]
 
 
-def _bakes(steps: list[Step], placed: dict[str, int]) -> int:
+def bakes_needed(steps: list[Step], placed: dict[str, int]) -> int:
+    """How many bakes steps take that are laid so."""
     return max((placed[s.key] for s in steps if s.into_oven and s.key in placed), default=0)
 
 

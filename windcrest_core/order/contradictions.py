@@ -10,8 +10,10 @@ from dataclasses import dataclass, replace
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.errors import ContradictionError
 from windcrest_core.facts import Text, said
-from windcrest_core.findings import Finding, fix
+from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.order.stages import Laid, stages
+from windcrest_core.sheet.meetings import Press
+from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
 
@@ -125,6 +127,20 @@ def conflict_findings(work: Workpiece, conflicts: list[Conflict]) -> list[Findin
     return [_finding(work, rows) for rows in alike.values()]
 
 
+def _fresh_beds(parts: list[Part], hosts: list[str]) -> list[Fix]:
+    """What is pressed in gets beds of its own; a hand that is hard closes round nothing."""
+    if not all(isinstance(part.meeting, Press) for part in parts):
+        return []
+    edits = (
+        (
+            f"part/{part.id}/meeting",
+            {"kind": "press", "bed": "fresh", "hosts": part.meeting.hosts},
+        )
+        for part in parts
+    )
+    return [fix(said("order.a_fresh_bed_on_the", hosts=hosts), *edits)]
+
+
 def _finding(work: Workpiece, rows: list[Conflict]) -> Finding:
     parts = [work.sheet.part(one.part) for one in rows]
     hosts = list(dict.fromkeys(work.sheet.part(one.host).label for one in rows))
@@ -151,16 +167,7 @@ def _finding(work: Workpiece, rows: list[Conflict]) -> Finding:
             )
         )
         fixes = [
-            fix(
-                said("order.a_fresh_bed_on_the", hosts=hosts),
-                *(
-                    (
-                        f"part/{part.id}/meeting",
-                        {"kind": "press", "bed": "fresh", "hosts": part.meeting.hosts},
-                    )
-                    for part in parts
-                ),
-            ),
+            *_fresh_beds(parts, hosts),
             fix(
                 said("order.glue_it_at_the_end"),
                 *((f"part/{part.id}/meeting/kind", "glue") for part in parts),

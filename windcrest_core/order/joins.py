@@ -13,10 +13,10 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Wire, catalogue, is_putty
 from windcrest_core.facts import Frozen, Text, said
-from windcrest_core.joining.fastening import Fastened, Fastening
+from windcrest_core.joining.fastening import RULES, Fastened, Fastening
 from windcrest_core.joining.pin_choice import Own, PinHole, Towards, Where
 from windcrest_core.joining.telling import drill_words
-from windcrest_core.sheet.meetings import Dress, Pin
+from windcrest_core.sheet.meetings import Dress, Hold, Pin, Sit
 from windcrest_core.step_keys import step_key
 
 State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
@@ -102,9 +102,9 @@ def _state(piece: Piece, under: Piece, placed: dict[str, int]) -> State:
     part = piece.part
     if isinstance(part.meeting, Pin) and part.meeting.closed == "collar":
         return "raw to cured"
-    if part.stock is not None and part.assembled:
+    if part.put_back or (part.stock is not None and part.assembled):
         return "put on"
-    if part.apart:
+    if part.apart or isinstance(part.meeting, Sit):
         return "cured to cured"
     if part.lifts_off:
         return "resting"
@@ -135,7 +135,8 @@ def joins(work: Workpiece, placed: dict[str, int], fast: Fastened) -> list[Join]
         of_the_body = piece.part.layer == 0 and piece.part.lies_on is None
         if of_the_body and state == "raw to raw":
             continue  # one body, blended as it is covered
-        found.append(_join(work, piece, under, state, fast))
+        hands = work.hosts(piece) if isinstance(part.meeting, Hold) else [under]
+        found += [_join(work, piece, hand, state, fast) for hand in hands]
     return found
 
 
@@ -151,6 +152,11 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
         knot = isinstance(meeting, Dress) and meeting.by == "knot"
         grams = 0.0 if knot else LEAST_G
         how = said("order.tied_with_a_knot") if knot else said("order.held_with_soft_glue")
+    elif isinstance(meeting, Hold):
+        grams = LEAST_G if meeting.how != "stays" else 0.0
+        how = said("order.held_and_glued") if grams else said("order.held_in_the_closed_hand")
+    elif isinstance(meeting, Sit):
+        grams, how = LEAST_G, said("order.seated_on_a_pin")
     elif held is not None and state in GLUED:
         how, grams = _glued(held, under, state)
         area = math.pi / 4 * held.contact.face_mm**2
@@ -172,12 +178,19 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
         state=state,
         how=how,
         grams=grams,
-        glue=held.glue.id if held and grams > 0 and state in GLUED else None,
+        glue=_glue_id(work, held, state) if grams > 0 else None,
         holds_n=held.glue_holds_n if held and apart == 0 else None,
         area_cm2=area / 100,
         air_mm=apart,
         pin=_pin(held.pin, piece.part.label, under.part.label) if held and held.pin else None,
     )
+
+
+def _glue_id(work: Workpiece, held: Fastening | None, state: State) -> str | None:
+    """The glue of a join that has any."""
+    if state not in GLUED:
+        return None
+    return held.glue.id if held else RULES[work.context.rules.glue]
 
 
 def _glued(held: Fastening, under: Piece, state: State) -> tuple[Text, float]:

@@ -10,7 +10,18 @@ from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.order.joins import Join, joins
-from windcrest_core.sheet.meetings import Blend, Dress, Glue, Lay, MeetingKind, Pin, Press, Rest
+from windcrest_core.sheet.meetings import (
+    Blend,
+    Dress,
+    Glue,
+    Hold,
+    Lay,
+    MeetingKind,
+    Pin,
+    Press,
+    Rest,
+    Sit,
+)
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 
@@ -65,7 +76,7 @@ def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int], fast: Fasten
         hosts=[host.part.id for host in hosts],
         found=not part.meeting.hosts,
         formed=None if part.assembled and bought else formed,
-        joined=None if part.assembled else (joined or formed),
+        joined=(joined or formed) if not part.assembled or part.put_back else None,
         at=meets.middle if meets else None,
         way=meets.out if meets else None,
         follows=_follows(part, hosts, formed, joined, _over_cured(hosts, formed, placed)),
@@ -125,6 +136,30 @@ def _follows(
                 said("order.follows.pin", hosts=hosts, made=_made(bought, first)),
                 said("order.follows.pin_bare", bare_mm=BARE_MM),
                 said("order.follows.pin_otherwise"),
+            ]
+        case Hold(how="stand_in"):
+            return [
+                said("order.follows.stand_in", hosts=hosts, bake=then),
+                said("order.follows.grip_bare"),
+            ]
+        case Hold(how="slides_out"):
+            return [
+                said("order.follows.slides_out", hosts=hosts, bake=then),
+                said("order.follows.grip_bare"),
+                said("order.follows.hold_otherwise"),
+            ]
+        case Hold():
+            return [
+                said("order.follows.hold", hosts=hosts, bake=then),
+                said("order.follows.hold_otherwise"),
+            ]
+        case Sit():
+            return [
+                said("order.follows.sit_stand_in", hosts=hosts, bake=first)
+                if part.meeting.stand_in
+                else said("order.follows.sit", hosts=hosts, bake=first),
+                said("order.follows.glue_bare"),
+                said("order.follows.sit_otherwise"),
             ]
         case Dress():
             return [

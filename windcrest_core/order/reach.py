@@ -55,11 +55,10 @@ def fingerprint(sheet: FigureSheet, wall_mm: float) -> str:
         "side",
         "orient",
         "seat",
-        "meeting",
         "area",
         "contact",
     }
-    of_parts = [part.model_dump_json(include=shape) for part in sheet.parts]
+    of_parts = [f"{part.model_dump_json(include=shape)} {part.assembled}" for part in sheet.parts]
     of_body = sheet.model_dump_json(include={"height_mm", "body", "face", "pose"})
     text = "\n".join([of_body, f"{wall_mm} {sheet.order.brush_mm}", *of_parts])
     return hashlib.sha256(text.encode()).hexdigest()[:24]

@@ -12,6 +12,7 @@ from windcrest_core.order.batches import Placed, batches, together
 from windcrest_core.order.contradictions import Conflict, conflict_findings
 from windcrest_core.order.fastened import fastened_findings
 from windcrest_core.order.forcing import Rearranged, move_findings
+from windcrest_core.order.grips import grip_findings
 from windcrest_core.order.meetings import PutOn
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
@@ -111,6 +112,7 @@ def order_plan(
             *order_findings(work),
             *apart_in_air(put_on.joins),
             *fastened_findings(work, fast),
+            *grip_findings(work),
             *reach_findings(work, reach),
             *move_findings(moved.states),
         ],

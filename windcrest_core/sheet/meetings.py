@@ -38,6 +38,9 @@ class Lay(Frozen):
     kind: Literal["lay"] = "lay"
     hosts: Hosts = []
     cured: bool = False
+    painted: bool = Field(
+        default=False, description="its hosts are cured and painted before it comes over them"
+    )
 
 
 class Press(Frozen):
@@ -78,11 +81,34 @@ class Dress(Frozen):
 
 
 class Rest(Frozen):
-    """Baked in its place over a parting, lifted off, painted apart and glued on at the end."""
+    """Baked in its place over a parting, lifted off, painted apart and glued on at the end; `cured` where what is
+    under it was in the oven before."""
 
     kind: Literal["rest"] = "rest"
     hosts: Hosts = []
+    cured: bool = False
 
 
-Meeting = Annotated[Blend | Lay | Press | Pin | Glue | Dress | Rest, Field(discriminator="kind")]
-MeetingKind = Literal["blend", "lay", "press", "pin", "glue", "dress", "rest"]
+class Hold(Frozen):
+    """Hands, a beak or a tail are closed round it while they are raw and it is hard, and baked with it. It stays in
+    them and is painted there; or slides out, is painted apart and put back; or comes at the end, the hands baked
+    closed on a stand-in as thick as it."""
+
+    kind: Literal["hold"] = "hold"
+    hosts: Hosts = []
+    how: Literal["stays", "slides_out", "stand_in"] = "stays"
+
+
+class Sit(Frozen):
+    """The body is formed sitting on its hosts, cured, over a parting, or on a stand-in of the same height; lifted
+    off, and glued on a pin through the seat at the end."""
+
+    kind: Literal["sit"] = "sit"
+    hosts: Hosts = []
+    stand_in: bool = False
+
+
+Meeting = Annotated[
+    Blend | Lay | Press | Pin | Glue | Dress | Rest | Hold | Sit, Field(discriminator="kind")
+]
+MeetingKind = Literal["blend", "lay", "press", "pin", "glue", "dress", "rest", "hold", "sit"]

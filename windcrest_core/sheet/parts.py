@@ -9,7 +9,18 @@ from pydantic import Field
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
 from windcrest_core.sheet.insides import Opening
-from windcrest_core.sheet.meetings import MOST_HOSTS, Blend, Dress, Glue, Meeting, Pin, Press, Rest
+from windcrest_core.sheet.meetings import (
+    MOST_HOSTS,
+    Blend,
+    Dress,
+    Glue,
+    Hold,
+    Meeting,
+    Pin,
+    Press,
+    Rest,
+    Sit,
+)
 from windcrest_core.sheet.shapes import Shape
 from windcrest_core.sheet.writing import Label
 
@@ -68,8 +79,13 @@ class Part(Frozen):
 
     @property
     def pressed(self) -> bool:
-        """Whether it is hard before it goes in."""
-        return isinstance(self.meeting, Press)
+        """Whether it is hard before it goes in, or a hand closes round it."""
+        return isinstance(self.meeting, Press | Hold)
+
+    @property
+    def put_back(self) -> bool:
+        """Whether the hands that hold it are baked closed, and it is put into them at the end."""
+        return isinstance(self.meeting, Hold) and self.meeting.how != "stays"
 
     @property
     def apart(self) -> bool:
@@ -85,10 +101,10 @@ class Part(Frozen):
     def assembled(self) -> bool:
         """Whether it is put on when all is baked and painted."""
         in_the_oven = isinstance(self.meeting, Pin) and self.meeting.closed == "collar"
-        return (self.apart and not in_the_oven) or self.lifts_off
+        return (self.apart and not in_the_oven) or self.lifts_off or self.put_back
 
     @property
     def of_the_body(self) -> bool:
         """Whether it is clay of the body itself, one with what it is blended into."""
-        blended = isinstance(self.meeting, Blend) and not self.delicate
+        blended = isinstance(self.meeting, Blend | Sit) and not self.delicate
         return blended and self.layer == 0 and self.stock is None

@@ -76,6 +76,8 @@ SAID_WHEN = {
     "order.pin.thick": "a pin leaves less than twice its thickness of clay on each side, a stop where its hole is as wide as the part",
     "order.join.weak": "neither glue at half its strength nor a pin holds a knock of 5 N at the far end, or three times the weight",
     "order.pin.wired": "a part is glued or pinned on at the end, and a run of the figure goes through it",
+    "order.hold.air": "there is air between a thing and a hand that is to be closed round it",
+    "order.standin.saves": "hands closed on a stand-in, or a body formed on a block, would be done in fewer bakes",
     "order.bed.saves": "pressed into fresh beds on what is cured, everything is done in fewer bakes",
     "order.pressed.raw": "teeth, horns, claws or eyes of clay would be pressed in raw",
     "order.reach.brush": f"a brush of the chosen breadth misses {100 * MISSED_SHARE:g} % or more of what is seen of a painted part",

@@ -96,6 +96,17 @@ SITTING = {
     for side in "lr"
 }
 PULLED = {"part__chest__core": "pulled"}
+
+
+def _staff(right: float, ahead: float, kind: str) -> dict[str, Any]:
+    """An upright staff as high as the figure, on the right hand; its place in shares of that height."""
+    ends = {"start": [right, ahead, -0.8], "end": [right, ahead, 0.2]}
+    radii = {"start_radius": 0.01, "end_radius": 0.01}
+    row = {"id": "staff", "label": "staff", "bone": "waist", "orient": "world", "layer": 1}
+    shape = {"kind": "round_cone", **ends, **radii}
+    return {**row, "core": "wire", "shape": shape, "meeting": {"kind": kind, "hosts": ["hand_r"]}}
+
+
 TOOTH_ON_PUTTY = {**TOOTH, "id": "scale", "meeting": {"kind": "lay", "hosts": ["nose"]}}
 WITH_STORY = {"story": "Waits for the ferry."}
 
@@ -322,6 +333,18 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         Context(),
         plain(part__skull__meeting={"kind": "pin"}, run__spine__start="pin"),
         Context(),
+    ),
+    "order.hold.air": (
+        plain(part__staff=_staff(0.25, 0.15, "hold")),
+        Context(),
+        plain(part__staff=_staff(0.25, 0.15, "glue")),
+        Context(),
+    ),
+    "order.standin.saves": (
+        plain(part__staff=_staff(0.19, 0.07, "hold")),
+        context(bake_school="one_bake"),
+        plain(part__staff={**_staff(0.19, 0.07, "hold"), "stock": "wood"}),
+        context(bake_school="one_bake"),
     ),
     "order.bed.saves": (
         plain(part__tooth_r={**TOOTH, "meeting": {"kind": "press", "hosts": ["skull"]}}),

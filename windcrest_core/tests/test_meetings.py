@@ -39,6 +39,19 @@ def figure_of(*parts: dict[str, Any], **more: Any) -> FigureSheet:
     return changed(sheet, **{f"part__{row['id']}": row for row in parts}, **more)
 
 
+HANDS = [part(f"hand_{side}", "blend", HEAD, delicate=True) for side in "rl"]
+BOTH = ("hand_r", "hand_l")
+SEATED = [
+    part("crate", "glue"),
+    part("coat", "lay", HEAD),
+    part("tail", "lay", "coat", delicate=True),
+]
+
+
+def seated(**how: Any) -> dict[str, Any]:
+    return {"part__skull__meeting": {"kind": "sit", "hosts": ["crate"], **how}}
+
+
 REFERENCES: dict[str, tuple[FigureSheet, tuple[int, int, int]]] = {
     "teeth into gums, then lips": (
         figure_of(
@@ -118,6 +131,46 @@ REFERENCES: dict[str, tuple[FigureSheet, tuple[int, int, int]]] = {
         ),
         (3, 3, 3),
     ),
+    "two hands on one oar": (figure_of(*HANDS, part("oar", "hold", *BOTH)), (2, 2, 2)),
+    "two hands on a bought oar": (
+        figure_of(*HANDS, part("oar", "hold", *BOTH, stock="wood")),
+        (1, 2, 2),
+    ),
+    "two hands on a stand-in of the oar": (
+        figure_of(*HANDS, part("oar", "hold", *BOTH, how={"how": "stand_in"})),
+        (1, 2, 2),
+    ),
+    "a star that slides out of a hand": (
+        figure_of(HANDS[0], part("star", "hold", "hand_r", how={"how": "slides_out"})),
+        (2, 2, 2),
+    ),
+    "hands on a cured box": (
+        figure_of(
+            *(part(key, "blend", HEAD, delicate=True, rests_on=["box"]) for key in BOTH),
+            part("box", "glue", *BOTH),
+        ),
+        (2, 2, 2),
+    ),
+    "hands on a bought box": (
+        figure_of(
+            *(part(key, "blend", HEAD, delicate=True, rests_on=["box"]) for key in BOTH),
+            part("box", "glue", *BOTH, stock="wood"),
+        ),
+        (1, 2, 2),
+    ),
+    "seated, coat tail after": (figure_of(*SEATED, **seated()), (2, 3, 4)),
+    "seated on a stand-in": (figure_of(*SEATED, **seated(stand_in=True)), (1, 2, 3)),
+    "a hat formed on the cured head": (
+        figure_of(part("hat", "rest", HEAD, how={"cured": True})),
+        (2, 2, 2),
+    ),
+    "clay membranes over painted ribs": (
+        figure_of(
+            part("ribs", "lay", HEAD, delicate=True),
+            part("membrane", "lay", "ribs", how={"painted": True}),
+        ),
+        (2, 3, 3),
+    ),
     "glass eyes": (figure_of(part("eye", "press", HEAD, stock="glass")), (1, 1, 1)),
     "horns set by a heat gun": (
         figure_of(part("horns", "press", HEAD, how={"hardened": "heat_gun"})),
@@ -154,7 +207,7 @@ class Searched:
         joins = [
             key
             for key, p in self.parts.items()
-            if key not in self.late and (p.pressed or p.meeting.kind == "pin")
+            if p.pressed or (p.meeting.kind == "pin" and key not in self.late)
         ]
         start = (frozenset[str](), frozenset[str](), frozenset[str]())  # raw, cured, joined
         ahead, seen = deque([(start, 0)]), {start: 0}
@@ -191,6 +244,15 @@ class Searched:
         part = self.parts[key]
         if part.apart or part.pressed:
             return True
+        hard_first = [key for key in part.rests_on if self.parts[key].stock is None]
+        if part.meeting.kind == "sit" and not getattr(part.meeting, "stand_in", False):
+            hard_first += self.hosts[part.id]
+        if getattr(part.meeting, "painted", False) or (
+            part.meeting.kind == "rest" and getattr(part.meeting, "cured", False)
+        ):
+            hard_first += self.hosts[part.id]
+        if not all(host in cured for host in hard_first):
+            return False
         body = self.body()
         if part.delicate and not all(
             other in (raw | cured if self.school == "one_bake" else cured) for other in body
@@ -208,7 +270,8 @@ class Searched:
 
     def may_join(self, key: str, raw: frozenset[str], cured: frozenset[str]) -> bool:
         part = self.parts[key]
-        if part.stock is None and key not in cured:
+        stand_in = getattr(part.meeting, "how", "") == "stand_in"
+        if part.stock is None and key not in cured and not stand_in:
             return False
         hard = self.wants_bake(key)
         return all(host in (cured if hard else raw) for host in self.hosts[key])
@@ -262,10 +325,14 @@ def figures(draw: st.DrawFn) -> FigureSheet:
     for n in range(draw(st.integers(1, 4))):
         on = [HEAD, *(row["id"] for row in rows)]
         hosts = draw(st.lists(st.sampled_from(on), min_size=1, max_size=2, unique=True))
-        kind = draw(st.sampled_from(["blend", "lay", "press", "pin", "glue"]))
+        kind = draw(st.sampled_from(["blend", "lay", "press", "pin", "glue", "hold", "rest"]))
         how: dict[str, Any] = {}
-        if kind == "lay":
+        if kind in ("lay", "rest"):
             how["cured"] = draw(st.booleans())
+        if kind == "lay":
+            how["painted"] = draw(st.booleans())
+        if kind == "hold":
+            how["how"] = draw(st.sampled_from(["stays", "slides_out", "stand_in"]))
         if kind == "press":
             how["bed"] = draw(st.sampled_from(["host", "fresh"]))
         if kind == "pin":
@@ -301,6 +368,10 @@ class AnyFigureTest(unittest.TestCase):
             join = f"{p.id}.join.1"
             if join not in at:
                 continue
+            if getattr(p.meeting, "how", "") == "stand_in":
+                self.assertLess(max(at[covers[0]], at[f"{p.id}.out.1"]), at[f"{p.id}.back.1"])
+                self.assertLess(at[join], at[f"{p.id}.out.1"])
+                continue
             self.assertLess(at[covers[0]], at[join])
             if p.pressed and p.id not in given_up:
                 first, then = bake[covers[0]], bake[join]
@@ -313,7 +384,7 @@ class AnyFigureTest(unittest.TestCase):
                     (self.assertLess if fresh else self.assertEqual)(hosted, then)
                     self.assertLess(at[f"{host}.cover.1"], at[join])
             if p.assembled:
-                self.assertIsNone(bake[join])
+                self.assertIsNone(bake[f"{p.id}.back.1" if p.put_back else join])
         fed = {step.bake for step in order.steps if step.kind in ("form", "press")}
         self.assertLessEqual({row.number for row in order.bakes}, fed)
         for earlier, later in itertools.pairwise(

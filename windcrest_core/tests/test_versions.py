@@ -49,6 +49,8 @@ def laid_over(now: Any, then: Any) -> Any:
     """What was written then over what is read now: fields that came since keep what they begin with."""
     if isinstance(now, dict) and isinstance(then, dict):
         return {**now, **{key: laid_over(now.get(key), value) for key, value in then.items()}}
+    if isinstance(now, list) and isinstance(then, list) and len(now) == len(then):
+        return [laid_over(one, other) for one, other in zip(now, then, strict=True)]
     return then
 
 

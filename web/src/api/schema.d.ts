@@ -4352,6 +4352,31 @@ export interface components {
             part: string;
         };
         /**
+         * Hold
+         * @description Hands, a beak or a tail are closed round it while they are raw and it is hard, and baked with it. It stays in
+         *     them and is painted there; or slides out, is painted apart and put back; or comes at the end, the hands baked
+         *     closed on a stand-in as thick as it.
+         */
+        Hold: {
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * How
+             * @default stays
+             * @enum {string}
+             */
+            how: "stays" | "slides_out" | "stand_in";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hold";
+        };
+        /**
          * Holding
          * @description One way to hold it while it is worked on, in words, and the number that asks for it.
          */
@@ -4731,6 +4756,12 @@ export interface components {
              * @enum {string}
              */
             kind: "lay";
+            /**
+             * Painted
+             * @description its hosts are cured and painted before it comes over them
+             * @default false
+             */
+            painted: boolean;
         };
         /**
          * Learned
@@ -5187,7 +5218,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest";
+            kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest" | "hold" | "sit";
             /** Part */
             part: string;
             /** Way */
@@ -5888,7 +5919,7 @@ export interface components {
              *       "kind": "blend"
              *     }
              */
-            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"];
+            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"] | components["schemas"]["Hold"] | components["schemas"]["Sit"];
             /** Mirror Of */
             mirror_of: string | null;
             /** @description where its core comes out */
@@ -6920,9 +6951,15 @@ export interface components {
         };
         /**
          * Rest
-         * @description Baked in its place over a parting, lifted off, painted apart and glued on at the end.
+         * @description Baked in its place over a parting, lifted off, painted apart and glued on at the end; `cured` where what is
+         *     under it was in the oven before.
          */
         Rest: {
+            /**
+             * Cured
+             * @default false
+             */
+            cured: boolean;
             /**
              * Hosts
              * @description the parts that carry it; with none, what its solid meets
@@ -7152,6 +7189,20 @@ export interface components {
              *     ]
              */
             oven_days: number[];
+            /**
+             * Painted By
+             * @description how what is baked again is painted: it dries 12 h, 2 h, or under a dryer until cool to touch
+             * @default brush
+             * @enum {string}
+             */
+            painted_by: "brush" | "airbrush" | "dryer";
+            /**
+             * Parting
+             * @description what keeps raw clay from joining cured clay it is baked against
+             * @default foil
+             * @enum {string}
+             */
+            parting: "foil" | "starch" | "talc";
             /**
              * Rules Version
              * @default 1
@@ -7424,6 +7475,29 @@ export interface components {
             lines: components["schemas"]["ToBuy"][];
             /** Unwritten */
             unwritten: components["schemas"]["ToBuy"][];
+        };
+        /**
+         * Sit
+         * @description The body is formed sitting on its hosts, cured, over a parting, or on a stand-in of the same height; lifted
+         *     off, and glued on a pin through the seat at the end.
+         */
+        Sit: {
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sit";
+            /**
+             * Stand In
+             * @default false
+             */
+            stand_in: boolean;
         };
         /**
          * Sitting

@@ -44,6 +44,16 @@ const TIMES = choices({
   label: "the label's minutes",
   fixed_30: "a fixed half hour",
 });
+const PARTING: { value: Rules["parting"]; label: string }[] = [
+  { value: "foil", label: "thin foil" },
+  { value: "starch", label: "starch" },
+  { value: "talc", label: "talc" },
+];
+const PAINTED_BY: { value: Rules["painted_by"]; label: string }[] = [
+  { value: "brush", label: "a brush: dries 12 h" },
+  { value: "airbrush", label: "an airbrush: dries 2 h" },
+  { value: "dryer", label: "either, then a dryer" },
+];
 const SMOOTHING = [
   { value: "alcohol", label: "alcohol on a brush" },
   { value: "tools", label: "tools alone" },
@@ -254,9 +264,23 @@ export function RulesPage() {
             onChange={choose("smoothing")}
             width="13rem"
           />
+          <ChoiceField
+            label="Parting"
+            value={rules.parting}
+            options={PARTING}
+            onChange={choose("parting")}
+            width="13rem"
+          />
+          <ChoiceField
+            label="Paint what is baked again with"
+            value={rules.painted_by}
+            options={PAINTED_BY}
+            onChange={choose("painted_by")}
+            width="13rem"
+          />
           <Note>
-            A film of it dries half an hour before texture and before any heat: wet, it floods fine
-            detail. Alcohol suits most polymer clay; a damp brush what is water-based.
+            A film of what smooths dries half an hour before texture and before any heat: wet, it
+            floods fine detail. Alcohol suits most polymer clay; a damp brush what is water-based.
           </Note>
         </Group>
         <Group title="Before paint">

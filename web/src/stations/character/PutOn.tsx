@@ -15,10 +15,13 @@ const CLAY: { value: Kind; label: string }[] = [
   { value: "pin", label: "drilled and pinned" },
   { value: "glue", label: "glued at the end" },
   { value: "rest", label: "lifts off to paint" },
+  { value: "hold", label: "held in closed hands" },
+  { value: "sit", label: "sits on it" },
 ];
 const BOUGHT: { value: Kind; label: string }[] = [
   { value: "blend", label: "built in" },
   { value: "press", label: "pressed in raw clay" },
+  { value: "hold", label: "held in closed hands" },
   { value: "pin", label: "drilled and pinned" },
   { value: "glue", label: "glued at the end" },
   { value: "dress", label: "dressed, unbaked" },
@@ -95,12 +98,52 @@ function Options({ part, put }: { part: Part; put: (path: string, value: unknown
       return (
         <ChoiceField
           label="Over clay that is"
-          value={meeting.cured ? "cured" : "any"}
+          value={meeting.painted ? "painted" : meeting.cured ? "cured" : "any"}
           options={[
             { value: "any", label: "as House rules say" },
             { value: "cured", label: "always cured" },
+            { value: "painted", label: "cured and painted" },
+          ]}
+          onChange={(value) =>
+            put(at, { ...meeting, cured: value !== "any", painted: value === "painted" })
+          }
+        />
+      );
+    case "rest":
+      return (
+        <ChoiceField
+          label="Over clay that is"
+          value={meeting.cured ? "cured" : "any"}
+          options={[
+            { value: "any", label: "raw, over a parting" },
+            { value: "cured", label: "cured, over a parting" },
           ]}
           onChange={(value) => put(`${at}/cured`, value === "cured")}
+        />
+      );
+    case "hold":
+      return (
+        <ChoiceField
+          label="Once baked"
+          value={meeting.how}
+          options={[
+            { value: "stays", label: "stays, painted there" },
+            { value: "slides_out", label: "slides out to paint" },
+            { value: "stand_in", label: "a stand-in was held" },
+          ]}
+          onChange={(value) => put(`${at}/how`, value)}
+        />
+      );
+    case "sit":
+      return (
+        <ChoiceField
+          label="Formed sitting on"
+          value={meeting.stand_in ? "stand_in" : "seat"}
+          options={[
+            { value: "seat", label: "the cured seat" },
+            { value: "stand_in", label: "a block as high" },
+          ]}
+          onChange={(value) => put(`${at}/stand_in`, value === "stand_in")}
         />
       );
     case "press":

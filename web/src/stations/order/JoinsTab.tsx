@@ -57,7 +57,7 @@ export function JoinsTab() {
             <Note>{rows[0]?.how}.</Note>
             {rows.map((row) => (
               <Box
-                key={row.part}
+                key={`${row.part} ${row.onto}`}
                 data-join={row.part}
                 py="1"
                 borderBottomWidth="1px"
