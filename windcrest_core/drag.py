@@ -22,7 +22,15 @@ from windcrest_core.frame.gauges import strength
 from windcrest_core.frame.holds import held_by, joint_hold, share_held
 from windcrest_core.frame.loads import crossings, joint_loads
 from windcrest_core.frame.model import FramePlan, JointHold
-from windcrest_core.frame.paths import ends_here, feet, part_weights, pegs, run_points, wire_weights
+from windcrest_core.frame.paths import (
+    beside_weights,
+    ends_here,
+    feet,
+    part_weights,
+    pegs,
+    run_points,
+    wire_weights,
+)
 from windcrest_core.frame.stance import feet_outlines
 from windcrest_core.frame.statics import Loads, reactions
 from windcrest_core.posed import reposed
@@ -110,7 +118,7 @@ def dragged(hand: Held, pose: dict[str, JointAngles]) -> Dragged:
     pegged = list(pegs(work).values())
     stance = stands(
         work.sheet.base,
-        [summed([(row.mass_g, row.centre) for row in weights])],
+        [summed([(row.mass_g, row.centre) for row in [*weights, *beside_weights(work)]])],
         [] if pegged else feet_outlines(work),
         pegged,
     )

@@ -44,10 +44,15 @@ class _Finder:
         self.figure = figure
         self.body: dict[str, list[Piece]] = defaultdict(list)
         for piece in figure.pieces:
-            if piece.part.layer == 0:
+            if piece.part.layer == 0 and not self.stands_by_itself(piece):
                 self.body[piece.part.bone].append(piece)
         self.low = np.array([piece.solid.bounds[0] for piece in figure.pieces])
         self.high = np.array([piece.solid.bounds[1] for piece in figure.pieces])
+
+    def stands_by_itself(self, piece: Piece) -> bool:
+        """Whether it is a thing on the ground beside the figure or under it, made apart: a box, a rock, a seat."""
+        root = self.figure.bones[piece.part.bone].parent is None
+        return piece.part.contact and piece.part.apart and root
 
     def of(self, piece: Piece, on_it: set[str]) -> Piece | None:
         """What carries a part.
@@ -57,6 +62,8 @@ class _Finder:
         on_it : the parts that it carries, through others too.
         """
         part = piece.part
+        if self.stands_by_itself(piece):
+            return None
         if part.apart or part.lifts_off:
             met = self._goes_into(piece, on_it)
             if met is not None:

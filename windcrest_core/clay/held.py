@@ -177,8 +177,15 @@ def seated_steps(forming: Forming, piece: Piece, form: Step) -> list[Step]:
             part=part.id,
             minutes=SEAT_MIN,
             needs=[
-                Need(key=first_key(one), reason=said("clay.put_on_cured_clay"), between="bake")
-                for one in [part, *(seat.part for seat in clay_hosts(forming.work, piece))]
+                *(
+                    Need(key=first_key(one), reason=said("clay.put_on_cured_clay"), between="bake")
+                    for one in [part, *(seat.part for seat in clay_hosts(forming.work, piece))]
+                ),
+                *(
+                    Need(key=step_key(seat.part.id, "join"), reason=said("clay.the_seat_stands"))
+                    for seat in forming.work.hosts(piece)
+                    if seat.part.assembled
+                ),
             ],
             after_bakes=True,
             label=said("clay.seat_it_on_the", seats=seats),

@@ -224,14 +224,16 @@ def put_on(forming: Forming, piece: Piece, before: list[Need], minutes: float) -
         needs=[*before, *([] if drilled else cured)],
         into_oven=collar,
         after_bakes=not collar,
-        label=_put_words(part, pinned=bool(drilled)),
+        label=_put_words(part, pinned=bool(drilled), on_the_base=host is None and part.contact),
         caution=CARE.get(held.glue.id, "") if held is not None and not collar else "",
     )
     return [*drilled, put]
 
 
-def _put_words(part: Part, pinned: bool) -> Text:
+def _put_words(part: Part, pinned: bool, on_the_base: bool) -> Text:
     match part.meeting:
+        case _ if on_the_base:
+            return said("clay.glue_on_the_base", part=part.label)
         case Pin(closed="collar"):
             return said("clay.pin_it_and_close_a_collar", part=part.label)
         case _ if pinned:

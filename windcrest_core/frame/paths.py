@@ -18,7 +18,9 @@ from windcrest_core.facts import Text, said
 from windcrest_core.frame.ends import ENDS
 from windcrest_core.frame.gauges import wire_diameter, wire_g_per_mm
 from windcrest_core.frame.statics import Weight
+from windcrest_core.joining.contact import contact
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.meetings import Sit
 from windcrest_core.sheet.runs import End, Run
 
 TRUNK = {"hips", "waist", "hem", "stem_1", "stem_2", "tier_1"}
@@ -193,11 +195,26 @@ def pegs(work: Workpiece) -> dict[str, Array]:
 
 
 def feet(work: Workpiece) -> dict[str, Array]:
-    """Bones that bear the figure and where, mm: its pegs, or without any what touches the ground."""
-    found = pegs(work)
-    if found:
-        return found
-    return {piece.part.bone: piece.solid.centre[:2] for piece in standing_pieces(work)}
+    """Bones that bear the figure and where, mm: its pegs, or without any what touches the ground; and its seat."""
+    down = standing_pieces(work)
+    own = [piece for piece in down if not by_itself(work, piece)] or down
+    ground = pegs(work) or {piece.part.bone: piece.solid.centre[:2] for piece in own}
+    return {**ground, **seated(work)}
+
+
+def seated(work: Workpiece) -> dict[str, Array]:
+    """Bones that sit on something and the middle of where they do, mm."""
+    found = {}
+    for piece in work.figure.pieces:
+        seat = work.joined_to(piece) if isinstance(piece.part.meeting, Sit) else None
+        if seat is not None and (meets := contact(piece.solid, seat.solid)).apart_mm == 0:
+            found[piece.part.bone] = np.array(meets.middle[:2])
+    return found
+
+
+def by_itself(work: Workpiece, piece: Piece) -> bool:
+    """Whether a part stands on the ground beside the figure, or under it, and hangs on nothing."""
+    return piece.part.contact and piece.part.apart and piece.solid.lowest_z < work.ground_mm
 
 
 def standing_pieces(work: Workpiece) -> list[Piece]:
@@ -265,10 +282,20 @@ def column_mm(work: Workpiece, run: Run) -> float:
 
 
 def part_weights(work: Workpiece) -> list[Weight]:
+    """What hangs on the bones."""
     return [
         Weight(piece.part.bone, mass.total_g, mass.centre)
         for piece in work.figure.pieces
-        if (mass := work.masses[piece.part.id]).total_g > 0
+        if (mass := work.masses[piece.part.id]).total_g > 0 and not by_itself(work, piece)
+    ]
+
+
+def beside_weights(work: Workpiece) -> list[Weight]:
+    """What stands on the ground by itself: it counts for how all of it stands, no wire carries it."""
+    return [
+        Weight(piece.part.bone, mass.total_g, mass.centre)
+        for piece in work.figure.pieces
+        if by_itself(work, piece) and (mass := work.masses[piece.part.id]).total_g > 0
     ]
 
 

@@ -35,6 +35,7 @@ from windcrest_core.frame.model import FramePlan, Ground, RunPlan, Wanted
 from windcrest_core.frame.packing import packed
 from windcrest_core.frame.paths import (
     TRUNK,
+    beside_weights,
     borne_by,
     column_mm,
     feet,
@@ -240,7 +241,7 @@ def frame_plan(work: Workpiece) -> FramePlan:
     weights, demands = _loaded(work)
     runs = [_run_plan(work, run, demands[run.id]) for run in work.sheet.runs]
     wire_g = sum(run.mass_g for run in runs)
-    stands = stance_of(work, weights)
+    stands = stance_of(work, [*weights, *beside_weights(work)])
     cuts = packed(
         [piece for run in runs for piece in run.pieces], work.context.stores, work.context.rules
     )

@@ -17,6 +17,7 @@ from windcrest_core.order.meetings import PutOn
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.order.remarks import apart_in_air, order_findings
+from windcrest_core.order.seats import seat_findings
 from windcrest_core.order.surface import Baked, look_lines, surface_steps
 from windcrest_core.precedence import sooner_first
 from windcrest_core.step_keys import bake_key
@@ -113,6 +114,7 @@ def order_plan(
             *apart_in_air(put_on.joins),
             *fastened_findings(work, fast),
             *grip_findings(work),
+            *seat_findings(work),
             *reach_findings(work, reach),
             *move_findings(moved.states),
         ],

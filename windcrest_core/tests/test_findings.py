@@ -7,6 +7,9 @@ import unittest
 from pathlib import Path
 from typing import Any
 
+from windcrest_core.character.library import add_from_library
+from windcrest_core.character.poses import preset
+from windcrest_core.frame.pose import taken_up
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import Context
@@ -96,6 +99,13 @@ SITTING = {
     for side in "lr"
 }
 PULLED = {"part__chest__core": "pulled"}
+
+
+def _seated() -> FigureSheet:
+    """Sitting, on a box of the library that stands beside it."""
+    sheet = apply_edits(plain(), add_from_library(plain(), "box", None))[0]
+    sheet = apply_edits(sheet, taken_up(sheet, preset(sheet.body, "sitting")))[0]
+    return changed(sheet, part__pelvis__meeting={"kind": "sit", "hosts": ["box"]})
 
 
 def _staff(right: float, ahead: float, kind: str) -> dict[str, Any]:
@@ -338,6 +348,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__staff=_staff(0.25, 0.15, "hold")),
         Context(),
         plain(part__staff=_staff(0.25, 0.15, "glue")),
+        Context(),
+    ),
+    "order.sit.air": (
+        _seated(),
+        Context(),
+        changed(_seated(), part__pelvis__meeting={"kind": "blend"}),
         Context(),
     ),
     "order.standin.saves": (
