@@ -132,7 +132,10 @@ describe("Parts", () => {
     await user.selectOptions(kind, "press");
     await waitFor(() => expect(done.changes).toHaveLength(3));
     expect(done.changes.map((row) => row.operations[0])).toEqual([
-      { path: "part/nose/meeting/cured", value: true },
+      {
+        path: "part/nose/meeting",
+        value: { kind: "lay", hosts: ["skull"], cured: true, painted: false },
+      },
       { path: "part/nose/meeting/hosts", value: ["skull", "jaw"] },
       { path: "part/nose/meeting/kind", value: "press" },
     ]);

@@ -18,7 +18,9 @@ export function ReachTab() {
   const labels = new Map(figure.sheet.parts.map((part) => [part.id, part.label]));
   const assembled = plan.order.steps.map((step, at) => ({ ...step, number: at + 1 }));
   const numbers = new Map(
-    assembled.flatMap((step) => (step.kind === "assemble" ? [[step.part, step.number]] : [])),
+    assembled.flatMap((step) =>
+      step.kind === "assemble" ? step.parts.map((part) => [part, step.number] as const) : [],
+    ),
   );
   const brush = figure.sheet.order?.brush_mm ?? reach.brush_mm;
   const early = reach.patches.filter((patch) => patch.before.length > 0);
