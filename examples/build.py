@@ -131,7 +131,7 @@ def ferrywoman() -> FigureSheet:
             core="wire",
             area="wood",
             layer=1,
-            meeting={"kind": "hold", "hosts": ["hand_r", "hand_l"], "how": "slides_out"},
+            meeting={"kind": "hold", "hosts": ["hand_r", "hand_l"], "how": "stand_in"},
         ),
         mid(
             "oar_blade",

@@ -9,11 +9,13 @@ from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.model import BakePlan, PartBake
 from windcrest_core.bake.outcome import CRACK_HIGH
 from windcrest_core.bake.ovenful import LONGEST_MIN
+from windcrest_core.bake.supports import fit as goes_in
 from windcrest_core.body.figure import LEAST_CORE_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
+from windcrest_core.sheet.meetings import Hold
 
 SWAPS = {
     "acrylic": ("glass", "steel"),
@@ -39,7 +41,7 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
     for bake in bakes:
         found += [*_not_fused(work, bake, bakes), *_scorched(bake), *_melting(work, bake)]
         found += [*_peak(bake), *_cracks(work, bake), *_labels(work, bake), *_sagging(bake)]
-        found += _too_large(bake)
+        found += _too_large(work, bake)
     first = {(finding.id, finding.subject): finding for finding in reversed(found)}
     return list(reversed(first.values()))
 
@@ -354,7 +356,7 @@ def _sagging(bake: BakePlan) -> list[Finding]:
     ]
 
 
-def _too_large(bake: BakePlan) -> list[Finding]:
+def _too_large(work: Workpiece, bake: BakePlan) -> list[Finding]:
     if bake.fit.state not in ("in parts", "not at all"):
         return []
     return [
@@ -373,5 +375,20 @@ def _too_large(bake: BakePlan) -> list[Finding]:
             numbers=dict(
                 zip(("breadth_mm", "depth_mm", "height_mm"), bake.fit.box_mm, strict=True)
             ),
+            fixes=_stand_ins(work, bake),
         )
     ]
+
+
+def _stand_ins(work: Workpiece, bake: BakePlan) -> list[Fix]:
+    """Short stand-ins for what is held, where it goes in with those."""
+    held = {
+        part.id: part.label
+        for part in work.sheet.parts
+        if isinstance(part.meeting, Hold) and part.meeting.how != "stand_in"
+    }
+    inside = {part.id for part in bake.parts} | {row.id for row in bake.inserts}
+    if not held or goes_in(work, inside - set(held)).state not in ("upright", "lying"):
+        return []
+    edits = [(f"part/{key}/meeting/how", "stand_in") for key in held]
+    return [fix(said("bake.hold_stand_ins", parts=list(held.values())), *edits)]

@@ -82,6 +82,7 @@ WORDS = {
     "bake.overhang.sags": "{row}: hangs out {overhang_mm} without wire",
     "bake.overhang.sags.why": "Clay is softest just before it sets. Hold it up in the oven with {words}; or wire it, or bake it apart lying down.",
     "bake.bake_it_apart_lying_down": "Bake it apart, lying down",
+    "bake.hold_stand_ins": "Bake the hands on a short stand-in for the {parts}",
     "bake.fit.large": "Bake {number}: it does not go into the oven",
     "bake.fit.large.why": "{words} Its box is {broad_mm:whole} broad, {deep_mm:whole} deep and {high_mm:whole} high.",
     "bake.sum_of_the_advised_minutes": "sum of the advised minutes, or of the real ones once a bake is done",

@@ -561,6 +561,15 @@ class PlanTest(unittest.TestCase):
 
 
 class PromiseTest(unittest.TestCase):
+    def test_hands_are_baked_on_a_stand_in_for_what_is_taller_than_the_oven(self) -> None:
+        """The ferrywoman goes in; with her oar, 374 mm, she does not."""
+        size = {"breadth_mm": 400, "depth_mm": 340, "height_mm": 330, "rack_mm": 45}
+        given = Context(rules=Rules(oven=Oven.model_validate({"inside": size})))
+        held = changed(example("ferrywoman"), part__oar_shaft__meeting__how="slides_out")
+        (found,) = findings_of(held, "bake.fit.large", given)
+        self.assertAlmostEqual(found.numbers["height_mm"], 374.2, delta=0.5)
+        self.mended(held, "bake.fit.large", given)
+
     """Fixes that were refused, or changed nothing, or were absurd."""
 
     def mended(self, sheet: FigureSheet, finding_id: str, given: Context) -> None:
