@@ -45,6 +45,7 @@ from windcrest_core.order.station import RawClay, order_plan
 from windcrest_core.remembered import Asked, Station, Written, on
 from windcrest_core.sheet.meetings import Hold, Pin, Press
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.stand.pegs import hole_mm
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
 from windcrest_core.totals import Totals, totals
@@ -111,7 +112,12 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     wire = tuple(sorted(wire_mm3.items()))
     bulk = BULK.of(written, lambda seen: bulk_plan(on(weighed, seen), wire_mm3), wire)
     fast = FASTENED.of(written, lambda seen: fastened(on(weighed, seen)))
-    clay = CLAY.of(written, lambda seen: clay_plan(on(weighed, seen), wire_mm3, fast), wire)
+    bores = {run.id: hole_mm(run.chosen.bundle_mm) for run in frame.runs}
+    clay = CLAY.of(
+        written,
+        lambda seen: clay_plan(on(weighed, seen), wire_mm3, fast, bores),
+        (wire, tuple(bores.items())),
+    )
     colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)

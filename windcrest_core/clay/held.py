@@ -124,7 +124,7 @@ def _stand_in(piece: Piece) -> Step:
     part = piece.part
     thick, long_mm = piece.solid.thickness_mm, 2 * max(map(float, piece.solid.half_extents[1]))
     return Step(
-        key=step_key(part.id, "stand_in"),
+        key=step_key(part.id, "standin"),
         kind="get",
         station="clay",
         part=part.id,
@@ -159,7 +159,7 @@ def seated_steps(forming: Forming, piece: Piece, form: Step) -> list[Step]:
     steps = [form]
     if meeting.stand_in:
         block = Step(
-            key=step_key(part.id, "stand_in"),
+            key=step_key(part.id, "standin"),
             kind="get",
             station="clay",
             part=part.id,

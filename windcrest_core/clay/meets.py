@@ -6,6 +6,7 @@ a pin: here `cover`, `join`, `join` and `pin` of a part's step keys.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -53,10 +54,12 @@ def _waits_for_the_body(work: Workpiece) -> Between:
 
 @dataclass(frozen=True)
 class Forming:
-    """What the steps of clay follow from: the figure, and what holds what is put on it."""
+    """What the steps of clay follow from: the figure, what holds what is put on it, and the bore that goes over the
+    wire of each run, mm, by its id."""
 
     work: Workpiece
     fast: Fastened
+    bores: Mapping[str, float]
 
     @cached_property
     def after_the_body(self) -> list[Need]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from functools import lru_cache
 
 from windcrest_core.body.portions import ball_mm
@@ -12,6 +13,7 @@ from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps, texture_minutes
+from windcrest_core.clay.threaded import thread_findings
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.kept import PER_PART
@@ -34,13 +36,15 @@ def _why(skin_mm3: float, wire_mm3: float, density: float, source: str) -> Why:
     )
 
 
-def clay_plan(work: Workpiece, wire_mm3: dict[str, float], fast: Fastened) -> ClayPlan:
+def clay_plan(
+    work: Workpiece, wire_mm3: dict[str, float], fast: Fastened, bores: Mapping[str, float]
+) -> ClayPlan:
     """Clay of every part and of the whole figure.
 
     Parameters
     ----------
     wire_mm3 : volume of wire inside each part; it takes clay's place where there is no core.
-    fast : what holds what is put on.
+    fast : what holds what is put on. bores : what goes over the wire of each run, mm, by its id.
     """
     shelf, rules = catalogue(), work.context.rules
     parts = []
@@ -90,8 +94,8 @@ def clay_plan(work: Workpiece, wire_mm3: dict[str, float], fast: Fastened) -> Cl
         ),
         packs=sum(pack.count for total in totals for pack in total.packs),
         cost=sum(total.cost for total in totals),
-        findings=clay_findings(work, totals),
-        steps=clay_steps(work, fast),
+        findings=[*clay_findings(work, totals), *thread_findings(work, bores)],
+        steps=clay_steps(work, fast, bores),
     )
 
 

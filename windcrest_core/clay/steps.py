@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
@@ -18,12 +20,13 @@ from windcrest_core.clay.meets import (
 )
 from windcrest_core.clay.painted import over_paint, paint_steps
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
+from windcrest_core.clay.threaded import run_of, thread_steps
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.practice import practised
 from windcrest_core.precedence import reachable, waiting_for
-from windcrest_core.sheet.meetings import Hold, Press, Sit
-from windcrest_core.sheet.parts import Part, Texture
+from windcrest_core.sheet.meetings import Hold, Press, Sit, Thread
+from windcrest_core.sheet.parts import Texture
 from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
@@ -65,16 +68,16 @@ def _formed_min(piece: Piece) -> float:
     return float(6 + 2.5 * size**0.6 + (12 if piece.part.delicate else 0))
 
 
-def clay_steps(work: Workpiece, fast: Fastened) -> list[Step]:
+def clay_steps(work: Workpiece, fast: Fastened, bores: Mapping[str, float]) -> list[Step]:
     """Covering and forming, pressing in and putting on, as every part's meeting has it."""
     cored = {key for key, share in work.shares.items() if share.core_mm3 > 50}
-    alike, forming = _nth_alike(work), Forming(work, fast)
+    alike, forming = _nth_alike(work), Forming(work, fast, bores)
     steps = [
         step
         for piece in work.figure.pieces
         for step in _part_steps(forming, piece, piece.part.id in cored, alike[piece.part.id])
     ]
-    return _labels_apart(work, with_beds(work, [*steps, *paint_steps(work)]))
+    return _labels_apart(work, with_beds(work, [*steps, *thread_steps(work), *paint_steps(work)]))
 
 
 def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
@@ -270,13 +273,15 @@ def _part_steps(forming: Forming, piece: Piece, cored: bool, nth: int) -> list[S
         into_oven=not by_gun,
         label=said("clay.form_and_set_by_gun", part=part.label)
         if by_gun
-        else _form_words(work, part, cored),
+        else _form_words(forming, piece, cored),
         caution=said("clay.keep_the_heat_gun_moving") if by_gun else "",
     )
     if isinstance(part.meeting, Hold):
         return held_steps(forming, piece, form)
     if isinstance(part.meeting, Sit):
         return seated_steps(forming, piece, form)
+    if isinstance(part.meeting, Thread) and run_of(work, piece) is not None:
+        return [form]
     if part.pressed:
         return [form, _pressed_in(forming, piece, [hard(part)], minutes_of(10, volume, nth))]
     if part.apart or part.lifts_off:
@@ -284,10 +289,14 @@ def _part_steps(forming: Forming, piece: Piece, cored: bool, nth: int) -> list[S
     return [form]
 
 
-def _form_words(work: Workpiece, part: Part, cored: bool) -> Text:
+def _form_words(forming: Forming, piece: Piece, cored: bool) -> Text:
+    work, part = forming.work, piece.part
     parting = PARTINGS[work.context.rules.parting]
     if part.lifts_off:
         return said("clay.form_the_in_its_place", part=part.label, parting=parting)
+    if (run := run_of(work, piece)) is not None:
+        bore_mm = forming.bores[run.id]
+        return said("clay.form_on_a_mandrel_of", part=part.label, bore_mm=bore_mm)
     if isinstance(part.meeting, Sit):
         return said("clay.form_it_sitting", part=part.label, parting=parting)
     if part.apart or part.pressed:

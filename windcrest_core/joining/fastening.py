@@ -13,7 +13,7 @@ from windcrest_core.joining.contact import Contact, contact
 from windcrest_core.joining.glue_mechanics import holds_n
 from windcrest_core.joining.pin_choice import DRILLABLE, PinHole, best_pin, stronger_pin
 from windcrest_core.joining.pin_mechanics import Load, crushing_n
-from windcrest_core.sheet.meetings import Agent, Blend, Dress, Pin
+from windcrest_core.sheet.meetings import Agent, Blend, Dress, Pin, Thread
 from windcrest_core.sheet.meetings import Glue as Glued
 from windcrest_core.strength import G_MM_N
 
@@ -119,7 +119,7 @@ def fastened(work: Workpiece) -> Fastened:
         part, host = piece.part, work.joined_to(piece)
         if host is None or (isinstance(part.meeting, Blend) and part.stock is None):
             continue
-        if not (part.apart or part.lifts_off) or isinstance(part.meeting, Dress):
+        if not (part.apart or part.lifts_off) or isinstance(part.meeting, Dress | Thread):
             found.meets[part.id] = contact(piece.solid, host.solid)
             continue
         held = fastening(work, piece, host)

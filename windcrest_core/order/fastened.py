@@ -11,7 +11,7 @@ from windcrest_core.joining.fastening import Fastened, Fastening
 from windcrest_core.joining.pin_choice import DRILLABLE, PinHole, pinned_by
 from windcrest_core.joining.pin_mechanics import thickest_pin_mm
 from windcrest_core.sheet.ids import free_id
-from windcrest_core.sheet.meetings import Glue, Pin
+from windcrest_core.sheet.meetings import Glue, Pin, Thread
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.runs import Run
 
@@ -150,7 +150,7 @@ def _stronger(parts: list[Part], fast: Fastened) -> list[Fix]:
 def _wired(work: Workpiece, piece: Piece) -> list[Finding]:
     """A run that goes on into a part which is made apart: it would be built round the wire."""
     part = piece.part
-    if part.stock is not None or not part.apart:
+    if part.stock is not None or not part.apart or isinstance(part.meeting, Thread):
         return []
     run = next((run for run in work.sheet.runs if _goes_through(work, run, piece)), None)
     if run is None or pinned_by(run, part):

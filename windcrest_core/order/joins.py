@@ -16,7 +16,7 @@ from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.joining.fastening import RULES, Fastened, Fastening
 from windcrest_core.joining.pin_choice import Own, PinHole, Towards, Where
 from windcrest_core.joining.telling import drill_words
-from windcrest_core.sheet.meetings import Dress, Hold, Pin, Sit
+from windcrest_core.sheet.meetings import Dress, Hold, Pin, Sit, Thread
 from windcrest_core.step_keys import step_key
 
 State = Literal["raw to raw", "raw to cured", "resting", "cured to cured", "put on"]
@@ -155,6 +155,8 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
     elif isinstance(meeting, Hold):
         grams = LEAST_G if meeting.how != "stays" else 0.0
         how = said("order.held_and_glued") if grams else said("order.held_in_the_closed_hand")
+    elif isinstance(meeting, Thread):
+        grams, how = LEAST_G, said("order.threaded_on_the_wire")
     elif isinstance(meeting, Sit):
         grams, how = LEAST_G, said("order.seated_on_a_pin")
     elif held is not None and state in GLUED:

@@ -21,6 +21,7 @@ from windcrest_core.sheet.meetings import (
     Press,
     Rest,
     Sit,
+    Thread,
 )
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
@@ -152,6 +153,12 @@ def _follows(
             return [
                 said("order.follows.hold", hosts=hosts, bake=then),
                 said("order.follows.hold_otherwise"),
+            ]
+        case Thread():
+            return [
+                said("order.follows.thread", made=_made(bought, first)),
+                said("order.follows.bore_bare"),
+                said("order.follows.thread_otherwise"),
             ]
         case Sit():
             return [

@@ -12,7 +12,7 @@ from windcrest_core.sheet.ids import repeated
 from windcrest_core.sheet.insides import IN_BASE, Light
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.landmarks import landmark_ids
-from windcrest_core.sheet.meetings import Pin
+from windcrest_core.sheet.meetings import Pin, Thread
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.references import Reference
@@ -41,6 +41,10 @@ def part_faults(sheet: FigureSheet, part: Part) -> list[Fault]:
         if wire is not None and wire not in shelf.wires:
             allowed = "one of " + ", ".join(sorted(shelf.wires))
             faults.append(Fault(f"{at}/meeting/wire", wire, allowed))
+    runs = {run.id for run in sheet.runs}
+    if isinstance(part.meeting, Thread) and part.meeting.run not in {None, *runs}:
+        allowed = "the id of a run, or null: the one along its bone"
+        faults.append(Fault(f"{at}/meeting/run", part.meeting.run, allowed))
     if part.area is not None and part.area not in areas:
         faults.append(Fault(f"{at}/area", part.area, "the id of a colour area, or null"))
     if part.clay not in shelf.clays:

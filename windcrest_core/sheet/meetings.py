@@ -108,7 +108,20 @@ class Sit(Frozen):
     stand_in: bool = False
 
 
+class Thread(Frozen):
+    """Baked apart with a bore, painted, and strung on the open end of a wire."""
+
+    kind: Literal["thread"] = "thread"
+    hosts: Hosts = []
+    run: Id | None = Field(
+        default=None, description="the run it is strung on; none is the one along its bone"
+    )
+
+
 Meeting = Annotated[
-    Blend | Lay | Press | Pin | Glue | Dress | Rest | Hold | Sit, Field(discriminator="kind")
+    Blend | Lay | Press | Pin | Glue | Dress | Rest | Hold | Sit | Thread,
+    Field(discriminator="kind"),
 ]
-MeetingKind = Literal["blend", "lay", "press", "pin", "glue", "dress", "rest", "hold", "sit"]
+MeetingKind = Literal[
+    "blend", "lay", "press", "pin", "glue", "dress", "rest", "hold", "sit", "thread"
+]

@@ -20,6 +20,7 @@ from windcrest_core.sheet.meetings import (
     Press,
     Rest,
     Sit,
+    Thread,
 )
 from windcrest_core.sheet.shapes import Shape
 from windcrest_core.sheet.writing import Label
@@ -90,7 +91,7 @@ class Part(Frozen):
     @property
     def apart(self) -> bool:
         """Whether it is made and baked away from the figure."""
-        return isinstance(self.meeting, Glue | Pin | Dress)
+        return isinstance(self.meeting, Glue | Pin | Dress | Thread)
 
     @property
     def lifts_off(self) -> bool:

@@ -350,6 +350,18 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__staff=_staff(0.25, 0.15, "glue")),
         Context(),
     ),
+    "clay.thread.loose": (
+        plain(part__ear_r__meeting__kind="thread", run__spine=None),
+        Context(),
+        plain(part__ear_r__meeting__kind="lay", run__spine=None),
+        Context(),
+    ),
+    "clay.thread.bore": (
+        plain(part__thumb_r__meeting__kind="thread", run__arms__wire="st_4_0"),
+        Context(),
+        plain(part__forearm_r__meeting__kind="thread", run__arms__wire="st_1_6"),
+        Context(),
+    ),
     "order.sit.air": (
         _seated(),
         Context(),

@@ -17,7 +17,7 @@ from windcrest_core.order.model import OrderPlan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.parts import Part
-from windcrest_core.tests.support import changed, context, planned, spoken
+from windcrest_core.tests.support import biped, changed, context, planned, refused, spoken
 from windcrest_core.tests.sweeps import examples, sweep
 from windcrest_core.work.bakes import planned_bake
 
@@ -170,6 +170,10 @@ REFERENCES: dict[str, tuple[FigureSheet, tuple[int, int, int]]] = {
             part("membrane", "lay", "ribs", how={"painted": True}),
         ),
         (2, 3, 3),
+    ),
+    "beads strung on the wire of the neck": (
+        figure_of(part("bead_1", "thread"), part("bead_2", "thread")),
+        (1, 1, 1),
     ),
     "glass eyes": (figure_of(part("eye", "press", HEAD, stock="glass")), (1, 1, 1)),
     "horns set by a heat gun": (
@@ -325,7 +329,9 @@ def figures(draw: st.DrawFn) -> FigureSheet:
     for n in range(draw(st.integers(1, 4))):
         on = [HEAD, *(row["id"] for row in rows)]
         hosts = draw(st.lists(st.sampled_from(on), min_size=1, max_size=2, unique=True))
-        kind = draw(st.sampled_from(["blend", "lay", "press", "pin", "glue", "hold", "rest"]))
+        kind = draw(
+            st.sampled_from(["blend", "lay", "press", "pin", "glue", "hold", "rest", "thread"])
+        )
         how: dict[str, Any] = {}
         if kind in ("lay", "rest"):
             how["cured"] = draw(st.booleans())
@@ -392,6 +398,35 @@ class AnyFigureTest(unittest.TestCase):
         ):
             if earlier in at and later in at:
                 self.assertLess(at[earlier], at[later])
+
+
+class ThreadTest(unittest.TestCase):
+    LIMBS = ("upper_arm", "forearm", "hand")
+
+    def threaded(self, *sides: str) -> FigureSheet:
+        kinds = {
+            f"part__{key}_{side}__meeting__kind": "thread" for key in self.LIMBS for side in sides
+        }
+        return changed(biped(), **kinds)
+
+    def test_each_end_of_a_wire_is_strung_from_the_trunk_outwards_and_closed_last(self) -> None:
+        keys = [key for step in planned(self.threaded("r", "l")).order.steps for key in step.keys]
+        for side, end in (("r", "arms_start"), ("l", "arms")):
+            wanted = [*(f"{key}_{side}.join.1" for key in self.LIMBS), f"{end}.close.1"]
+            self.assertEqual(sorted(wanted, key=keys.index), wanted)
+        self.assertLess(keys.index("figure.seal.1"), keys.index("upper_arm_r.join.1"))
+
+    def test_a_bore_is_as_wide_as_its_wire_and_a_little_air(self) -> None:
+        """A drill of two tenths more, as for any hole."""
+        plan = planned(self.threaded("r"))
+        run = next(run for run in plan.frame.runs if run.id == "arms")
+        form = next(step for step in plan.order.steps if step.key == "forearm_r.cover.1")
+        bore_mm = run.chosen.bundle_mm + 0.2
+        self.assertIn(f"a mandrel of {bore_mm:.1f} mm", spoken(form.label))
+
+    def test_a_run_that_is_not_there_is_refused(self) -> None:
+        with refused("the id of a run"):
+            changed(biped(), part__hand_r__meeting={"kind": "thread", "run": "rope"})
 
 
 class CareTest(unittest.TestCase):

@@ -5218,7 +5218,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest" | "hold" | "sit";
+            kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest" | "hold" | "sit" | "thread";
             /** Part */
             part: string;
             /** Way */
@@ -5919,7 +5919,7 @@ export interface components {
              *       "kind": "blend"
              *     }
              */
-            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"] | components["schemas"]["Hold"] | components["schemas"]["Sit"];
+            meeting: components["schemas"]["Blend"] | components["schemas"]["Lay"] | components["schemas"]["Press"] | components["schemas"]["Pin"] | components["schemas"]["Glue"] | components["schemas"]["Dress"] | components["schemas"]["Rest"] | components["schemas"]["Hold"] | components["schemas"]["Sit"] | components["schemas"]["Thread"];
             /** Mirror Of */
             mirror_of: string | null;
             /** @description where its core comes out */
@@ -8031,6 +8031,28 @@ export interface components {
              * @enum {string}
              */
             verdict: "riding" | "bends" | "good" | "snaps" | "tacky" | "colour shift";
+        };
+        /**
+         * Thread
+         * @description Baked apart with a bore, painted, and strung on the open end of a wire.
+         */
+        Thread: {
+            /**
+             * Hosts
+             * @description the parts that carry it; with none, what its solid meets
+             * @default []
+             */
+            hosts: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "thread";
+            /**
+             * Run
+             * @description the run it is strung on; none is the one along its bone
+             */
+            run: string | null;
         };
         /** ThroughRun */
         ThroughRun: {

@@ -17,6 +17,7 @@ const CLAY: { value: Kind; label: string }[] = [
   { value: "rest", label: "lifts off to paint" },
   { value: "hold", label: "held in closed hands" },
   { value: "sit", label: "sits on it" },
+  { value: "thread", label: "threaded on a wire" },
 ];
 const BOUGHT: { value: Kind; label: string }[] = [
   { value: "blend", label: "built in" },
@@ -91,6 +92,7 @@ function kindsOf(part: Part) {
 /** What the way a part is put on lets one choose. */
 function Options({ part, put }: { part: Part; put: (path: string, value: unknown) => void }) {
   const catalogue = useCatalogue().data;
+  const { figure } = useFigurePage();
   const { meeting } = part;
   const at = `part/${part.id}/meeting`;
   switch (meeting.kind) {
@@ -132,6 +134,18 @@ function Options({ part, put }: { part: Part; put: (path: string, value: unknown
             { value: "stand_in", label: "a stand-in was held" },
           ]}
           onChange={(value) => put(`${at}/how`, value)}
+        />
+      );
+    case "thread":
+      return (
+        <ChoiceField
+          label="On the wire of"
+          value={meeting.run ?? ""}
+          options={[
+            { value: "", label: "the run along its bone" },
+            ...figure.sheet.runs.map((run) => ({ value: run.id, label: run.label })),
+          ]}
+          onChange={(run) => put(`${at}/run`, run || null)}
         />
       );
     case "sit":

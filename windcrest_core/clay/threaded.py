@@ -1,0 +1,164 @@
+"""Segments with a bore, baked apart and strung on the open end of a wire, one after another."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+import numpy as np
+
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.skeleton import Array
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.clay.meets import clay_hosts, first_key, hard
+from windcrest_core.facts import said
+from windcrest_core.findings import Finding, fix
+from windcrest_core.sheet.meetings import Thread
+from windcrest_core.sheet.runs import Run
+from windcrest_core.step_keys import step_key
+from windcrest_core.steps import Need, Step
+
+LEAST_BESIDE_MM = 1.5  # of clay round a bore: less cracks as it comes off the mandrel [A]
+THREAD_MIN, CLOSE_MIN = 3.0, 5.0  # a segment strung; the end of a wire closed [A]
+
+
+def run_of(work: Workpiece, piece: Piece) -> Run | None:
+    """The run a segment is strung on: the one it names, else one that goes along its bone."""
+    meeting = piece.part.meeting
+    if not isinstance(meeting, Thread):
+        return None
+    runs = work.sheet.runs
+    if meeting.run is not None:
+        return next((run for run in runs if run.id == meeting.run), None)
+    return next((run for run in runs if piece.part.bone in run.path), None)
+
+
+@dataclass(frozen=True)
+class Strung:
+    """What is strung on one open end of a run, the nearest to the trunk first; `thing` is what closing that end is of."""
+
+    run: Run
+    thing: str
+    pieces: list[Piece]
+
+
+def strings(work: Workpiece) -> list[Strung]:
+    """Every end of a run that segments are strung on."""
+    found = []
+    for run in work.sheet.runs:
+        pieces = [piece for piece in work.clay_pieces if run_of(work, piece) == run]
+        if not pieces:
+            continue
+        line, trunk = _line(work, run)
+        at = {piece.part.id: _along(line, piece.solid.centre) - trunk for piece in pieces}
+        for thing, way in ((run.id, 1), (f"{run.id}_start", -1)):
+            end = [piece for piece in pieces if (at[piece.part.id] >= 0) == (way > 0)]
+            if end:
+                end.sort(key=lambda piece: abs(at[piece.part.id]))
+                found.append(Strung(run, thing, end))
+    return found
+
+
+def _line(work: Workpiece, run: Run) -> tuple[Array, float]:
+    """The points of a run's path, (n, 3) mm, and how far along it the trunk is."""
+    bones = work.figure.bones
+    first, last = bones[run.path[0]], bones[run.path[-1]]
+    line = np.array([first.end, *(bones[joint].start for joint in run.path), last.end])
+    reached = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(line, axis=0), axis=1))])
+    carries = [len(work.beyond[joint]) for joint in run.path]
+    inmost = [reached[n + 1] for n, size in enumerate(carries) if size == max(carries)]
+    return line, float(np.mean(inmost))
+
+
+def _along(line: Array, at: Array) -> float:
+    """How far along a line of straight pieces its point nearest to another is, mm."""
+    ways = np.diff(line, axis=0)
+    lengths = np.linalg.norm(ways, axis=1)
+    shares = np.clip(
+        np.einsum("ij,ij->i", at - line[:-1], ways) / np.maximum(lengths, 1e-9) ** 2, 0.0, 1.0
+    )
+    miss = np.linalg.norm(line[:-1] + shares[:, None] * ways - at, axis=1)
+    nearest = int(np.argmin(miss))
+    return float(lengths[:nearest].sum() + shares[nearest] * lengths[nearest])
+
+
+def thread_findings(work: Workpiece, bores: Mapping[str, float]) -> list[Finding]:
+    """Segments that no wire goes through, and bores that leave too little clay round them."""
+    found = []
+    for piece in work.clay_pieces:
+        part, run = piece.part, run_of(work, piece)
+        if not isinstance(part.meeting, Thread):
+            continue
+        if run is None:
+            found.append(
+                Finding(
+                    id="clay.thread.loose",
+                    station="clay",
+                    severity="warn",
+                    subject=part.id,
+                    title=said("clay.thread.loose", part=part.label),
+                    reason=said("clay.thread.loose.why"),
+                    fixes=[
+                        fix(said("clay.pin_it_instead"), (f"part/{part.id}/meeting/kind", "pin"))
+                    ],
+                )
+            )
+            continue
+        beside = (piece.solid.thickness_mm - bores[run.id]) / 2
+        if beside < LEAST_BESIDE_MM:
+            found.append(
+                Finding(
+                    id="clay.thread.bore",
+                    station="clay",
+                    severity="warn",
+                    subject=part.id,
+                    title=said("clay.thread.bore", part=part.label, beside_mm=max(0.0, beside)),
+                    reason=said(
+                        "clay.thread.bore.why", bore_mm=bores[run.id], least_mm=LEAST_BESIDE_MM
+                    ),
+                    numbers={"beside_mm": beside, "least_mm": LEAST_BESIDE_MM},
+                )
+            )
+    return found
+
+
+def thread_steps(work: Workpiece) -> list[Step]:
+    """Strung when all is painted, each after the one before it, the end of the wire closed last."""
+    steps = []
+    for strung_on in strings(work):
+        run, before = strung_on.run, None
+        for piece in strung_on.pieces:
+            part = piece.part
+            needs = [hard(part)]
+            needs += [
+                Need(
+                    key=first_key(host.part), reason=said("clay.put_on_cured_clay"), between="bake"
+                )
+                for host in clay_hosts(work, piece)
+                if not isinstance(host.part.meeting, Thread)
+            ]
+            strung = Step(
+                key=step_key(part.id, "join"),
+                kind="assemble",
+                station="finish",
+                part=part.id,
+                minutes=THREAD_MIN,
+                needs=[*needs, *([before] if before else [])],
+                after_bakes=True,
+                label=said("clay.thread_on_the", part=part.label, run=run.label),
+            )
+            before = Need(key=strung.key, reason=said("clay.strung_in_their_order"))
+            steps.append(strung)
+        if before is not None:
+            steps.append(
+                Step(
+                    key=step_key(strung_on.thing, "close"),
+                    kind="assemble",
+                    station="finish",
+                    minutes=CLOSE_MIN,
+                    needs=[before],
+                    after_bakes=True,
+                    label=said("clay.close_the_end_of", run=run.label),
+                )
+            )
+    return steps
