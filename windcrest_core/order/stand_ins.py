@@ -66,7 +66,9 @@ def _finding(part: Part, before: int, after: int) -> Finding:
         station="order",
         severity="note",
         subject=part.id,
-        title=said("order.standin.saves", part=part.label, bakes=before),
+        title=said("order.standin.saves_2", part=part.label, bakes=before)
+        if sits
+        else said("order.standin.saves", part=part.label, bakes=before),
         reason=said("order.standin.saves.sit", after=after)
         if sits
         else said("order.standin.saves.hold", after=after),
