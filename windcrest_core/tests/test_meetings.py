@@ -11,12 +11,20 @@ from typing import Any
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.character.library import add_from_library
+from windcrest_core.character.poses import preset
+from windcrest_core.frame.paths import feet, part_weights
+from windcrest_core.frame.pose import taken_up
+from windcrest_core.frame.statics import reactions
+from windcrest_core.given.load import Context
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.order.model import OrderPlan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.parts import Part
+from windcrest_core.strength import G_MM_N
 from windcrest_core.tests.support import biped, changed, context, planned, refused, spoken
 from windcrest_core.tests.sweeps import examples, sweep
 from windcrest_core.work.bakes import planned_bake
@@ -398,6 +406,77 @@ class AnyFigureTest(unittest.TestCase):
         ):
             if earlier in at and later in at:
                 self.assertLess(at[earlier], at[later])
+
+
+class HeldTest(unittest.TestCase):
+    def figure(self, how: str) -> FigureSheet:
+        return figure_of(*HANDS, part("oar", "hold", *BOTH, how={"how": how}))
+
+    def test_what_comes_out_again_goes_back_when_it_is_painted(self) -> None:
+        order = planned(self.figure("slides_out")).order
+        at = {key: n for n, step in enumerate(order.steps) for key in step.keys}
+        bake = {key: step.bake for step in order.steps for key in step.keys}
+        chain = ["oar.cover.1", "oar.join.1", "oar.out.1", "figure.seal.1", "oar.back.1"]
+        self.assertEqual(sorted(chain, key=at.__getitem__), chain)
+        self.assertEqual([bake[key] for key in chain], [1, 2, None, None, None])
+
+    def test_hands_closed_in_the_oven_are_no_glue_that_the_oven_frees(self) -> None:
+        """Only what is put back is glued, and then the oven would free it."""
+        closed = Progress(steps_done=["oar.join.1"])
+        glued = Progress(steps_done=["oar.join.1", "oar.back.1"])
+        for progress, found in ((closed, False), (glued, True)):
+            bakes = planned(self.figure("slides_out"), None, progress).bake.bakes
+            inside = [row for bake in bakes for row in bake.inserts if row.what == "glue"]
+            self.assertEqual(bool(inside), found)
+
+    def test_a_stand_in_is_got_and_the_thing_itself_is_in_no_hand_in_the_oven(self) -> None:
+        order = planned(self.figure("stand_in")).order
+        got = next(step for step in order.steps if step.key == "oar.standin.1")
+        self.assertRegex(spoken(got.label), "^(Get a stick|Make a ball of foil) of ")
+        closed = next(step for step in order.steps if step.key == "oar.join.1")
+        self.assertNotIn("bake.1", [need.key for need in closed.needs if "oar" in need.key])
+        self.assertEqual(
+            [row.onto for row in order.joins if row.part == "oar"], ["hand_r", "hand_l"]
+        )
+
+
+class PaintedTest(unittest.TestCase):
+    def test_paint_under_clay_is_dry_before_the_oven_and_stands_it(self) -> None:
+        """House rules: 12 h brushed, 2 h airbrushed; the label's 130 °C are below its 150."""
+        sheet = figure_of(
+            part("ribs", "lay", HEAD), part("skin", "lay", "ribs", how={"painted": True})
+        )
+        for by, wait in (("brush", 720.0), ("airbrush", 120.0)):
+            plan = planned(sheet, context(painted_by=by))
+            painted = next(step for step in plan.order.steps if step.key == "ribs.paint.1")
+            self.assertEqual((painted.wait_min, painted.bake), (wait, 2))
+            (paint,) = [row for row in plan.bake.bakes[1].inserts if row.what == "paint"]
+            self.assertLess(paint.peak_c, paint.limit_c)
+            self.assertFalse([row for row in plan.bake.bakes[0].inserts if row.what == "paint"])
+
+
+class SeatTest(unittest.TestCase):
+    def test_the_seat_and_the_feet_carry_what_sits(self) -> None:
+        """Forces of seat and pegs add up to the weight, and the legs bear less than all of it."""
+        box = apply_edits(biped(), add_from_library(biped(), "box", None))[0]
+        bent = apply_edits(box, taken_up(box, preset(box.body, "sitting")))[0]
+        sat = changed(bent, part__pelvis__meeting={"kind": "sit", "hosts": ["box"]})
+        (found,) = [f for f in planned(sat).findings if f.id == "order.sit.air"]
+        sat = apply_edits(sat, found.fixes[0].operations)[0]
+        work = workpiece(sat, Context(), Progress())
+        ground, weights = feet(work), part_weights(work)
+        self.assertEqual(set(ground), {"hips", "ankle_r", "ankle_l"})
+        forces = {row.bone: row.force_n for row in reactions(weights, ground)}
+        self.assertAlmostEqual(sum(forces.values()), sum(w.mass_g for w in weights) * G_MM_N, 6)
+        self.assertGreater(forces["hips"], 0.2 * sum(forces.values()))
+
+    def test_a_box_beside_a_figure_hangs_on_no_bone(self) -> None:
+        box = apply_edits(biped(), add_from_library(biped(), "box", None))[0]
+        for with_box, alone in zip(
+            planned(box).frame.runs, planned(biped()).frame.runs, strict=True
+        ):
+            more = with_box.chosen.hold_upright / alone.chosen.hold_upright
+            self.assertAlmostEqual(more, 1.0, delta=0.01)
 
 
 class ThreadTest(unittest.TestCase):
