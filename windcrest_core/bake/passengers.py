@@ -141,8 +141,8 @@ def _glued(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[
     glue = work.context.rules.glue
     found = []
     for part in work.sheet.parts:
-        glued = step_key(part.id, "back" if part.put_back else "join")
-        joined = glued in work.progress.steps_done
+        put_on = step_key(part.id, "back" if part.put_back else "join")
+        joined = put_on in work.progress.steps_done
         if joined and part.assembled and not is_putty(part.stock):
             hosts = [part.id] if part.id in inside else inside
             found.append(
