@@ -14,6 +14,7 @@ from windcrest_core.clay.meets import clay_hosts, first_key, hard
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.sheet.meetings import Thread
+from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.runs import Run
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Need, Step
@@ -35,11 +36,13 @@ def run_of(work: Workpiece, piece: Piece) -> Run | None:
 
 @dataclass(frozen=True)
 class Strung:
-    """What is strung on one open end of a run, the nearest to the trunk first; `thing` is what closing that end is of."""
+    """What is strung on one open end of a run, the nearest to the trunk first; `thing` is what closing that end is of,
+    `in_the_way` what is built on the wire further out, which they would have to come over."""
 
     run: Run
     thing: str
     pieces: list[Piece]
+    in_the_way: list[Piece]
 
 
 def strings(work: Workpiece) -> list[Strung]:
@@ -50,12 +53,19 @@ def strings(work: Workpiece) -> list[Strung]:
         if not pieces:
             continue
         line, trunk = _line(work, run)
-        at = {piece.part.id: _along(line, piece.solid.centre) - trunk for piece in pieces}
+        built = [
+            piece
+            for piece in work.clay_pieces
+            if piece.part.layer == 0 and piece.part.bone in run.path and not piece.part.apart
+        ]
+        at = {p.part.id: _along(line, p.solid.centre) - trunk for p in [*pieces, *built]}
         for thing, way in ((run.id, 1), (f"{run.id}_start", -1)):
             end = [piece for piece in pieces if (at[piece.part.id] >= 0) == (way > 0)]
             if end:
                 end.sort(key=lambda piece: abs(at[piece.part.id]))
-                found.append(Strung(run, thing, end))
+                inmost = abs(at[end[0].part.id])
+                beyond = [p for p in built if way * at[p.part.id] > inmost]
+                found.append(Strung(run, thing, end, beyond))
     return found
 
 
@@ -83,43 +93,79 @@ def _along(line: Array, at: Array) -> float:
 
 
 def thread_findings(work: Workpiece, bores: Mapping[str, float]) -> list[Finding]:
-    """Segments that no wire goes through, and bores that leave too little clay round them."""
+    """Segments that no wire goes through, what is in their way on it, and bores that leave too little clay."""
+    return [
+        *(_blocked(strung) for strung in strings(work) if strung.in_the_way),
+        *(
+            _loose(piece.part)
+            for piece in work.clay_pieces
+            if isinstance(piece.part.meeting, Thread) and run_of(work, piece) is None
+        ),
+        *_thin_bores(work, bores),
+    ]
+
+
+def _loose(part: Part) -> Finding:
+    return Finding(
+        id="clay.thread.loose",
+        station="clay",
+        severity="warn",
+        subject=part.id,
+        title=said("clay.thread.loose", part=part.label),
+        reason=said("clay.thread.loose.why"),
+        fixes=[fix(said("clay.pin_it_instead"), (f"part/{part.id}/meeting/kind", "pin"))],
+    )
+
+
+def _thin_bores(work: Workpiece, bores: Mapping[str, float]) -> list[Finding]:
+    """The thinnest segment of each run whose bore leaves too little, told with the others that do."""
     found = []
-    for piece in work.clay_pieces:
-        part, run = piece.part, run_of(work, piece)
-        if not isinstance(part.meeting, Thread):
+    for run in work.sheet.runs:
+        bore_mm = bores[run.id]
+        beside = {
+            piece.part.id: (piece.solid.thickness_mm - bore_mm) / 2
+            for piece in work.clay_pieces
+            if run_of(work, piece) == run
+        }
+        thin = {key: mm for key, mm in beside.items() if mm < LEAST_BESIDE_MM}
+        if not thin:
             continue
-        if run is None:
-            found.append(
-                Finding(
-                    id="clay.thread.loose",
-                    station="clay",
-                    severity="warn",
-                    subject=part.id,
-                    title=said("clay.thread.loose", part=part.label),
-                    reason=said("clay.thread.loose.why"),
-                    fixes=[
-                        fix(said("clay.pin_it_instead"), (f"part/{part.id}/meeting/kind", "pin"))
-                    ],
-                )
+        least = min(thin.values())
+        found.append(
+            Finding(
+                id="clay.thread.bore",
+                station="clay",
+                severity="warn",
+                subject=min(thin, key=thin.__getitem__),
+                title=said(
+                    "clay.thread.bore",
+                    parts=[work.sheet.part(key).label for key in thin],
+                    beside_mm=max(0.0, least),
+                ),
+                reason=said("clay.thread.bore.why", bore_mm=bore_mm, least_mm=LEAST_BESIDE_MM),
+                numbers={"beside_mm": least, "least_mm": LEAST_BESIDE_MM},
             )
-            continue
-        beside = (piece.solid.thickness_mm - bores[run.id]) / 2
-        if beside < LEAST_BESIDE_MM:
-            found.append(
-                Finding(
-                    id="clay.thread.bore",
-                    station="clay",
-                    severity="warn",
-                    subject=part.id,
-                    title=said("clay.thread.bore", part=part.label, beside_mm=max(0.0, beside)),
-                    reason=said(
-                        "clay.thread.bore.why", bore_mm=bores[run.id], least_mm=LEAST_BESIDE_MM
-                    ),
-                    numbers={"beside_mm": beside, "least_mm": LEAST_BESIDE_MM},
-                )
-            )
+        )
     return found
+
+
+def _blocked(strung: Strung) -> Finding:
+    parts = [piece.part for piece in strung.in_the_way]
+    labels = [part.label for part in parts]
+    return Finding(
+        id="clay.thread.blocked",
+        station="clay",
+        severity="stop",
+        subject=strung.pieces[0].part.id,
+        title=said("clay.thread.blocked", part=strung.pieces[0].part.label, parts=labels),
+        reason=said("clay.thread.blocked.why", parts=labels),
+        fixes=[
+            fix(
+                said("clay.thread_it_too", parts=labels),
+                *((f"part/{part.id}/meeting/kind", "thread") for part in parts),
+            )
+        ],
+    )
 
 
 def thread_steps(work: Workpiece) -> list[Step]:

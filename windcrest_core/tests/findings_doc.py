@@ -77,6 +77,7 @@ SAID_WHEN = {
     "order.join.weak": "neither glue at half its strength nor a pin holds a knock of 5 N at the far end, or three times the weight",
     "order.pin.wired": "a part is glued or pinned on at the end, and a run of the figure goes through it",
     "order.hold.air": "there is air between a thing and a hand that is to be closed round it",
+    "clay.thread.blocked": "something is built on a wire further out than a segment that is to be threaded on it",
     "clay.thread.bore": "the bore of a threaded segment leaves less than 1.5 mm of clay beside it",
     "clay.thread.loose": "a part is to be threaded, and no run goes along its bone",
     "order.sit.air": "what sits does not touch its seat, or that is not under it",

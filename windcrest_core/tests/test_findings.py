@@ -356,6 +356,16 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__ear_r__meeting__kind="lay", run__spine=None),
         Context(),
     ),
+    "clay.thread.blocked": (
+        plain(part__forearm_r__meeting__kind="thread"),
+        Context(),
+        plain(
+            part__forearm_r__meeting__kind="thread",
+            part__hand_r__meeting__kind="thread",
+            part__thumb_r__meeting__kind="thread",
+        ),
+        Context(),
+    ),
     "clay.thread.bore": (
         plain(part__thumb_r__meeting__kind="thread", run__arms__wire="st_4_0"),
         Context(),
