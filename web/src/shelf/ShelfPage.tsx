@@ -270,16 +270,24 @@ const CardOf = memo(function CardOf({ card, to, onRemove }: CardProps) {
           <b>{finished ? "Done." : "Next: "}</b>
           {card.next_step}
         </Text>
-        <Flex gap="3" mt="2" fontSize="sm" align="center" whiteSpace="nowrap">
-          {card.stops ? <Text color="stop">◆ {card.stops} stop</Text> : null}
-          {card.warns ? <Text color="warn">▲ {card.warns} warn</Text> : null}
+        <Flex columnGap="3" mt="2" fontSize="sm" align="center" whiteSpace="nowrap" wrap="wrap">
+          {card.stops ? (
+            <Text color="stop">
+              ◆ {card.stops} stop{card.stops > 1 ? "s" : ""}
+            </Text>
+          ) : null}
+          {card.warns ? (
+            <Text color="warn">
+              ▲ {card.warns} warning{card.warns > 1 ? "s" : ""}
+            </Text>
+          ) : null}
           {card.notes ? (
             <Text color="note">
               ○ {card.notes} note{card.notes > 1 ? "s" : ""}
             </Text>
           ) : null}
-          <Box flex="1" />
           <Button
+            ml="auto"
             size="2xs"
             variant="ghost"
             position="relative"
