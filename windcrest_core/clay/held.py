@@ -6,6 +6,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.clay.meets import CARE, Forming, beds, clay_hosts, first_key, hard
 from windcrest_core.facts import Text, said
 from windcrest_core.given.house_rules import Parting
+from windcrest_core.joining.fastening import RULES
 from windcrest_core.sheet.meetings import Hold, Sit
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
@@ -110,13 +111,8 @@ def _back(forming: Forming, piece: Piece, closed: str, got: Need) -> Step:
         ],
         after_bakes=True,
         label=said("clay.put_back_into_the", part=part.label, hands=_hands(forming, piece)),
-        caution=CARE.get(glue_of(forming), ""),
+        caution=CARE[RULES[forming.work.context.rules.glue]],
     )
-
-
-def glue_of(forming: Forming) -> str:
-    """The glue of the House rules."""
-    return {"epoxy": "epoxy_slow", "instant": "instant"}[forming.work.context.rules.glue]
 
 
 def _stand_in(piece: Piece) -> Step:
@@ -189,6 +185,6 @@ def seated_steps(forming: Forming, piece: Piece, form: Step) -> list[Step]:
             ],
             after_bakes=True,
             label=said("clay.seat_it_on_the", seats=seats),
-            caution=CARE.get(glue_of(forming), ""),
+            caution=CARE[RULES[forming.work.context.rules.glue]],
         ),
     ]
