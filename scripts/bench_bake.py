@@ -61,7 +61,7 @@ def ordering_ms(median_ms: Callable[..., float]) -> float:
 
     def work(_: int) -> None:
         out = rearranged(steps, [], moves, Laid())
-        stages(out.steps, Laid(out.least))
+        stages(out.making, Laid(out.least))
 
     return median_ms(work, 9)
 

@@ -32,8 +32,9 @@ from windcrest_core.joining.fastening import Fastened, fastened
 from windcrest_core.line import StationState, station_line
 from windcrest_core.order.beds import bed_findings
 from windcrest_core.order.contradictions import without_conflicts
+from windcrest_core.order.early_paint import early_coats, left_alone, painted_from
 from windcrest_core.order.finishing import chained
-from windcrest_core.order.forcing import rearranged
+from windcrest_core.order.forcing import Rearranged, rearranged
 from windcrest_core.order.history import history, still_to_do
 from windcrest_core.order.meetings import PutOn, put_on
 from windcrest_core.order.model import OrderPlan
@@ -45,6 +46,7 @@ from windcrest_core.order.station import RawClay, order_plan
 from windcrest_core.remembered import Asked, Station, Written, on
 from windcrest_core.sheet.meetings import Hold, Pin, Press
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.ordering import Move
 from windcrest_core.stand.pegs import hole_mm
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Step
@@ -129,25 +131,30 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     reach = reach_plan(work)
     declared = painted_first(declared, sheet, reach)
     declared, finishing = chained(declared, mended_first([*colour.steps, *finish.steps], mends))
-    moved = rearranged(declared, finishing, sheet.order.moves, laid)
-    making = moved.steps[: len(declared)]
+    early = early_coats(work, declared, finishing)
+
+    def with_moves(*more: Move) -> Rearranged:
+        return rearranged(declared, finishing, [*sheet.order.moves, *more], laid, early)
+
+    moved = with_moves()
+    making = moved.making
     placed = stages(
         [step for step in making if not step.after_bakes], replace(laid, least=moved.least)
     )
     clay = by_stage(clay, placed)
     raw, inserts = _raw_by_bake(work, making, placed), _inserts_from(work, placed)
-    fresh = _fresh_by_bake(work, making, placed)
+    fresh, painted = _fresh_by_bake(work, making, placed), painted_from(work, placed)
     bake = BAKE.of(
         written,
-        lambda seen: bake_station(on(weighed, seen), raw, inserts, fresh),
-        repr((raw, inserts, fresh)),
+        lambda seen: bake_station(on(weighed, seen), raw, inserts, fresh, painted),
+        repr((raw, inserts, fresh, painted)),
     )
     order = order_plan(
         work,
         making,
         placed,
         bake.steps,
-        moved.steps[len(declared) :],
+        left_alone(work, moved.finishing, [s.key for s in making if s.key in early]),
         moved,
         conflicts,
         _saved(work, making, placed, replace(laid, least=moved.least)),
@@ -157,6 +164,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         PUT_ON.of(
             written, lambda seen: put_on(on(weighed, seen), placed, fast), tuple(placed.items())
         ),
+        lambda move: with_moves(move).states[-1].state == "placed",
     )
     findings = [
         *character.findings,

@@ -3,7 +3,7 @@ painted, glued or wired before a bake that is still to come."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Container, Iterable
 
 import numpy as np
 
@@ -23,20 +23,28 @@ LED_C = 100.0  # [L]
 
 
 def passengers(
-    work: Workpiece, inside: list[str], stock: list[str], sim: OvenRun, last: int, over: bool
+    work: Workpiece,
+    inside: list[str],
+    stock: list[str],
+    painted: list[str],
+    sim: OvenRun,
+    last: int,
+    over: bool,
 ) -> list[Passenger]:
     """Everything that is in or on the figure at a bake beside its clay.
 
     Parameters
     ----------
-    inside : ids of the parts of clay in it. stock : those of the bought pieces. last : its last step.
+    inside : ids of the parts of clay in it. stock : those of the bought pieces. painted : those of the colour areas
+        painted between bakes before it. last : its last step.
     over : the bake was run; what was painted or glued since was not in it.
     """
     found = [_stock(work, key, sim, last) for key in stock]
     found += _cores(work, inside, sim, last)
     found += _painted_under(work, inside, sim, last)
+    done = [] if over else _areas_done(work)
+    found += _painted(work, inside, {*painted, *done}, sim, last)
     if not over:
-        found += _painted(work, inside, sim, last)
         found += _glued(work, inside, sim, last)
         found += _wired(work, sim, last)
     return found
@@ -102,11 +110,22 @@ def _surface(inside: Iterable[str], sim: OvenRun, last: int) -> float:
     return float(np.max(sim.temps.surface_c[: last + 1, columns])) if columns else 0.0
 
 
-def _painted(work: Workpiece, inside: list[str], sim: OvenRun, last: int) -> list[Passenger]:
+def _areas_done(work: Workpiece) -> list[str]:
+    """Colour areas whose coats are ticked."""
+    return [
+        area.id
+        for area in work.sheet.colour.areas
+        if step_key(area.id, "coats") in work.progress.steps_done
+    ]
+
+
+def _painted(
+    work: Workpiece, inside: list[str], areas: Container[str], sim: OvenRun, last: int
+) -> list[Passenger]:
     found = []
     for area in work.sheet.colour.areas:
         on = [p.id for p in work.sheet.parts if p.area == area.id and p.id in inside]
-        if on and step_key(area.id, "coats") in work.progress.steps_done:
+        if on and area.id in areas:
             found.append(
                 Passenger(
                     what="paint",

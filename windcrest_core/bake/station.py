@@ -37,6 +37,7 @@ from windcrest_core.given.oven import HANDLE_C
 from windcrest_core.given.progress import BakeDone
 
 NOTHING: Mapping[int, list[str]] = {}
+UNPAINTED: Mapping[str, int] = {}
 SOFT_FUSION = 0.7  # of a part that was found soft whatever the model says [A]
 
 
@@ -45,6 +46,7 @@ def bake_station(
     groups: list[list[str]],
     inserts_from: dict[str, int],
     fresh: Mapping[int, list[str]] = NOTHING,
+    painted_from: Mapping[str, int] = UNPAINTED,
 ) -> BakeStation:
     """Plan every bake.
 
@@ -52,7 +54,7 @@ def bake_station(
     ----------
     groups : ids of the parts that are raw in each bake, in order.
     inserts_from : first bake that each bought piece is in. fresh : parts that are cured, with fresh clay
-        on them, by bake.
+        on them, by bake. painted_from : first bake that each colour area painted between bakes is in so.
     """
     pieces = {piece.part.id: piece for piece in work.clay_pieces}
     ran = {done.bake: done for done in work.progress.bakes}
@@ -97,6 +99,7 @@ def bake_station(
                 on_cured,
                 short,
                 inserts,
+                [area for area, first in painted_from.items() if first <= number],
                 carried,
                 ran,
                 sims,
@@ -139,6 +142,7 @@ def _one_bake(
     fresh: Container[str],
     short: bool,
     inserts: list[str],
+    painted: list[str],
     carried: Carried,
     ran: dict[int, BakeDone],
     sims: dict[tuple[float, float, tuple[float, ...]], OvenRun],
@@ -241,7 +245,7 @@ def _one_bake(
         measured=bool(measured),
         curve=list(curve(sim.ovenful, went_in, column, last)),
         parts=parts,
-        inserts=passengers(work, inside, inserts, sim, last, record is not None),
+        inserts=passengers(work, inside, inserts, painted, sim, last, record is not None),
         supports=supports(work, raw),
         fit=fit(work, {*inside, *inserts}),
     )

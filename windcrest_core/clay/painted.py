@@ -6,14 +6,13 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.clay.meets import clay_hosts
 from windcrest_core.facts import said
-from windcrest_core.given.house_rules import PaintBy
+from windcrest_core.given.house_rules import DRY_BEFORE_OVEN_MIN
 from windcrest_core.sheet.meetings import Lay
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Need, Step
 
 COAT_MIN, COAT_MIN_PER_CM3 = 10.0, 0.5  # two thin coats [A]
-DRY_MIN: dict[PaintBy, float] = {"brush": 12 * 60.0, "airbrush": 2 * 60.0, "dryer": 15.0}  # [A]
 
 
 def painted_under(work: Workpiece) -> dict[str, list[Piece]]:
@@ -37,7 +36,7 @@ def paint_steps(work: Workpiece) -> list[Step]:
             station="colour",
             part=key,
             minutes=COAT_MIN + COAT_MIN_PER_CM3 * work.figure.piece(key).solid.volume_mm3 / 1000,
-            wait_min=DRY_MIN[rule],
+            wait_min=DRY_BEFORE_OVEN_MIN[rule],
             needs=[
                 Need(
                     key=step_key(key, "cover"),

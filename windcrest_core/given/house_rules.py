@@ -22,6 +22,11 @@ class BenchDay(Frozen):
 
 Parting = Literal["foil", "starch", "talc"]
 PaintBy = Literal["brush", "airbrush", "dryer"]
+DRY_BEFORE_OVEN_MIN: dict[PaintBy, float] = {
+    "brush": 720.0,
+    "airbrush": 120.0,
+    "dryer": 15.0,
+}  # [A]
 Smoothing = Literal["tools", "alcohol", "damp_brush", "softener", "solvent"]
 BakeTime = Literal["longer", "label", "fixed_30"]
 _EVENING, _WEEKEND = BenchDay(from_h=19, hours=2), BenchDay(from_h=10, hours=4)  # [A]

@@ -38,6 +38,7 @@ CONSEQUENCES: dict[NeedKind, Text] = {
 """What comes of doing a step without waiting for a reason of that kind; others cannot be left out."""
 
 State = Literal["placed", "forced", "idle"]
+NO_PAINT: Mapping[str, Step] = {}
 
 
 class MoveState(Frozen):
@@ -54,10 +55,11 @@ class MoveState(Frozen):
 
 @dataclass(frozen=True)
 class Rearranged:
-    """Steps with the moves in them. `least` is the first bake a step may go into, `beside` the step
-    it is shown before."""
+    """Steps with the moves in them, up to the last bake with what is assembled after it, and the rest. `least` is
+    the first bake a step may go into, `beside` the step it is shown before."""
 
-    steps: list[Step]
+    making: list[Step]
+    finishing: list[Step]
     least: dict[str, int]
     beside: dict[str, str]
     states: list[MoveState]
@@ -83,11 +85,38 @@ def _in_the_way(
     ]
 
 
+@dataclass
+class _Bench:
+    """The steps as the moves so far have them, by key; `cold` are those after the last bake. `late` and `early` are
+    the coats of paint as they are done after it, and between bakes."""
+
+    by_key: dict[str, Step]
+    cold: set[str]
+    late: Mapping[str, Step]
+    early: Mapping[str, Step]
+
+    @property
+    def making(self) -> list[Step]:
+        return [step for step in self.by_key.values() if step.key not in self.cold]
+
+    def cross(self, step: str, before: str | None) -> None:
+        """Take coats of paint to the side of the last bake that they are moved to."""
+        if step not in self.early:
+            return
+        if step in self.cold and (before is None or before in self.by_key.keys() - self.cold):
+            self.by_key[step] = self.early[step]
+            self.cold.discard(step)
+        elif step not in self.cold and before in self.cold:
+            self.by_key[step] = self.late[step]
+            self.cold.add(step)
+
+
 def rearranged(
     making: list[Step],
     finishing: list[Step],
     moves: list[Move],
     laid: Laid,
+    early: Mapping[str, Step] = NO_PAINT,
 ) -> Rearranged:
     """The steps with every move in them, in the order the moves were made.
 
@@ -95,34 +124,54 @@ def rearranged(
     ----------
     making, finishing : steps up to the last bake with what is assembled after it, and the rest.
     laid : how steps are laid into bakes without the moves.
+    early : of the rest, what may go between bakes, as it is done there.
 
     Raises
     ------
     SheetError : two moves that contradict each other.
     """
-    by_key = {step.key: step for step in [*making, *finishing]}
-    cold = {step.key for step in finishing} | {s.key for s in making if s.after_bakes}
-    out = Rearranged([], dict(laid.least), {}, [])
+    rest = {step.key: step for step in finishing}
+    bench = _Bench(
+        {step.key: step for step in [*making, *finishing]},
+        {*rest, *(step.key for step in making if step.after_bakes)},
+        {key: step for key, step in rest.items() if key in early},
+        early,
+    )
+    for key in early.keys() & laid.ran.keys():
+        bench.cross(key, None)
+    out = Rearranged([], [], dict(laid.least), {}, [])
     for move in moves:
-        out = _moved(out, by_key, cold, move, laid)
-    return replace(out, steps=list(by_key.values()))
+        steps, cold = dict(bench.by_key), set(bench.cold)
+        bench.cross(move.step, move.before)
+        out = _moved(out, bench, move, laid)
+        if out.states[-1].state == "idle":
+            bench = replace(bench, by_key=steps, cold=cold)
+    still = rest.keys() & bench.cold
+    return replace(
+        out,
+        making=[step for step in bench.by_key.values() if step.key not in still],
+        finishing=[step for step in bench.by_key.values() if step.key in still],
+    )
 
 
-def _moved(
-    out: Rearranged, by_key: dict[str, Step], cold: set[str], move: Move, laid: Laid
-) -> Rearranged:
-    """With one more move in it. `cold` are the steps after the last bake."""
+def _moved(out: Rearranged, bench: _Bench, move: Move, laid: Laid) -> Rearranged:
+    """With one more move in it; the bench is spoilt where that has no effect."""
+    by_key = bench.by_key
     placed: dict[str, int] = {}
     bake = None
     if move.before is None:
-        making = [s for s in by_key.values() if s.key not in cold]
-        placed = stages(making, replace(laid, least=out.least))
-        bake = bake_meant(making, move, placed)
+        placed = stages(bench.making, replace(laid, least=out.least))
+        bake = bake_meant(bench.making, move, placed)
     where = _where(by_key, move, bake)
-    out_of_place = _out_of_place(by_key, cold, move, bake, placed, laid.ran)
+
+    def idle(why: list[Need]) -> Rearranged:
+        return replace(out, states=[*out.states, _state(by_key, move, where, "idle", why)])
+
+    if move.step in laid.ran and move.step in by_key and move.step in bench.early:
+        return replace(out, states=[*out.states, _state(by_key, move, where, "placed", [])])
+    out_of_place = _out_of_place(bench, move, bake, placed, laid.ran)
     if out_of_place is not None:
-        idle = _state(by_key, move, where, "idle", [out_of_place])
-        return replace(out, states=[*out.states, idle])
+        return idle([out_of_place])
     against = _in_the_way(by_key, move, bake, placed)
     if any(need.kind == "placed" for need in against):
         raise SheetError.one(
@@ -132,9 +181,7 @@ def _moved(
         )
     cannot = [need for need in against if need.kind not in CONSEQUENCES]
     if against and (cannot or not move.forced):
-        idle = _state(by_key, move, where, "idle", cannot or against)
-        return replace(out, states=[*out.states, idle])
-    was = dict(by_key)
+        return idle(cannot or against)
     step = by_key[move.step]
     by_key[step.key] = step.model_copy(
         update={"needs": [need for need in step.needs if need not in against]}
@@ -148,20 +195,22 @@ def _moved(
     elif bake is not None:
         least[move.step] = max(bake, least.get(move.step, 1))
         _unblend(by_key, move.step)
-    if not _can_be_laid(by_key, cold, replace(laid, least=least)):
-        by_key.update(was)
-        no = Need(key="", reason=said("order.one_bake_for_both_sides"))
-        return replace(out, states=[*out.states, _state(by_key, move, where, "idle", [no])])
+    if (no := _cannot_be_laid(bench, move.step, replace(laid, least=least))) is not None:
+        return idle([no])
     state = _state(by_key, move, where, "forced" if against else "placed", against)
-    return Rearranged(out.steps, least, beside, [*out.states, state])
+    return replace(out, least=least, beside=beside, states=[*out.states, state])
 
 
-def _can_be_laid(by_key: dict[str, Step], cold: set[str], laid: Laid) -> bool:
+def _cannot_be_laid(bench: _Bench, key: str, laid: Laid) -> Need | None:
+    """Why no bakes come of it, with the step of that key where it is now."""
     try:
-        stages([step for step in by_key.values() if step.key not in cold], laid)
+        placed = stages(bench.making, laid)
     except ContradictionError:
-        return False
-    return True
+        return Need(key="", reason=said("order.one_bake_for_both_sides"))
+    last = max((placed[step.key] for step in bench.making if step.into_oven), default=0)
+    if key in bench.early and placed.get(key, 0) > last:
+        return Need(key="", reason=said("order.a_bake_of_paint_alone"))
+    return None
 
 
 def _unblend(by_key: dict[str, Step], key: str) -> None:
@@ -173,16 +222,16 @@ def _unblend(by_key: dict[str, Step], key: str) -> None:
 
 
 def _out_of_place(
-    by_key: dict[str, Step],
-    cold: set[str],
+    bench: _Bench,
     move: Move,
     bake: int | None,
     placed: dict[str, int],
     ran: Mapping[str, int],
 ) -> Need | None:
     """Why a move cannot be weighed at all."""
-    known = bake is not None if move.before is None else move.before in by_key
-    if move.step not in by_key or not known:
+    cold = bench.cold
+    known = bake is not None if move.before is None else move.before in bench.by_key
+    if move.step not in bench.by_key or not known:
         return Need(key="", reason=said("order.what_it_speaks_of_is"))
     mixed = move.before is not None and (move.step in cold) != (move.before in cold)
     if mixed or (bake is not None and move.step in cold):

@@ -4,7 +4,7 @@ before assembly and what each part put on takes away."""
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 
 from windcrest_core.body.figure import figure
 from windcrest_core.body.reach import HAIR_DEG, Access, reached
@@ -12,7 +12,9 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Frozen, said
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.given.reach import Patch, Reach
+from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.sheet.ordering import Move
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
 from windcrest_core.steps import Need, Step
@@ -160,12 +162,20 @@ def painted_first(steps: list[Step], sheet: FigureSheet, plan: ReachPlan) -> lis
     ]
 
 
-def reach_findings(work: Workpiece, plan: ReachPlan) -> list[Finding]:
-    """Parts the brush does not get to although they are seen."""
+def reach_findings(
+    work: Workpiece, plan: ReachPlan, beside: Mapping[str, str], may: Callable[[Move], bool]
+) -> list[Finding]:
+    """Parts the brush does not get to although they are seen, and are not painted before what is in the way.
+
+    Parameters
+    ----------
+    beside : the steps that were moved before others, by key. may : whether a move would hold.
+    """
     found = []
     for patch in plan.patches:
         missed = 1 - patch.reached
-        if missed < MISSED_SHARE:
+        first = _before_it_is_covered(work, patch)
+        if missed < MISSED_SHARE or (first and beside.get(first.step) == first.before):
             continue
         half = max(1.0, round(plan.brush_mm / 2, 1))
         fixes: list[Fix] = (
@@ -186,6 +196,9 @@ def reach_findings(work: Workpiece, plan: ReachPlan) -> list[Finding]:
                     (f"part/{cover.id}/meeting/kind", "rest"),
                 )
             )
+        if first is not None and cover is not None and may(first):
+            words = said("order.paint_it_before_it_is", patch=patch.label, cover=cover.label)
+            fixes.append(fix(words, (f"move/{first.id}", first.model_dump())))
         behind = said("order.the_is_in_the_way", cover=cover.label) if cover else ""
         found.append(
             Finding(
@@ -202,3 +215,17 @@ def reach_findings(work: Workpiece, plan: ReachPlan) -> list[Finding]:
             )
         )
     return found
+
+
+def _before_it_is_covered(work: Workpiece, patch: PatchPlan) -> Move | None:
+    """The move of its paint to before the clay that comes over it."""
+    area = work.sheet.part(patch.part).area
+    cover = work.sheet.part(patch.in_the_way) if patch.in_the_way else None
+    if cover is None or cover.stock is not None or cover.assembled or area is None:
+        return None
+    taken = {*work.sheet.retired_ids, *(move.id for move in work.sheet.order.moves)}
+    return Move(
+        id=free_id("move", taken),
+        step=step_key(area, "coats"),
+        before=step_key(cover.id, "cover"),
+    )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from windcrest_core.body.workpiece import Workpiece
@@ -20,6 +21,7 @@ from windcrest_core.order.remarks import apart_in_air, order_findings
 from windcrest_core.order.seats import seat_findings
 from windcrest_core.order.surface import Baked, look_lines, surface_steps
 from windcrest_core.precedence import sooner_first
+from windcrest_core.sheet.ordering import Move
 from windcrest_core.step_keys import bake_key
 from windcrest_core.steps import Need, Step, StepKind
 
@@ -45,6 +47,7 @@ def order_plan(
     clay: RawClay,
     fast: Fastened,
     put_on: PutOn,
+    may: Callable[[Move], bool],
 ) -> OrderPlan:
     """Schedule what the stations declared.
 
@@ -53,7 +56,7 @@ def order_plan(
     making : steps up to the last bake. placed : the bake each of them goes into (see `stages`).
     bakes : one step a bake, in order. finishing : the rest. moved : what the sculptor moved.
     conflicts : meetings that were given up. saved : what would save a bake. clay : what is opened for each bake. fast : what holds what is put on.
-    put_on : how each part is, in these bakes.
+    put_on : how each part is, in these bakes. may : whether one more move would hold.
     """
     done = set(work.progress.steps_done)
     rank: dict[str, int] = {station: index for index, station in enumerate(STATIONS)}
@@ -115,7 +118,7 @@ def order_plan(
             *fastened_findings(work, fast),
             *grip_findings(work),
             *seat_findings(work),
-            *reach_findings(work, reach),
+            *reach_findings(work, reach, moved.beside, may),
             *move_findings(moved.states),
         ],
     )
@@ -196,7 +199,8 @@ def _conditioned_first(steps: list[Step]) -> list[Step]:
 def _waiting_for(bake: Step, before: list[Step]) -> Step:
     """A bake with everything that goes into it."""
     reason = said("order.made_before_it_is_baked")
-    needs = [Need(key=step.key, reason=reason) for step in before if step.into_oven]
+    goes_in = [step for step in before if step.into_oven or step.kind == "coats"]
+    needs = [Need(key=step.key, reason=reason) for step in goes_in]
     return bake.model_copy(update={"needs": needs})
 
 

@@ -100,12 +100,12 @@ class LeastBakesTest(unittest.TestCase):
         step, before = data.draw(st.permutations(keys))[:2]
         move = Move(id="m", step=step, before=before, forced=data.draw(st.booleans()))
         out = rearranged(steps, [], [move], Laid())
-        placed = stages(out.steps, Laid(out.least))  # and so there is no circle
-        self.assertTrue(allowed(out.steps, placed))
+        placed = stages(out.making, Laid(out.least))  # and so there is no circle
+        self.assertTrue(allowed(out.making, placed))
         (state,) = out.states
         lost = [
             need
-            for old, new in zip(steps, out.steps, strict=True)
+            for old, new in zip(steps, out.making, strict=True)
             for need in old.needs
             if need not in new.needs
         ]

@@ -46,7 +46,8 @@ class Places(Frozen):
 
 def places(order: OrderPlan, step: str) -> Places:
     """What may be tried with a step: work on raw clay goes into a bake or before other such work, what comes
-    after the last bake before other such. Whether its reasons allow it, `try_move` says.
+    after the last bake before other such; coats of paint go anywhere, but into no bake of their own. Whether its
+    reasons allow it, `try_move` says.
 
     Raises
     ------
@@ -56,13 +57,16 @@ def places(order: OrderPlan, step: str) -> Places:
     if moved is None:
         raise SheetError.one("step", step, "the key of a step that can be moved")
     last = len(order.bakes)
+    coats = moved.kind == "coats"
     return Places(
-        bakes=[n for n in range(1, last + 1) if n != moved.bake] if moved.bake else [],
-        own_bake=last + 1 if moved.bake else None,
+        bakes=[n for n in range(1, last + 1) if n != moved.bake] if moved.bake or coats else [],
+        own_bake=last + 1 if moved.bake and not coats else None,
         before=[
             row.key
             for row in order.steps
-            if row.movable and row.key != step and (row.bake is None) == (moved.bake is None)
+            if row.movable
+            and row.key != step
+            and (coats or (row.bake is None) == (moved.bake is None))
         ],
     )
 
