@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 import numpy as np
 
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
@@ -47,3 +49,34 @@ def along(line: Array, least: float, most: float, count: int) -> Array:
     reached = np.concatenate([[0.0], np.cumsum(steps)])
     wanted = np.linspace(least, most, count) * reached[-1]
     return np.column_stack([np.interp(wanted, reached, line[:, k]) for k in range(3)])
+
+
+class Nearest(NamedTuple):
+    """A point of a line, (3,) mm, and how far along the line it is, mm."""
+
+    point: Array
+    along_mm: float
+
+
+def nearest(line: Array, to: Array) -> Nearest:
+    """The point of a line of straight pieces that is nearest to another.
+
+    Parameters
+    ----------
+    line : (n, 3) mm. to : (3,) mm.
+
+    Examples
+    --------
+    >>> bent = np.array([[0.0, 0, 0], [10, 0, 0], [10, 0, 10]])
+    >>> point, along_mm = nearest(bent, np.array([12.0, 5, 4]))
+    >>> point.tolist(), along_mm
+    ([10.0, 0.0, 4.0], 14.0)
+    """
+    starts, ways = line[:-1], np.diff(line, axis=0)
+    lengths = np.linalg.norm(ways, axis=1)
+    shares = np.clip(
+        np.einsum("ij,ij->i", to - starts, ways) / np.maximum(lengths, 1e-9) ** 2, 0.0, 1.0
+    )
+    points = starts + shares[:, None] * ways
+    at = int(np.argmin(np.linalg.norm(points - to, axis=1)))
+    return Nearest(points[at], float(lengths[:at].sum() + shares[at] * lengths[at]))

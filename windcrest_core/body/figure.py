@@ -92,12 +92,27 @@ def _muzzle(shape: Shape, length: float) -> Shape:
     return shape.model_copy(update={"end": end})
 
 
-def _place(bone: Bone, place: Place, unit_mm: float, upright: bool) -> Array:
-    """Across and front in units of size, along in lengths of the bone."""
+def point_at(bone: Bone, place: Place, unit_mm: float, upright: bool) -> Array:
+    """A place on a bone, (3,) mm: across and front in units of size, along in lengths of the bone."""
     if upright:
         return np.asarray(bone.end + np.asarray(place) * unit_mm)
     local = np.array([place[0] * unit_mm, place[1] * unit_mm, place[2] * bone.length_mm])
     return np.asarray(bone.start + bone.frame @ local)
+
+
+def place_of(bone: Bone, point: Array, unit_mm: float, upright: bool) -> Place:
+    """Where a point is on a bone, the other way round of how a shape says it.
+
+    Parameters
+    ----------
+    point : (3,) mm. unit_mm : the figure's height or head. upright : whether the part stands upright in the world.
+    """
+    if upright:
+        x, y, z = ((point - bone.end) / unit_mm).tolist()
+    else:
+        local = bone.frame.T @ (point - bone.start)
+        x, y, z = (local / [unit_mm, unit_mm, bone.length_mm]).tolist()
+    return (x, y, z)
 
 
 def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Solid:
@@ -109,7 +124,7 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
     shape = _muzzle(part.shape, sheet.body.muzzle_length) if part.seat == "muzzle" else part.shape
 
     def at(place: Place) -> Array:
-        return _place(bone, place, unit, upright)
+        return point_at(bone, place, unit, upright)
 
     match shape:
         case RoundCone() | Frustum():

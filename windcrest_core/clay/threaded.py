@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from windcrest_core.body.axes import nearest
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
@@ -58,7 +59,7 @@ def strings(work: Workpiece) -> list[Strung]:
             for piece in work.clay_pieces
             if piece.part.layer == 0 and piece.part.bone in run.path and not piece.part.apart
         ]
-        at = {p.part.id: _along(line, p.solid.centre) - trunk for p in [*pieces, *built]}
+        at = {p.part.id: nearest(line, p.solid.centre).along_mm - trunk for p in [*pieces, *built]}
         for thing, way in ((run.id, 1), (f"{run.id}_start", -1)):
             end = [piece for piece in pieces if (at[piece.part.id] >= 0) == (way > 0)]
             if end:
@@ -78,18 +79,6 @@ def _line(work: Workpiece, run: Run) -> tuple[Array, float]:
     carries = [len(work.beyond[joint]) for joint in run.path]
     inmost = [reached[n + 1] for n, size in enumerate(carries) if size == max(carries)]
     return line, float(np.mean(inmost))
-
-
-def _along(line: Array, at: Array) -> float:
-    """How far along a line of straight pieces its point nearest to another is, mm."""
-    ways = np.diff(line, axis=0)
-    lengths = np.linalg.norm(ways, axis=1)
-    shares = np.clip(
-        np.einsum("ij,ij->i", at - line[:-1], ways) / np.maximum(lengths, 1e-9) ** 2, 0.0, 1.0
-    )
-    miss = np.linalg.norm(line[:-1] + shares[:, None] * ways - at, axis=1)
-    nearest = int(np.argmin(miss))
-    return float(lengths[:nearest].sum() + shares[nearest] * lengths[nearest])
 
 
 def thread_findings(work: Workpiece, bores: Mapping[str, float]) -> list[Finding]:

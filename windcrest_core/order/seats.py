@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from windcrest_core.body.figure import Piece
+from windcrest_core.body.figure import Piece, place_of
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
@@ -62,11 +62,10 @@ def _put_under(work: Workpiece, piece: Piece, seat: Piece) -> list[Fix]:
         return []
     middle = (low + high) / 2
     middle[2] = (top + ground) / 2
-    x, y, z = (bone.frame.T @ (middle - bone.start)).tolist()
     wide, deep = (float(WIDER * size / 2 / height_mm) for size in (high - low)[:2])
     put = shape.model_copy(
         update={
-            "centre": (x / height_mm, y / height_mm, z / bone.length_mm),
+            "centre": place_of(bone, middle, height_mm, upright=False),
             "half_sizes": (wide, deep, (top - ground) / 2 / height_mm),
             "turns_deg": (0.0, 0.0, 0.0),
         }

@@ -217,6 +217,7 @@ WORDS = {
     "order.use_a_stand_in": "Use a stand-in meanwhile",
     "order.hold.air": "{part}: {air_mm} of air between it and the {hand}",
     "order.hold.air.why": "A hand closes round what lies in it. Turn the arm until it does, or move the thing into the hand.",
+    "order.move_it_into_the": "Move the {part} into the {hands}",
     "order.bring_the_to_it": "Turn shoulder and elbow so that the {hand} comes to it",
     "order.join.air": "{join}: it does not reach the {onto_label}",
     "order.join.air.why": "It is put on at the end, and there is nothing there to glue it to. Move it until they meet, lengthen it, or let a wire end in it.",

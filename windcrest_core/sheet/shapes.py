@@ -9,11 +9,9 @@ from pydantic import Field
 from windcrest_core.facts import Frozen
 
 Fraction = Annotated[float, Field(gt=0, le=3)]
-Place = tuple[
-    Annotated[float, Field(ge=-5, le=5)],
-    Annotated[float, Field(ge=-5, le=5)],
-    Annotated[float, Field(ge=-5, le=5)],
-]
+FURTHEST = 5.0
+Coordinate = Annotated[float, Field(ge=-FURTHEST, le=FURTHEST)]
+Place = tuple[Coordinate, Coordinate, Coordinate]
 Turns = tuple[
     Annotated[float, Field(ge=-360, le=360)],
     Annotated[float, Field(ge=-360, le=360)],
@@ -51,9 +49,7 @@ class Sheet(Frozen):
 
     kind: Literal["sheet"] = "sheet"
     centre: Place
-    outline: list[
-        tuple[Annotated[float, Field(ge=-5, le=5)], Annotated[float, Field(ge=-5, le=5)]]
-    ] = Field(min_length=3, max_length=40)
+    outline: list[tuple[Coordinate, Coordinate]] = Field(min_length=3, max_length=40)
     thickness: Fraction
     turns_deg: Turns = (0, 0, 0)
 

@@ -12,8 +12,10 @@ from hypothesis import strategies as st
 from windcrest_core.body.figure import figure
 from windcrest_core.body.grasp import elbow_at, reaching
 from windcrest_core.body.skeleton import Array
+from windcrest_core.body.solids import RoundConeSolid
+from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.tests.support import biped, changed
+from windcrest_core.tests.support import biped, changed, findings_of, spoken
 
 HAND = "hand_r"
 
@@ -85,3 +87,55 @@ class ReachingTest(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class MovedIntoTheHandTest(unittest.TestCase):
+    """The fix of a thing that no hand comes to: its middle line is laid through the hands."""
+
+    def put(self, hosts: list[str], **shape: object) -> FigureSheet:
+        oar = {
+            "id": "oar",
+            "label": "oar",
+            "bone": "hips",
+            "shape": {"kind": "round_cone", "start_radius": 0.01, "end_radius": 0.01, **shape},
+            "meeting": {"kind": "hold", "hosts": hosts},
+        }
+        sheet = changed(biped(), part__oar=oar)
+        found = findings_of(sheet, "order.hold.air")
+        self.assertTrue(found)
+        moved = [
+            row
+            for finding in found
+            for row in finding.fixes
+            if spoken(row.label).startswith("Move the oar into")
+        ]
+        self.assertTrue(moved)
+        after = apply_edits(sheet, moved[0].operations)[0]
+        self.assertEqual(findings_of(after, "order.hold.air"), [])
+        return after
+
+    def test_its_line_runs_through_both_hands_and_is_as_long_as_it_was(self) -> None:
+        after = self.put(["hand_r", "hand_l"], start=[0.4, 0.3, 0], end=[-0.4, 0.5, 3])
+        pieces = figure(after, 6.0)
+        solid = pieces.piece("oar").solid
+        assert isinstance(solid, RoundConeSolid)
+        along = solid.frame[:, 2]
+        for hand in ("hand_r", "hand_l"):
+            low, high = pieces.piece(hand).solid.bounds
+            off = (low + high) / 2 - solid.origin
+            self.assertLess(float(np.linalg.norm(off - (off @ along) * along)), 1e-6)
+            self.assertTrue(0 <= off @ along <= solid.h)
+        bone = pieces.bones["hips"]
+        was = bone.frame @ np.array(
+            [-0.8 * after.height_mm, 0.2 * after.height_mm, 3 * bone.length_mm]
+        )
+        self.assertAlmostEqual(solid.h, float(np.linalg.norm(was)), 6)
+
+    def test_in_one_hand_it_keeps_its_way(self) -> None:
+        after = self.put(["hand_r"], start=[0.6, 0.4, -3], end=[0.6, 0.4, 3])
+        solid = figure(after, 6.0).piece("oar").solid
+        assert isinstance(solid, RoundConeSolid)
+        self.assertLess(float(np.linalg.norm(solid.frame[:, 2] - [0, 0, 1])), 0.02)
+        off = middle(after) - solid.origin
+        off -= (off @ solid.frame[:, 2]) * solid.frame[:, 2]
+        self.assertLess(float(np.linalg.norm(off)), 1e-6)
