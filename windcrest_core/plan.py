@@ -13,6 +13,7 @@ from windcrest_core.bulk.station import bulk_plan
 from windcrest_core.catalogue import is_putty
 from windcrest_core.character.model import CharacterPlan
 from windcrest_core.character.station import character_plan
+from windcrest_core.clay.meets import Through
 from windcrest_core.clay.model import ClayPlan
 from windcrest_core.clay.station import by_stage, clay_plan
 from windcrest_core.colour.model import ColourPlan
@@ -114,11 +115,16 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     wire = tuple(sorted(wire_mm3.items()))
     bulk = BULK.of(written, lambda seen: bulk_plan(on(weighed, seen), wire_mm3), wire)
     fast = FASTENED.of(written, lambda seen: fastened(on(weighed, seen)))
-    bores = {run.id: hole_mm(run.chosen.bundle_mm) for run in frame.runs}
+    through = {
+        run.id: Through(
+            hole_mm(run.chosen.bundle_mm), {row.joint: row.gap_mm for row in run.poseable}
+        )
+        for run in frame.runs
+    }
     clay = CLAY.of(
         written,
-        lambda seen: clay_plan(on(weighed, seen), wire_mm3, fast, bores),
-        (wire, tuple(bores.items())),
+        lambda seen: clay_plan(on(weighed, seen), wire_mm3, fast, through),
+        repr((wire, through)),
     )
     colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
@@ -52,14 +53,21 @@ def _waits_for_the_body(work: Workpiece) -> Between:
     return "any" if work.context.rules.bake_school == "one_bake" else "bake"
 
 
+class Through(NamedTuple):
+    """A run as what is strung on it has it: the bore that goes over its wire, and by joint how much of it stays free
+    where it is to be bent later, mm."""
+
+    bore_mm: float
+    gaps_mm: Mapping[str, float]
+
+
 @dataclass(frozen=True)
 class Forming:
-    """What the steps of clay follow from: the figure, what holds what is put on it, and the bore that goes over the
-    wire of each run, mm, by its id."""
+    """What the steps of clay follow from: the figure, what holds what is put on it, and its runs by id."""
 
     work: Workpiece
     fast: Fastened
-    bores: Mapping[str, float]
+    through: Mapping[str, Through]
 
     @cached_property
     def after_the_body(self) -> list[Need]:

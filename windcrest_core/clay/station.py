@@ -8,6 +8,7 @@ from functools import lru_cache
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
+from windcrest_core.clay.meets import Through
 from windcrest_core.clay.model import ClayPlan, ClayTotal, PartClay, StageClay
 from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.putty import putty_uses
@@ -37,14 +38,14 @@ def _why(skin_mm3: float, wire_mm3: float, density: float, source: str) -> Why:
 
 
 def clay_plan(
-    work: Workpiece, wire_mm3: dict[str, float], fast: Fastened, bores: Mapping[str, float]
+    work: Workpiece, wire_mm3: dict[str, float], fast: Fastened, through: Mapping[str, Through]
 ) -> ClayPlan:
     """Clay of every part and of the whole figure.
 
     Parameters
     ----------
     wire_mm3 : volume of wire inside each part; it takes clay's place where there is no core.
-    fast : what holds what is put on. bores : what goes over the wire of each run, mm, by its id.
+    fast : what holds what is put on. through : the wire of each run as what is strung on it has it, by its id.
     """
     shelf, rules = catalogue(), work.context.rules
     parts = []
@@ -94,8 +95,8 @@ def clay_plan(
         ),
         packs=sum(pack.count for total in totals for pack in total.packs),
         cost=sum(total.cost for total in totals),
-        findings=[*clay_findings(work, totals), *thread_findings(work, bores)],
-        steps=clay_steps(work, fast, bores),
+        findings=[*clay_findings(work, totals), *thread_findings(work, through)],
+        steps=clay_steps(work, fast, through),
     )
 
 

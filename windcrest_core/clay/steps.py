@@ -10,6 +10,7 @@ from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.held import PARTINGS, held_steps, seated_steps, sits_on
 from windcrest_core.clay.meets import (
     Forming,
+    Through,
     beds,
     blended_with,
     first_key,
@@ -20,7 +21,7 @@ from windcrest_core.clay.meets import (
 )
 from windcrest_core.clay.painted import over_paint, paint_steps
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
-from windcrest_core.clay.threaded import run_of, thread_steps
+from windcrest_core.clay.threaded import run_of, segment_of, thread_steps
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.practice import practised
@@ -68,16 +69,18 @@ def _formed_min(piece: Piece) -> float:
     return float(6 + 2.5 * size**0.6 + (12 if piece.part.delicate else 0))
 
 
-def clay_steps(work: Workpiece, fast: Fastened, bores: Mapping[str, float]) -> list[Step]:
+def clay_steps(work: Workpiece, fast: Fastened, through: Mapping[str, Through]) -> list[Step]:
     """Covering and forming, pressing in and putting on, as every part's meeting has it."""
     cored = {key for key, share in work.shares.items() if share.core_mm3 > 50}
-    alike, forming = _nth_alike(work), Forming(work, fast, bores)
+    alike, forming = _nth_alike(work), Forming(work, fast, through)
     steps = [
         step
         for piece in work.figure.pieces
         for step in _part_steps(forming, piece, piece.part.id in cored, alike[piece.part.id])
     ]
-    return _labels_apart(work, with_beds(work, [*steps, *thread_steps(work), *paint_steps(work)]))
+    return _labels_apart(
+        work, with_beds(work, [*steps, *thread_steps(forming), *paint_steps(work)])
+    )
 
 
 def _labels_apart(work: Workpiece, steps: list[Step]) -> list[Step]:
@@ -295,8 +298,12 @@ def _form_words(forming: Forming, piece: Piece, cored: bool) -> Text:
     if part.lifts_off:
         return said("clay.form_the_in_its_place", part=part.label, parting=parting)
     if (run := run_of(work, piece)) is not None:
-        bore_mm = forming.bores[run.id]
-        return said("clay.form_on_a_mandrel_of", part=part.label, bore_mm=bore_mm)
+        return said(
+            "clay.form_on_a_mandrel_of",
+            part=part.label,
+            bore_mm=forming.through[run.id].bore_mm,
+            along_mm=segment_of(work, piece, forming.through).long_mm,
+        )
     if isinstance(part.meeting, Sit):
         return said("clay.form_it_sitting", part=part.label, parting=parting)
     if part.apart or part.pressed:

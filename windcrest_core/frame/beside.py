@@ -21,6 +21,7 @@ from windcrest_core.frame.gauges import GaugeOption, wire_diameter
 from windcrest_core.frame.mechanics import bends_it_lives, poseable_gap_mm
 from windcrest_core.frame.paths import ends_here, path_length_mm, run_points, wired_pieces
 from windcrest_core.sheet.joints import joint_ranges
+from windcrest_core.sheet.meetings import Thread
 from windcrest_core.sheet.runs import End, Run
 from windcrest_core.stand.pegs import PegHole, hole_mm
 
@@ -135,6 +136,7 @@ def poseable_joints(work: Workpiece, run: Run, diameter_mm: float) -> list[Posea
             piece.part.id
             for piece in work.clay_pieces
             if not catalogue().clays[piece.part.clay].flexible
+            and not isinstance(piece.part.meeting, Thread)  # cut to leave it free
             and float(piece.solid.world_distance(x, y, z)[0]) < 0
         ]
         found.append(

@@ -79,6 +79,8 @@ SAID_WHEN = {
     "order.hold.air": "there is air between a thing and a hand that is to be closed round it",
     "clay.thread.blocked": "something is built on a wire further out than a segment that is to be threaded on it",
     "clay.thread.bore": "the bore of a threaded segment leaves less than 1.5 mm of clay beside it",
+    "clay.thread.closed": "a segment is to be threaded over the end of a run that is looped, bound or pushed into a core",
+    "clay.thread.short": "joints to be bent later leave less than 3 mm of a threaded segment",
     "clay.thread.loose": "a part is to be threaded, and no run goes along its bone",
     "order.sit.air": "what sits does not touch its seat, or that is not under it",
     "order.standin.saves": "hands closed on a stand-in, or a body formed on a block, would be done in fewer bakes",

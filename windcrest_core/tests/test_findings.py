@@ -356,6 +356,28 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__ear_r__meeting__kind="lay", run__spine=None),
         Context(),
     ),
+    "clay.thread.closed": (
+        plain(part__hand_r__meeting__kind="thread", run__arms__start="loop"),
+        Context(),
+        plain(part__hand_r__meeting__kind="thread", run__arms__start="cut"),
+        Context(),
+    ),
+    "clay.thread.short": (
+        plain(
+            part__forearm_r__meeting__kind="thread",
+            part__hand_r__meeting__kind="thread",
+            part__forearm_r__shape__start=[0, 0, 0],
+            part__forearm_r__shape__end=[0, 0, 0.05],
+            run__arms__poseable={"elbow_r": 170},
+        ),
+        Context(),
+        plain(
+            part__forearm_r__meeting__kind="thread",
+            part__hand_r__meeting__kind="thread",
+            run__arms__poseable={"elbow_r": 40},
+        ),
+        Context(),
+    ),
     "clay.thread.blocked": (
         plain(part__forearm_r__meeting__kind="thread"),
         Context(),
