@@ -91,6 +91,11 @@ class Workpiece:
         """The first of what carries a part; nothing for the body itself."""
         return next(iter(self.hosts(piece)), None)
 
+    def wired(self, piece: Piece) -> bool:
+        """Whether a run goes into a part: into none that stands by itself beside the figure or under it."""
+        beside = piece.part.apart and piece.part.contact and self.joined_to(piece) is None
+        return self.sheet.has_wire(piece.part) and not beside
+
     def skin_mm(self, piece: Piece, under: Piece) -> float | None:
         """Thickness of clay that a part adds over what it lies on; None where it stands free of that.
 

@@ -3,10 +3,19 @@
 from __future__ import annotations
 
 from windcrest_core.body.figure import Piece
-from windcrest_core.clay.meets import CARE, Forming, beds, clay_hosts, first_key, hard
+from windcrest_core.clay.meets import (
+    CARE,
+    DRILLED_MIN,
+    Forming,
+    beds,
+    clay_hosts,
+    first_key,
+    hard,
+)
 from windcrest_core.facts import Text, said
 from windcrest_core.given.house_rules import Parting
 from windcrest_core.joining.fastening import RULES
+from windcrest_core.joining.telling import drill_words
 from windcrest_core.sheet.meetings import Hold, Sit
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import step_key
@@ -151,7 +160,7 @@ def seated_steps(forming: Forming, piece: Piece, form: Step) -> list[Step]:
     """Formed sitting, and seated for good when both are painted."""
     part, meeting = piece.part, piece.part.meeting
     assert isinstance(meeting, Sit)
-    seats = [seat.part.label for seat in forming.work.hosts(piece)]
+    seats: list[Text] = [seat.part.label for seat in forming.work.hosts(piece)]
     steps = [form]
     if meeting.stand_in:
         block = Step(
@@ -164,27 +173,53 @@ def seated_steps(forming: Forming, piece: Piece, form: Step) -> list[Step]:
         )
         need = Need(key=block.key, reason=said("clay.the_seat_is_hard_before"))
         steps = [block, form.model_copy(update={"needs": [*form.needs, need]})]
-    return [
-        *steps,
-        Step(
-            key=step_key(part.id, "join"),
-            kind="assemble",
-            station="finish",
-            part=part.id,
-            minutes=SEAT_MIN,
-            needs=[
-                *(
-                    Need(key=first_key(one), reason=said("clay.put_on_cured_clay"), between="bake")
-                    for one in [part, *(seat.part for seat in clay_hosts(forming.work, piece))]
-                ),
-                *(
-                    Need(key=step_key(seat.part.id, "join"), reason=said("clay.the_seat_stands"))
-                    for seat in forming.work.hosts(piece)
-                    if seat.part.assembled
-                ),
-            ],
-            after_bakes=True,
-            label=said("clay.seat_it_on_the", seats=seats),
-            caution=CARE[RULES[forming.work.context.rules.glue]],
-        ),
+    cured = [
+        Need(key=first_key(one), reason=said("clay.put_on_cured_clay"), between="bake")
+        for one in [part, *(seat.part for seat in clay_hosts(forming.work, piece))]
     ]
+    return [*steps, *_seated(forming, piece, seats, cured)]
+
+
+def _seated(forming: Forming, piece: Piece, seats: list[Text], cured: list[Need]) -> list[Step]:
+    """A hole through the seat for its pin, where one goes in; and seated."""
+    part, work = piece.part, forming.work
+    pin, drilled = forming.fast.seats.get(part.id), []
+    if pin is not None:
+        drilled = [
+            Step(
+                key=step_key(part.id, "pin"),
+                kind="pin",
+                station="finish",
+                part=part.id,
+                minutes=DRILLED_MIN,
+                needs=cured,
+                after_bakes=True,
+                label=drill_words(pin, part.label, seats[0]),
+                caution=said("clay.clamp_it_not_your_hand"),
+            )
+        ]
+    join = Step(
+        key=step_key(part.id, "join"),
+        kind="assemble",
+        station="finish",
+        part=part.id,
+        minutes=SEAT_MIN,
+        needs=[
+            *cured,
+            *(
+                Need(key=step.key, reason=said("clay.drilled_before_it_is_pinned"))
+                for step in drilled
+            ),
+            *(
+                Need(key=step_key(seat.part.id, "join"), reason=said("clay.the_seat_stands"))
+                for seat in work.hosts(piece)
+                if seat.part.assembled
+            ),
+        ],
+        after_bakes=True,
+        label=said("clay.seat_it_on_the", seats=seats)
+        if drilled
+        else said("clay.seat_it_with_glue", seats=seats),
+        caution=CARE[RULES[work.context.rules.glue]],
+    )
+    return [*drilled, join]

@@ -13,7 +13,7 @@ from windcrest_core.joining.contact import Contact, contact
 from windcrest_core.joining.glue_mechanics import holds_n
 from windcrest_core.joining.pin_choice import DRILLABLE, PinHole, best_pin, stronger_pin
 from windcrest_core.joining.pin_mechanics import Load, crushing_n
-from windcrest_core.sheet.meetings import Agent, Blend, Dress, Pin, Thread
+from windcrest_core.sheet.meetings import Agent, Blend, Dress, Pin, Sit, Thread
 from windcrest_core.sheet.meetings import Glue as Glued
 from windcrest_core.strength import G_MM_N
 
@@ -105,22 +105,25 @@ def _socket_n(piece: Piece, host: Piece, meets: Contact, load: Load) -> float:
 @dataclass(frozen=True)
 class Fastened:
     """What holds every part that is put on hard, by id; the faces of all that is more than one clay with its host;
-    and the thinnest wire that is sold which would hold, where what holds is weak."""
+    the thinnest wire that is sold which would hold, where what holds is weak; and the pins through seats."""
 
     held: dict[str, Fastening]
     meets: dict[str, Contact]
     stronger: dict[str, PinHole]
+    seats: dict[str, PinHole]
 
 
 def fastened(work: Workpiece) -> Fastened:
     """Every part's, worked out once."""
-    found = Fastened({}, {}, {})
+    found = Fastened({}, {}, {}, {})
     for piece in work.figure.pieces:
         part, host = piece.part, work.joined_to(piece)
         if host is None or (isinstance(part.meeting, Blend) and part.stock is None):
             continue
         if not (part.apart or part.lifts_off) or isinstance(part.meeting, Dress | Thread):
             found.meets[part.id] = contact(piece.solid, host.solid)
+            if isinstance(part.meeting, Sit) and (pin := _seat_pin(work, piece, host)) is not None:
+                found.seats[part.id] = pin
             continue
         held = fastening(work, piece, host)
         found.held[part.id], found.meets[part.id] = held, held.contact
@@ -129,6 +132,15 @@ def fastened(work: Workpiece) -> Fastened:
             if best is not None:
                 found.stronger[part.id] = best
     return found
+
+
+def _seat_pin(work: Workpiece, piece: Piece, seat: Piece) -> PinHole | None:
+    """What keeps a figure from sliding off its seat, which with the feet carries it; none where they do not meet, or no
+    drill goes in."""
+    meets = contact(piece.solid, seat.solid)
+    if meets.apart_mm > 0 or seat.part.stock not in DRILLABLE:
+        return None
+    return best_pin(work, piece, seat, meets, _load(work, piece, meets))
 
 
 def load_on(work: Workpiece, piece: Piece, host: Piece) -> Load:

@@ -15,7 +15,7 @@ from windcrest_core.joining import pin_mechanics as pins
 from windcrest_core.joining.contact import Contact
 from windcrest_core.joining.pin_mechanics import Load
 from windcrest_core.sheet.meetings import Glue as Glued
-from windcrest_core.sheet.meetings import Pin
+from windcrest_core.sheet.meetings import Pin, Sit
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.runs import Run
 from windcrest_core.stand.pegs import hole_mm
@@ -77,13 +77,17 @@ def _into(work: Workpiece, host: Piece) -> tuple[Where, float]:
     """What a pin goes into, and how much clay it bears on."""
     if host.core is None:
         return "clay", host.solid.greatest_thickness_mm
-    if work.sheet.has_wire(host.part):
+    if work.wired(host):
         return "armature", host.solid.greatest_thickness_mm / 2
     return "wall", host.wall_mm
 
 
-def _deep_in(piece: Piece, needed_mm: float) -> float:
-    """How deep the hole in the part itself is: along its length, short of its end, or its wall over foil."""
+def _deep_in(work: Workpiece, piece: Piece, needed_mm: float) -> float:
+    """How deep the hole in the part itself is: along its length, short of its end, or its wall over foil; to its
+    armature where it is the body that sits."""
+    if isinstance(piece.part.meeting, Sit):
+        into, room = _into(work, piece)
+        return room if into == "armature" else min(needed_mm, SHORT_OF_THROUGH * room)
     long_mm = 2 * max(float(size) for size in piece.solid.half_extents[1])
     return min(needed_mm, SHORT_OF_END * long_mm if piece.core is None else piece.wall_mm)
 
@@ -94,7 +98,7 @@ def _hole(
     d = wire.diameter_mm
     metal = catalogue().wire_metal(wire)
     needed = pins.hole_deep_mm(load.push_n, load.lever_mm, d)
-    depth = _deep_in(piece, needed)
+    depth = _deep_in(work, piece, needed)
     into, room = _into(work, host)
     inside = room if into == "armature" else min(needed, SHORT_OF_THROUGH * room)
     bent = yield_moment_nmm(wire.root_mm or d, metal.yield_mpa.value) / max(load.lever_mm, 1e-9)

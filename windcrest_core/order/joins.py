@@ -147,6 +147,7 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
     hard = (state in GLUED and not by_hand) or isinstance(meeting, Pin)
     held = fast.held.get(piece.part.id) if hard else None
     apart = held.contact.apart_mm if held else 0.0
+    pin = held.pin if held else fast.seats.get(piece.part.id)
     how: Text
     if by_hand:
         knot = isinstance(meeting, Dress) and meeting.by == "knot"
@@ -158,7 +159,8 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
     elif isinstance(meeting, Thread):
         grams, how = LEAST_G, said("order.threaded_on_the_wire")
     elif isinstance(meeting, Sit):
-        grams, how = LEAST_G, said("order.seated_on_a_pin")
+        grams = LEAST_G
+        how = said("order.seated_on_a_pin") if pin else said("order.seated_with_glue")
     elif held is not None and state in GLUED:
         how, grams = _glued(held, under, state)
         area = math.pi / 4 * held.contact.face_mm**2
@@ -184,7 +186,7 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
         holds_n=held.glue_holds_n if held and apart == 0 else None,
         area_cm2=area / 100,
         air_mm=apart,
-        pin=_pin(held.pin, piece.part.label, under.part.label) if held and held.pin else None,
+        pin=_pin(pin, piece.part.label, under.part.label) if pin else None,
     )
 
 

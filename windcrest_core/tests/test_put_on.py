@@ -69,13 +69,30 @@ class PaintedTest(unittest.TestCase):
 
 
 class SeatTest(unittest.TestCase):
-    def test_the_seat_and_the_feet_carry_what_sits(self) -> None:
-        """Forces of seat and pegs add up to the weight, and the legs bear less than all of it."""
+    def on_a_box(self) -> FigureSheet:
         box = apply_edits(biped(), add_from_library(biped(), "box", None))[0]
         bent = apply_edits(box, taken_up(box, preset(box.body, "sitting")))[0]
         sat = changed(bent, part__pelvis__meeting={"kind": "sit", "hosts": ["box"]})
         (found,) = [f for f in planned(sat).findings if f.id == "order.sit.air"]
-        sat = apply_edits(sat, found.fixes[0].operations)[0]
+        return apply_edits(sat, found.fixes[0].operations)[0]
+
+    def test_pins_go_through_the_seat_into_the_armature_and_the_wall_of_the_box(self) -> None:
+        """Half the pelvis deep; in the box, which no wire goes through, nine tenths of its wall, in whole mm."""
+        sat = self.on_a_box()
+        work = workpiece(sat, Context(), Progress())
+        order = planned(sat).order
+        (join,) = (row for row in order.joins if row.part == "pelvis")
+        assert join.pin is not None
+        self.assertEqual(join.pin.host_depth_mm, math.ceil(0.9 * work.figure.piece("box").wall_mm))
+        half = work.figure.piece("pelvis").solid.greatest_thickness_mm / 2
+        self.assertEqual(join.pin.depth_mm, math.ceil(half))
+        keys = [key for step in order.steps for key in step.keys]
+        row = ["pelvis.cover.1", "pelvis.pin.1", "figure.seal.1", "box.join.1", "pelvis.join.1"]
+        self.assertEqual(sorted(row, key=keys.index), row)
+
+    def test_the_seat_and_the_feet_carry_what_sits(self) -> None:
+        """Forces of seat and pegs add up to the weight, and the legs bear less than all of it."""
+        sat = self.on_a_box()
         work = workpiece(sat, Context(), Progress())
         ground, weights = feet(work), part_weights(work)
         self.assertEqual(set(ground), {"hips", "ankle_r", "ankle_l"})
