@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from windcrest_core.body.axes import axis
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.joining.contact import contact
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.order.joins import Join, joins
 from windcrest_core.sheet.meetings import (
@@ -30,10 +33,17 @@ Point = tuple[float, float, float]
 BARE_MM = 2.0  # round a hole for a pin, for the glue that comes out [A]
 
 
+class Where(Frozen):
+    """Where a part meets one that carries it: the middle of that, mm, and the way from there to its own middle, of
+    length 1; of what is threaded its own middle and the way of its bore."""
+
+    at: Point
+    way: Point
+
+
 class MeetingPlan(Frozen):
     """How a part is put on: on which parts, `found` where its meeting names none; in which bake it is formed and in
-    which joined, none for what is after the last. `at` is the middle of where it meets the first of them, mm, and `way`
-    the one from there to its own middle, of length 1; none for one clay."""
+    which joined, none for what is after the last; and where it meets them, nowhere for one clay."""
 
     part: str
     kind: MeetingKind
@@ -41,8 +51,7 @@ class MeetingPlan(Frozen):
     found: bool
     formed: int | None
     joined: int | None
-    at: Point | None
-    way: Point | None
+    where: list[Where]
     follows: list[Text]
 
 
@@ -70,7 +79,6 @@ def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int], fast: Fasten
     formed = placed.get(step_key(part.id, "cover"))
     joined = placed.get(step_key(part.id, "join"))
     bought = part.stock is not None
-    meets = fast.meets.get(part.id)
     return MeetingPlan(
         part=part.id,
         kind=part.meeting.kind,
@@ -78,10 +86,27 @@ def _meeting(work: Workpiece, piece: Piece, placed: dict[str, int], fast: Fasten
         found=not part.meeting.hosts,
         formed=None if part.assembled and bought else formed,
         joined=(joined or formed) if not part.assembled or part.put_back else None,
-        at=meets.middle if meets else None,
-        way=meets.out if meets else None,
+        where=_where(piece, hosts, fast),
         follows=_follows(part, hosts, formed, joined, _over_cured(hosts, formed, placed)),
     )
+
+
+def _where(piece: Piece, hosts: list[Piece], fast: Fastened) -> list[Where]:
+    meets = fast.meets.get(piece.part.id)
+    if meets is None:
+        return []
+    if isinstance(piece.part.meeting, Thread):
+        line = axis(piece.solid)
+        way = (line[-1] - line[0]) / max(norm(line[-1] - line[0]), 1e-9)
+        return [Where(at=_point(line.mean(axis=0)), way=_point(way))]
+    more = hosts[1:] if isinstance(piece.part.meeting, Hold) else []
+    rows = [meets, *(contact(piece.solid, host.solid) for host in more)]
+    return [Where(at=row.middle, way=row.out) for row in rows]
+
+
+def _point(of: Array) -> Point:
+    x, y, z = of.tolist()
+    return (x, y, z)
 
 
 def _over_cured(hosts: list[Piece], formed: int | None, placed: dict[str, int]) -> bool:

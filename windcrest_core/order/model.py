@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from windcrest_core.facts import Frozen, Quantity, Text
 from windcrest_core.findings import Finding
 from windcrest_core.order.forcing import MoveState
@@ -47,12 +49,36 @@ class BakeGroup(Frozen):
     look: list[Text]
 
 
+State = Literal["none", "raw", "hard", "painted"]
+
+
+class Scene(Frozen):
+    """After something is done, in `bake` or after the last: what there is of the part and of what carries it, and
+    whether they are `together`."""
+
+    words: Text
+    bake: int | None
+    done: bool
+    part: State
+    onto: State
+    together: bool
+
+
+class JoinScenes(Frozen):
+    """The order of a join as pictures, by the ids of its part and of what carries that."""
+
+    part: str
+    onto: str
+    scenes: list[Scene]
+
+
 class OrderPlan(Frozen):
     """The steps in order, and what holds it together."""
 
     steps: list[StepPlan]
     bakes: list[BakeGroup]
     joins: list[Join]
+    scenes: list[JoinScenes]
     meetings: list[MeetingPlan]
     hands_min: Quantity
     next_step: str | None

@@ -18,6 +18,7 @@ from windcrest_core.order.meetings import PutOn
 from windcrest_core.order.model import BakeGroup, OrderPlan, StepPlan
 from windcrest_core.order.reach import ReachPlan, reach_findings
 from windcrest_core.order.remarks import apart_in_air, order_findings
+from windcrest_core.order.scenes import join_scenes
 from windcrest_core.order.seats import seat_findings
 from windcrest_core.order.surface import Baked, look_lines, surface_steps
 from windcrest_core.precedence import sooner_first
@@ -86,6 +87,7 @@ def order_plan(
         steps=steps,
         meetings=put_on.meetings,
         joins=put_on.joins,
+        scenes=join_scenes(work, put_on.joins, steps),
         bakes=[_group(one, making, placed) for one in baked],
         hands_min=Quantity(
             value=hands,

@@ -4588,6 +4588,18 @@ export interface components {
             run: string;
         };
         /**
+         * JoinScenes
+         * @description The order of a join as pictures, by the ids of its part and of what carries that.
+         */
+        JoinScenes: {
+            /** Onto */
+            onto: string;
+            /** Part */
+            part: string;
+            /** Scenes */
+            scenes: components["schemas"]["Scene"][];
+        };
+        /**
          * JointAngles
          * @description Angles from the rest position: forward, outward, about the bone. Degrees.
          */
@@ -5194,16 +5206,9 @@ export interface components {
         /**
          * MeetingPlan
          * @description How a part is put on: on which parts, `found` where its meeting names none; in which bake it is formed and in
-         *     which joined, none for what is after the last. `at` is the middle of where it meets the first of them, mm, and `way`
-         *     the one from there to its own middle, of length 1; none for one clay.
+         *     which joined, none for what is after the last; and where it meets them, nowhere for one clay.
          */
         MeetingPlan: {
-            /** At */
-            at: [
-                number,
-                number,
-                number
-            ] | null;
             /** Follows */
             follows: string[];
             /** Formed */
@@ -5221,12 +5226,8 @@ export interface components {
             kind: "blend" | "lay" | "press" | "pin" | "glue" | "dress" | "rest" | "hold" | "sit" | "thread";
             /** Part */
             part: string;
-            /** Way */
-            way: [
-                number,
-                number,
-                number
-            ] | null;
+            /** Where */
+            where: components["schemas"]["Where"][];
         };
         /** Metal */
         Metal: {
@@ -5683,6 +5684,8 @@ export interface components {
             /** Next Step */
             next_step: string | null;
             reach: components["schemas"]["ReachPlan"];
+            /** Scenes */
+            scenes: components["schemas"]["JoinScenes"][];
             /** Steps */
             steps: components["schemas"]["StepPlan"][];
         };
@@ -7426,6 +7429,31 @@ export interface components {
             overload: boolean;
         };
         /**
+         * Scene
+         * @description After something is done, in `bake` or after the last: what there is of the part and of what carries it, and
+         *     whether they are `together`.
+         */
+        Scene: {
+            /** Bake */
+            bake: number | null;
+            /** Done */
+            done: boolean;
+            /**
+             * Onto
+             * @enum {string}
+             */
+            onto: "none" | "raw" | "hard" | "painted";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "none" | "raw" | "hard" | "painted";
+            /** Together */
+            together: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * Sheet
          * @description A flat piece: an outline across and along, and its thickness.
          */
@@ -8391,6 +8419,25 @@ export interface components {
              * @enum {string}
              */
             of: "clay" | "foil";
+        };
+        /**
+         * Where
+         * @description Where a part meets one that carries it: the middle of that, mm, and the way from there to its own middle, of
+         *     length 1; of what is threaded its own middle and the way of its bore.
+         */
+        Where: {
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /** Way */
+            way: [
+                number,
+                number,
+                number
+            ];
         };
         /**
          * Why

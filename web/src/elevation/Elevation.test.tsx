@@ -16,6 +16,7 @@ interface Changes {
   handles?: boolean;
   marked?: Set<string>;
   landmarks?: boolean;
+  links?: boolean;
   onSelect?: (part: string | null) => void;
   onDrop?: () => Promise<unknown>;
   onCancel?: () => void;
@@ -170,4 +171,14 @@ test("a joint that is only pressed, or let go by Escape, is not turned", () => {
   fireEvent.pointerMove(svg, at(160));
   fireEvent.pointerUp(svg, at(160));
   expect(onDrop).toHaveBeenCalledTimes(1);
+});
+
+test("of a thing that is held every hand is marked, on both elevations", () => {
+  drawn({ selected: "oar_shaft", links: true });
+  const marks = document.querySelectorAll("[data-link=oar_shaft] [data-link-mark=hold]");
+  expect(marks).toHaveLength(4);
+  const hosts = [...document.querySelectorAll("[data-link-host]")].map((row) =>
+    row.getAttribute("data-link-host"),
+  );
+  expect(new Set(hosts)).toEqual(new Set(["hand_r", "hand_l"]));
 });

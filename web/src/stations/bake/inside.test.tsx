@@ -66,7 +66,7 @@ describe("The tab of the inside", () => {
     await user.click(screen.getByRole("tab", { name: "Inside" }));
     const slider = await screen.findByRole("slider");
     expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
-    expect(now().tints?.get("chest")?.words).toBe("fused");
+    await waitFor(() => expect(now().tints?.get("chest")?.words).toBe("fused"));
     slider.focus();
     await user.keyboard("{Home}");
     await waitFor(() => expect(now().tints?.get("chest")?.words).toBe("soft inside"));

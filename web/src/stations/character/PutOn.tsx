@@ -4,6 +4,7 @@ import type { Part } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
+import { JoinStrip } from "../order/JoinStrip";
 
 type Meeting = Part["meeting"];
 type Kind = Meeting["kind"];
@@ -263,6 +264,7 @@ function Holds({ part }: { part: Part }) {
     <>
       <Text fontSize="xs">What holds it: {join.how}.</Text>
       {join.pin ? <Text fontSize="xs">{join.pin.drill}.</Text> : null}
+      <JoinStrip part={join.part} onto={join.onto} />
     </>
   );
 }

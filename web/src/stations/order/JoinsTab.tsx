@@ -5,6 +5,7 @@ import { length, mass, value } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
+import { JoinStrip } from "./JoinStrip";
 
 const STATES = {
   "raw to raw": "Raw to raw",
@@ -96,6 +97,7 @@ export function JoinsTab() {
                     {row.pin.drill}
                   </Text>
                 ) : null}
+                {row.part === selected ? <JoinStrip part={row.part} onto={row.onto} /> : null}
               </Box>
             ))}
           </Box>

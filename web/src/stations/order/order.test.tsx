@@ -42,6 +42,31 @@ async function moveTheHead(answered: MoveAnswer | Response) {
   return { ...shown, asked };
 }
 
+describe("Joins", () => {
+  test("the order of the chosen one is a strip of pictures, out of the hand and back", async () => {
+    server(MORE);
+    const { user } = showStation(<OrderPanel />, { selected: "oar_shaft" });
+    await user.click(screen.getByRole("tab", { name: "Joins" }));
+    const [first, second, ...rest] = screen.getAllByRole("list", { name: "Its order" });
+    expect(second).toBeTruthy();
+    expect(rest).toEqual([]);
+    const told = within(first as HTMLElement).getAllByRole("listitem");
+    expect(told.map((row) => row.textContent)).toEqual([
+      "got",
+      "formed",
+      "hand closed",
+      "bake 2",
+      "slid out",
+      "painted",
+      "put back",
+    ]);
+    const pictures = told.map((row) => row.querySelector("svg")?.dataset.scene);
+    expect(pictures[2]).toBe("hard raw together");
+    expect(pictures[4]).toBe("hard hard apart");
+    expect(pictures.at(-1)).toBe("painted painted together");
+  });
+});
+
 describe("Columns", () => {
   test("there is one for each bake and one for what comes after, and no step is lost", () => {
     const columns = columnsOf(plan.order);
