@@ -16,6 +16,7 @@ from windcrest_core.character.station import character_plan
 from windcrest_core.clay.meets import Through
 from windcrest_core.clay.model import ClayPlan
 from windcrest_core.clay.station import by_stage, clay_plan
+from windcrest_core.clay.threaded import loose_runs
 from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.station import colour_plan
 from windcrest_core.drawing.elevation import Drawing, drawing
@@ -129,7 +130,8 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
-    declared = still_to_do([*frame_steps(frame.runs), *bulk.steps, *clay.steps, *mends], progress)
+    wiring = frame_steps(frame.runs, loose_runs(work))
+    declared = still_to_do([*wiring, *bulk.steps, *clay.steps, *mends], progress)
     late = context.rules.bake_school == "one_bake"
     least, ran = history(declared, progress, late)
     laid = Laid({**mend_from, **least}, ran, late)

@@ -68,6 +68,7 @@ def bake_key(number: int) -> str:
 
 
 CUT, JOIN = step_key("frame", "cut"), step_key("frame", "join")
+TRY_ON = step_key("frame", "test")
 FILL, SAND, WASH = (
     step_key("figure", "fill"),
     step_key("figure", "sand"),

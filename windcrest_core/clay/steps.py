@@ -21,7 +21,7 @@ from windcrest_core.clay.meets import (
 )
 from windcrest_core.clay.painted import over_paint, paint_steps
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
-from windcrest_core.clay.threaded import run_of, segment_of, thread_steps
+from windcrest_core.clay.threaded import run_of, segment_of, thread_steps, wires_in
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.practice import practised
@@ -298,11 +298,21 @@ def _form_words(forming: Forming, piece: Piece, cored: bool) -> Text:
     if part.lifts_off:
         return said("clay.form_the_in_its_place", part=part.label, parting=parting)
     if (run := run_of(work, piece)) is not None:
-        return said(
-            "clay.form_on_a_mandrel_of",
-            part=part.label,
-            bore_mm=forming.through[run.id].bore_mm,
-            along_mm=segment_of(work, piece, forming.through).long_mm,
+        bore_mm = forming.through[run.id].bore_mm
+        along_mm = segment_of(work, piece, forming.through).long_mm
+        wires = [row.label for row in wires_in(work, piece)]
+        return (
+            said(
+                "clay.form_on_a_mandrel_with",
+                part=part.label,
+                bore_mm=bore_mm,
+                along_mm=along_mm,
+                wires=wires,
+            )
+            if wires
+            else said(
+                "clay.form_on_a_mandrel_of", part=part.label, bore_mm=bore_mm, along_mm=along_mm
+            )
         )
     if isinstance(part.meeting, Sit):
         return said("clay.form_it_sitting", part=part.label, parting=parting)

@@ -19,10 +19,11 @@ from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.meetings import Thread
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.runs import End, Run
-from windcrest_core.step_keys import step_key
+from windcrest_core.step_keys import TRY_ON, step_key
 from windcrest_core.steps import Need, Step
 
 OPEN_ENDS: tuple[End, ...] = ("cut", "tail", "peg", "rod", "pin")
+INTO_THE_BASE: tuple[End, ...] = ("peg", "rod")
 SIDES: tuple[tuple[Literal["start", "end"], Literal[1, -1]], ...] = (("end", 1), ("start", -1))
 LEAST_LONG_MM = 3.0  # of a segment that one can still hold and paint [A]
 LEAST_BESIDE_MM = 1.5  # of clay round a bore: less cracks as it comes off the mandrel [A]
@@ -114,13 +115,15 @@ class _Wire:
     @staticmethod
     def of(work: Workpiece, run: Run) -> _Wire:
         bones = work.figure.bones
-        first, last = bones[run.path[0]], bones[run.path[-1]]
-        line = np.array([first.end, *(bones[joint].start for joint in run.path), last.end])
+        path = run.path
+        starts = [bones[joint].start for joint in path]
+        before, after = _tip(work, path), _tip(work, path[::-1])
+        line = np.array([*before, *starts, *after])
         reached = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(line, axis=0), axis=1))])
-        carries = [len(work.beyond[joint]) for joint in run.path]
-        inmost = [reached[n + 1] for n, size in enumerate(carries) if size == max(carries)]
-        trunk = float(np.mean(inmost))
-        joints = {joint: float(reached[n + 1]) - trunk for n, joint in enumerate(run.path)}
+        at = dict(zip(path, reached[len(before) :].tolist(), strict=False))
+        most = max(len(work.beyond[joint]) for joint in path)
+        trunk = float(np.mean([at[j] for j in path if len(work.beyond[j]) == most]))
+        joints = {joint: mm - trunk for joint, mm in at.items()}
         return _Wire(line, trunk, joints)
 
     def along(self, at: Array) -> float:
@@ -132,6 +135,31 @@ class _Wire:
         ends = axis(piece.solid)
         one, other = way * self.along(ends[0]), way * self.along(ends[-1])
         return min(one, other), max(one, other)
+
+
+def _tip(work: Workpiece, path: list[str]) -> list[Array]:
+    """Where the wire goes on from the first joint of a path: along its bone, unless the path does."""
+    bones = work.figure.bones
+    along = len(path) > 1 and bones[path[1]].parent == path[0]
+    return [] if along else [bones[path[0]].end]
+
+
+def wires_in(work: Workpiece, piece: Piece) -> list[Run]:
+    """Other runs than the one a segment is strung on that are in it: of limbs that hang on it."""
+    own, bones = run_of(work, piece), work.figure.bones
+    return [
+        run
+        for run in work.sheet.runs
+        if own is not None
+        and run is not own
+        and any(bones[joint].parent == piece.part.bone for joint in run.path)
+        and not set(run.path) & set(own.path)
+    ]
+
+
+def loose_runs(work: Workpiece) -> set[str]:
+    """The runs that are in what comes off its wire, by id."""
+    return {run.id for piece in work.clay_pieces for run in wires_in(work, piece)}
 
 
 def _segments(
@@ -288,37 +316,43 @@ def _blocked(strung: Strung) -> Finding:
 
 
 def thread_steps(forming: Forming) -> list[Step]:
-    """Tried on the wire when they are baked; strung when all is painted, each after the one before it, the end of the
-    wire closed last."""
-    steps = []
-    for strung in strings(forming.work, forming.through):
-        tried = _tried(strung)
-        row = [tried]
+    """Tried on their wires when they are baked; strung when all is painted, each after the one before it, the end of the
+    wire closed last, unless it goes into the base."""
+    all_strung = strings(forming.work, forming.through)
+    steps = [_tried(all_strung)] if all_strung else []
+    for strung in all_strung:
+        row: list[Step] = []
         for segment in strung.segments:
-            row.append(_threaded(forming, strung.run, segment, [row[-1]] if row[1:] else []))
-        closed = Step(
-            key=step_key(strung.thing, "close"),
-            kind="assemble",
-            station="finish",
-            minutes=CLOSE_MIN,
-            needs=[Need(key=row[-1].key, reason=said("clay.strung_in_their_order"))],
-            after_bakes=True,
-            label=said("clay.close_the_end_of", run=strung.run.label),
-        )
-        steps += [*row, closed]
+            row.append(_threaded(forming, strung.run, segment, row[-1:]))
+        steps += row
+        if strung.end not in INTO_THE_BASE:
+            steps.append(_close(strung, row[-1]))
     return steps
 
 
-def _tried(strung: Strung) -> Step:
-    parts = [segment.piece.part for segment in strung.segments]
+def _close(strung: Strung, last: Step) -> Step:
     return Step(
-        key=step_key(strung.thing, "test"),
+        key=step_key(strung.thing, "close"),
+        kind="assemble",
+        station="finish",
+        minutes=CLOSE_MIN,
+        needs=[Need(key=last.key, reason=said("clay.strung_in_their_order"))],
+        after_bakes=True,
+        label=said("clay.close_the_end_of", run=strung.run.label),
+    )
+
+
+def _tried(all_strung: list[Strung]) -> Step:
+    parts = [segment.piece.part for strung in all_strung for segment in strung.segments]
+    runs = list(dict.fromkeys(strung.run.label for strung in all_strung))
+    return Step(
+        key=TRY_ON,
         kind="fill",
         station="clay",
         minutes=THREAD_MIN * len(parts),
         needs=[hard(part) for part in parts],
         after_bakes=True,
-        label=said("clay.try_them_on", parts=[p.label for p in parts], run=strung.run.label),
+        label=said("clay.try_them_on", parts=[part.label for part in parts], runs=runs),
         caution=said("clay.no_dry_dust"),
     )
 

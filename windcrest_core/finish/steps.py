@@ -5,7 +5,7 @@ from __future__ import annotations
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import is_putty
 from windcrest_core.facts import said
-from windcrest_core.sheet.meetings import Dress, Sit
+from windcrest_core.sheet.meetings import Dress, Sit, Thread
 from windcrest_core.sheet.parts import Part
 from windcrest_core.step_keys import (
     CARD,
@@ -45,12 +45,13 @@ def sanded_areas(work: Workpiece) -> list[str]:
 
 
 def bare_spots(work: Workpiece) -> list[str]:
-    """Labels of the painted parts that are put on at the end, and so stay bare where they meet what carries them."""
+    """Labels of the painted parts that are put on at the end, and so stay bare where they meet what carries them; what
+    is threaded only inside its bore, where no paint comes."""
     return [
         piece.part.label
         for piece in work.figure.pieces
         if (piece.part.assembled or isinstance(piece.part.meeting, Sit))
-        and not isinstance(piece.part.meeting, Dress)
+        and not isinstance(piece.part.meeting, Dress | Thread)
         and not is_putty(piece.part.stock)
         and piece.part.area is not None
     ]

@@ -2,14 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from windcrest_core.facts import said
 from windcrest_core.frame.model import RunPlan
 from windcrest_core.step_keys import CUT, JOIN, step_key
 from windcrest_core.steps import Need, Step
 
 
-def frame_steps(runs: list[RunPlan]) -> list[Step]:
-    """Cut, bend each run, join them."""
+def frame_steps(runs: list[RunPlan], loose: Collection[str]) -> list[Step]:
+    """Cut, bend each run, join them.
+
+    Parameters
+    ----------
+    loose : ids of the runs that go into what comes off the wire, and are bound to no other.
+    """
     if not runs:
         return []
     cut = Step(
@@ -39,14 +46,15 @@ def frame_steps(runs: list[RunPlan]) -> list[Step]:
         )
         for run in runs
     ]
+    bound = [run for run in runs if run.id not in loose]
     join = Step(
         key=JOIN,
         kind="bind",
         station="frame",
         label=said("frame.bind_the_runs_together_where")
-        if len(runs) > 1
+        if len(bound) > 1
         else said("frame.check_the_wire_against_the"),
-        minutes=15 if len(runs) > 1 else 5,
+        minutes=15 if len(bound) > 1 else 5,
         needs=[Need(key=step.key, reason=said("frame.bent_before_it_is_joined")) for step in bends],
     )
     return [cut, *bends, join]

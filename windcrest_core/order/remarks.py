@@ -8,7 +8,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.order.joins import Join
-from windcrest_core.sheet.meetings import Blend, Lay
+from windcrest_core.sheet.meetings import Blend, Lay, Thread
 from windcrest_core.sheet.parts import HARD
 
 
@@ -39,7 +39,9 @@ def order_findings(work: Workpiece) -> list[Finding]:
     apart = [
         piece.part
         for piece in work.clay_pieces
-        if piece.part.assembled and not (piece.part.contact and _stands_alone(work, piece))
+        if piece.part.assembled
+        and not isinstance(piece.part.meeting, Thread)
+        and not (piece.part.contact and _stands_alone(work, piece))
     ]
     if apart:
         alone = len(apart) == 1

@@ -63,7 +63,7 @@ class ThreadTest(unittest.TestCase):
 
     def test_segments_are_tried_on_their_wire_before_they_are_sanded_and_painted(self) -> None:
         keys = [step.key for step in planned(self.threaded("r")).order.steps]
-        row = ["arms_start.test.1", "figure.sand.1", "figure.prime.1", "upper_arm_r.join.1"]
+        row = ["frame.test.1", "figure.sand.1", "figure.prime.1", "upper_arm_r.join.1"]
         self.assertEqual(sorted(row, key=keys.index), row)
         self.assertLess(keys.index("bake.1"), keys.index(row[0]))
 
