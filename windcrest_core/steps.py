@@ -29,6 +29,7 @@ NeedKind = Literal[
     "mount",
     "reach",
     "placed",
+    "area",
 ]
 
 StepKind = Literal[

@@ -39,6 +39,7 @@ def early_coats(
                         key=key,
                         reason=said("order.all_of_its_area_is_cured"),
                         between="bake",
+                        kind="area",
                     )
                     for key in covered
                 ],

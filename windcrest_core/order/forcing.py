@@ -276,7 +276,10 @@ def _state(
         label=step.label if step else move.step,
         where=where,
         state=state,
-        against=[_reason_words(reason, after) for reason, after in waits.items()],
+        against=[
+            *(_reason_words(reason, after) for reason, after in waits.items()),
+            *([said("order.give_it_an_area_of")] if any(n.kind == "area" for n in against) else []),
+        ],
         consequences=list(
             dict.fromkeys(CONSEQUENCES[need.kind] for need in against if need.kind in CONSEQUENCES)
         ),

@@ -65,7 +65,9 @@ def order_plan(
     baked = [_baked(work, number, making, placed, clay) for number in range(1, len(bakes) + 1)]
     for number, (bake, one) in enumerate(zip(bakes, baked, strict=True), start=1):
         round_it = surface_steps(work, one)
-        before = _in_order(_conditioned_first([*one.steps, *round_it]), rank, moved.beside)
+        before = _in_order(
+            _conditioned_first([*one.steps, *round_it]), rank, moved.beside, first="coats"
+        )
         numbered += [(number, step) for step in before]
         numbered.append((number, _waiting_for(bake, before)))
     over = [s for s in making if s.after_bakes or placed[s.key] > len(bakes)]
@@ -218,12 +220,17 @@ def _through_bakes(needs: list[Need], placed: dict[str, int]) -> list[Need]:
     return list(found.values())
 
 
-def _in_order(steps: list[Step], rank: dict[str, int], beside: dict[str, str]) -> list[Step]:
-    """Topological, and by station and declaration where the reasons leave it open; what was moved
-    is just before what it was put before."""
+def _in_order(
+    steps: list[Step], rank: dict[str, int], beside: dict[str, str], first: StepKind | None = None
+) -> list[Step]:
+    """Topological, and by station and declaration where the reasons leave it open, before that what is to come `first`;
+    what was moved is just before what it was put before."""
     place = {step.key: float(index) for index, step in enumerate(steps)}
     by_key = {step.key: step for step in steps}
-    wanted = {key: (rank[step.station], place[key]) for key, step in by_key.items()}
+    wanted = {
+        key: (-1 if step.kind == first else rank[step.station], place[key])
+        for key, step in by_key.items()
+    }
     for key, other in beside.items():
         if key in wanted and other in wanted:
             station, at = wanted[other]

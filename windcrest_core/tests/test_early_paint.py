@@ -93,7 +93,7 @@ class EarlyPaintTest(unittest.TestCase):
             self.assertIn("cured before it is painted", spoken(answer.against[0]))
         body = tried(step="skin.coats.1", before="nose.cover.1")
         self.assertEqual(body.allowed, "cannot")
-        self.assertIn("an area of its own", spoken(body.against[0]))
+        self.assertIn("a colour area of its own", spoken(body.against[-1]))
 
     def test_only_paint_goes_before_a_bake_and_none_is_run_for_it(self) -> None:
         for step in ("figure.prime.1", "figure.seal.1", "figure.sand.1"):
@@ -101,7 +101,10 @@ class EarlyPaintTest(unittest.TestCase):
             self.assertEqual(answer.allowed, "cannot")
             self.assertIn("only coats of paint", spoken(answer.against[0]))
         last = len(planned(with_mouth()).bake.bakes)
-        self.assertEqual(tried(bake=last).allowed, "free")
+        free = tried(bake=last)
+        self.assertEqual(free.allowed, "free")
+        moved = planned(apply_edits(with_mouth(), free.operations)[0]).order.steps
+        self.assertEqual(next(step.key for step in moved if step.bake == last), COATS)
         self.assertEqual(tried(bake=last + 1).allowed, "cannot")
         open_to = places(planned(with_mouth()).order, COATS)
         self.assertEqual((open_to.bakes, open_to.own_bake), (list(range(1, last + 1)), None))

@@ -5546,7 +5546,7 @@ export interface components {
              * @default own
              * @enum {string}
              */
-            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "touch" | "film" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed";
+            kind: "own" | "wire" | "foil" | "under" | "smear" | "hard" | "bed" | "touch" | "film" | "apart" | "label" | "clean" | "ground" | "seal" | "gloss" | "bare" | "mount" | "reach" | "placed" | "area";
             /** Reason */
             reason: string;
         };
