@@ -55,6 +55,7 @@ class Join(Frozen):
 
     part: str
     label: str
+    title: Text
     onto: str
     onto_label: str
     state: State
@@ -177,6 +178,7 @@ def _join(work: Workpiece, piece: Piece, under: Piece, state: State, fast: Faste
     return Join(
         part=piece.part.id,
         label=piece.part.label,
+        title=said("order.joined_on", part=piece.part.label, host=under.part.label),
         onto=under.part.id,
         onto_label=under.part.label,
         state=state,

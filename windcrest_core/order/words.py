@@ -45,6 +45,7 @@ WORDS = {
     "order.follows.sit_otherwise": "On raw clay the seat sinks; a tail made before it sits cracks when it is bent over the edge.",
     "order.held_in_the_closed_hand": "held by the closed hand, baked with it",
     "order.held_and_glued": "in the closed hand, with a drop of glue",
+    "order.joined_on": "{part} on the {host}",
     "order.scene.formed": "formed",
     "order.scene.got": "got",
     "order.scene.bake": "bake {bake}",

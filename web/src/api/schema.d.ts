@@ -4574,6 +4574,8 @@ export interface components {
              * @enum {string}
              */
             state: "raw to raw" | "raw to cured" | "resting" | "cured to cured" | "put on";
+            /** Title */
+            title: string;
         };
         /** JoinRuns */
         JoinRuns: {

@@ -1,4 +1,5 @@
 import { Box, Heading, Stack, Text } from "@chakra-ui/react";
+import { useEffect, useRef } from "react";
 import { useRules, useRulesChanges } from "../../api/useRules";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { length, mass, value } from "../../units/format";
@@ -23,8 +24,13 @@ export function JoinsTab() {
   const { set } = useRulesChanges();
   const choose = (changes: Record<string, string>) => void set(changes).catch(tellProblem);
   const { joins } = plan.order;
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const row = selected && list.current?.querySelector(`[data-join="${CSS.escape(selected)}"]`);
+    if (row) row.scrollIntoView({ block: "nearest" });
+  }, [selected]);
   return (
-    <Stack gap="3">
+    <Stack gap="3" ref={list}>
       {rules ? (
         <>
           <ChoiceField
@@ -68,7 +74,7 @@ export function JoinsTab() {
                 onClick={() => select(row.part)}
               >
                 <Text fontSize="sm">
-                  {row.label} on the {row.onto_label}
+                  {row.title}
                   {row.grams > 0 ? `, ${mass(row.grams, units)}` : ""}
                 </Text>
                 {row.how !== rows[0]?.how ? (
