@@ -32,7 +32,7 @@ from playwright.sync_api import Page, sync_playwright  # noqa: E402
 
 from server.quiet import quieten  # noqa: E402
 from windcrest_core.bake.cure import fusion, scorch  # noqa: E402
-from windcrest_core.bake.heat import STEP_S, HeatBody, _modes, temperatures  # noqa: E402
+from windcrest_core.bake.heat import LIMB, STEP_S, HeatBody, _modes, temperatures  # noqa: E402
 from windcrest_core.bake.oven import air_c  # noqa: E402
 from windcrest_core.body.workpiece import workpiece  # noqa: E402
 from windcrest_core.bulk.walls import walls  # noqa: E402
@@ -228,7 +228,7 @@ def slowest_sheet(sheet: FigureSheet) -> tuple[str, float]:
 
 
 def bake_ms() -> float:
-    bodies = [HeatBody("limb", 4 + 0.3 * i, (i % 3) * 4.0) for i in range(30)]
+    bodies = [HeatBody(LIMB, 4 + 0.3 * i, (i % 3) * 4.0) for i in range(30)]
     air = air_c(Oven(), 135, 120)
     label = np.full(30, 135.0)
 

@@ -12,10 +12,11 @@ from functools import lru_cache
 from windcrest_core.bake.cure import CURED, FIRM
 from windcrest_core.bake.firing import Firing, WentIn, first_min
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody
-from windcrest_core.bake.oven import air_c
 from windcrest_core.bake.ovenful import LONGEST_MIN
+from windcrest_core.bake.programme import planned_air
 from windcrest_core.facts import Frozen
 from windcrest_core.given.oven import Oven
+from windcrest_core.sheet.programmes import Stage
 
 FILM = 0.25
 SLOWEST_RATE, FASTEST_RATE = 0.5, 4.0
@@ -39,12 +40,20 @@ class Grades(Frozen):
 
 
 @lru_cache(maxsize=256)
-def grades(body: HeatBody, oven: Oven, dial_c: float, label_c: float, rate: float) -> Grades:
+def grades(
+    body: HeatBody,
+    oven: Oven,
+    dial_c: float,
+    label_c: float,
+    rate: float,
+    stages: tuple[Stage, ...] = (),
+) -> Grades:
     """Of a raw part alone in this oven.
 
     Parameters
     ----------
-    rate : how many times as fast as assumed its clay fuses, where chips showed it.
+    rate : how many times as fast as assumed its clay fuses, where chips showed it. stages : of the sculptor's
+        programme, if there is one.
 
     Source: SCIENCE 6b, By depth; bands assumed.
     """
@@ -53,7 +62,8 @@ def grades(body: HeatBody, oven: Oven, dial_c: float, label_c: float, rate: floa
     went_in = WentIn.raw(label_c, rate, rate, rate, rate * SLOWEST_RATE, rate * FASTEST_RATE)
     minutes = 120.0
     while True:
-        fused = Firing((body,) * len(films), air_c(oven, dial_c, minutes), films, went_in).fusion
+        air = planned_air(oven, dial_c, minutes, stages)
+        fused = Firing((body,) * len(films), air, films, went_in).fusion
         if minutes >= LONGEST_MIN or (fused[-1] >= CURED).all():
             break
         minutes = min(LONGEST_MIN, minutes * ROOM)

@@ -1,47 +1,76 @@
-"""Each part of the figure as the oven sees it: a wall, a limb or a ball, over foil or solid."""
+"""Each part of the figure as the oven sees it: its half axes and what air touches of it, over foil or solid."""
 
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
-from windcrest_core.bake.heat import HeatBody, HeatShape
+from windcrest_core.bake.heat import AIR_H_W_M2K, WALL, HeatBody
+from windcrest_core.bake.real_body import (
+    Extent,
+    box,
+    ellipsoid,
+    exponent,
+    frustum,
+    round_cone,
+    tube,
+)
 from windcrest_core.body.bent_solids import CoilSolid
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.masses import core_density_g_cm3
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.workpiece import Workpiece
 
 ROUND_MM = 0.25
+MOST_JOINED = 0.6  # of a body's surface, however much of it others cover [A]
 
 
 def _rounded(mm: float) -> float:
     return max(ROUND_MM, round(mm / ROUND_MM) * ROUND_MM)
 
 
-def _radius(solid: Solid) -> tuple[HeatShape, float]:
-    """Nearest of wall, limb and ball, and half its thickness where it is thickest, mm."""
+def extent_of(solid: Solid) -> Extent:
+    """The half axes, volume and surface that heat sees of a solid."""
     match solid:
-        case RoundConeSolid():
-            radius = max(solid.r1, solid.r2) * math.sqrt(solid.depth)
-            return ("limb" if solid.h > radius else "ball"), radius
-        case CoilSolid():
-            return "limb", solid.greatest_thickness_mm / 2
         case EllipsoidSolid():
-            a, b, c = sorted(solid.semi_axes)
+            return ellipsoid(*solid.semi_axes)
         case BoxSolid():
-            a, b, c = sorted(solid.half_sizes)
-        case _:
-            return "wall", solid.greatest_thickness_mm / 2
-    if c < 1.6 * a:
-        return "ball", (a * b * c) ** (1 / 3)
-    if b < 1.6 * a:
-        return "limb", math.sqrt(a * b)
-    return "wall", a
+            return box(*solid.half_sizes)
+        case FrustumSolid():
+            return frustum(solid.r1, solid.r2, solid.h, solid.depth)
+        case RoundConeSolid():
+            return round_cone(solid.r1, solid.r2, solid.h, solid.depth, solid.volume_mm3)
+        case CoilSolid():
+            return tube(solid.greatest_thickness_mm / 2, solid.volume_mm3)
+    _, half = solid.half_extents
+    return box(*(max(ROUND_MM, float(size)) for size in half))
 
 
-def heat_body(work: Workpiece, piece: Piece) -> HeatBody:
-    """A part as heat sees it; what lies flat on a cored part adds to that part's wall."""
-    shape, radius = _radius(piece.solid)
+def _joined_mm2(work: Workpiece, piece: Piece) -> float:
+    """Faces that air does not touch: a section of the thinner at each joint with what it is one body with."""
+    carries = [work.joined_to(piece), *work.carried_by.get(piece.part.id, [])]
+    return sum(
+        math.pi / 4 * min(_section(piece), _section(other), key=lambda pair: pair[0])[1]
+        for other in carries
+        if other is not None and other.part.of_the_body and piece.part.of_the_body
+    )
+
+
+def _section(piece: Piece) -> tuple[float, float]:
+    """Least thickness of a part, mm, and that times its greatest, mm²."""
+    least = piece.solid.thickness_mm
+    return least, least * piece.solid.greatest_thickness_mm
+
+
+def heat_body(work: Workpiece, piece: Piece, h: float | None = None) -> HeatBody:
+    """A part as heat sees it; what lies flat on a cored part adds to that part's wall.
+
+    Parameters
+    ----------
+    h : film of air about it, W/m²K; that of the House rules' oven where none is given.
+    """
+    film = AIR_H_W_M2K[work.context.rules.oven.air] if h is None else h
     rho = core_density_g_cm3(piece.part, work.packed_g_cm3) * 1000
     under = piece.part.lies_on
     if under is not None and piece.core is None and not piece.part.apart:
@@ -49,11 +78,15 @@ def heat_body(work: Workpiece, piece: Piece) -> HeatBody:
         skin = work.skin_mm(piece, below)
         if below.core is not None and skin is not None:
             core = min(20.0, below.core.greatest_thickness_mm / 2)
-            return HeatBody("wall", _rounded(below.wall_mm + skin), _rounded(core), rho)
+            return HeatBody(WALL, _rounded(below.wall_mm + skin), _rounded(core), rho)
+    extent = extent_of(piece.solid)
+    joined = min(_joined_mm2(work, piece), MOST_JOINED * extent.area_mm2)
+    in_air = replace(extent, area_mm2=extent.area_mm2 - joined)
+    clay = min(piece.wall_mm, extent.a - ROUND_MM) if piece.core is not None else extent.a
+    m = round(exponent(in_air, clay, film), 2)
     if piece.core is None:
-        return HeatBody(shape, _rounded(radius))
-    clay = min(piece.wall_mm, radius - ROUND_MM)
-    return HeatBody(shape, _rounded(clay), _rounded(radius - clay), rho)
+        return HeatBody(m, _rounded(extent.a))
+    return HeatBody(m, _rounded(clay), _rounded(extent.a - clay), rho)
 
 
 def rule_thickness_mm(work: Workpiece, piece: Piece) -> float:

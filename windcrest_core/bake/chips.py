@@ -9,7 +9,7 @@ import numpy as np
 
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.firing import Firing, WentIn
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, WALL, HeatBody
 from windcrest_core.catalogue import Clay
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.stores import Owned, TestChip
@@ -41,7 +41,7 @@ def _fused(label_c: float, thick_mm: float, minutes: float, air_c: float, rate: 
     """Fusion in the middle of a chip on a tile, heated from one face, in steady air."""
     steps = max(1, round(minutes * 60 / STEP_S))
     air = np.full(steps + 1, air_c)
-    body = HeatBody("wall", thick_mm)
+    body = HeatBody(WALL, thick_mm)
     fired = Firing((body,), air, AIR_H_W_M2K["still"], WentIn.raw(label_c, rate))
     return float(fired.fusion[-1, 0])
 

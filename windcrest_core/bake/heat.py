@@ -1,7 +1,7 @@
 """Heat in clay: finite volumes in a wall, a limb or a ball, marched exactly in time.
 
-ρ c ∂T/∂t = r^−m ∂(r^m k ∂T/∂r)/∂r with m = 0 wall, 1 limb, 2 ball; outside −k ∂T/∂r = h (T − air);
-inside symmetric, over a foil core or insulated. Clay ρ 1750 kg/m³, c 1300 J/kgK, k 0.25 W/mK;
+ρ c ∂T/∂t = r^−m ∂(r^m k ∂T/∂r)/∂r with m = 0 wall, 1 limb, 2 ball and all between (see `real_body`); outside
+−k ∂T/∂r = h (T − air); inside symmetric, over a foil core or insulated. Clay ρ 1750 kg/m³, c 1300 J/kgK, k 0.25 W/mK;
 foil core c 900, k 1.0, ρ its packed density [L/A].
 """
 
@@ -15,15 +15,23 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from windcrest_core.given.oven import Air
+
 Array = NDArray[np.float64]
 CELLS = 24
 STEP_S = 15.0
 CLAY_RHO, CLAY_C, CLAY_K = 1750.0, 1300.0, 0.25
 FOIL_C, FOIL_K = 900.0, 1.0
 SET_DEPTH_MM = 2.0  # set so far in, clay keeps its shape [A]
-AIR_H_W_M2K = {"tented": 10.0, "still": 14.0, "open": 18.0, "fan": 25.0}
+AIR_H_W_M2K: dict[Air, float] = {
+    "still": 14.0,
+    "fan": 25.0,
+    "open": 18.0,
+    "tented": 8.0,
+    "closed": 4.0,
+}  # radiation and convection, as a constant that takes the same minutes: SCIENCE 6b [C]
 
-
+WALL, LIMB, BALL = 0.0, 1.0, 2.0
 HeatShape = Literal["wall", "limb", "ball"]
 Film = float | tuple[float, ...]  # W/m²K, of all bodies or of each
 
@@ -32,14 +40,19 @@ Film = float | tuple[float, ...]  # W/m²K, of all bodies or of each
 class HeatBody:
     """A part as heat sees it: `clay_mm` of clay over `core_mm` of foil (nought: none).
 
-    For a wall `core_mm` is the foil behind it; for a limb or ball it is the core's radius, and with
-    no core `clay_mm` is the radius of the solid.
+    Its faces are as r^m. For a wall `core_mm` is the foil behind it; for a limb or ball it is the core's radius, and
+    with no core `clay_mm` is the radius of the solid.
     """
 
-    shape: HeatShape
+    m: float
     clay_mm: float
     core_mm: float = 0.0
     foil_rho: float = 500.0
+
+    @property
+    def shape(self) -> HeatShape:
+        """What it is nearest to."""
+        return "wall" if self.m < 0.5 else "limb" if self.m < 1.5 else "ball"
 
 
 @dataclass(frozen=True)
@@ -85,7 +98,7 @@ def _faces(body: HeatBody) -> tuple[Array, int]:
 
 @lru_cache(maxsize=4096)
 def _modes(body: HeatBody, h: float) -> _Modes:
-    m = {"wall": 0, "limb": 1, "ball": 2}[body.shape]
+    m = body.m
     faces, inner = _faces(body)
     volume = np.diff(faces ** (m + 1)) / (m + 1)
     area = faces**m
@@ -137,7 +150,7 @@ def temperatures(
     Examples
     --------
     >>> air = np.full(121, 135.0)
-    >>> t = temperatures([HeatBody("wall", 6)], air, 12)
+    >>> t = temperatures([HeatBody(WALL, 6)], air, 12)
     >>> round(float(t.core_c[60, 0]), 1)
     76.6
     """
@@ -189,7 +202,7 @@ def set_depths_mm(
     surface inwards without a gap.
 
     >>> air = np.full(361, 135.0)
-    >>> set_depths_mm([HeatBody("wall", 6)], air, 12, np.array([90.0]))[[70, 77, 90], 0].tolist()
+    >>> set_depths_mm([HeatBody(WALL, 6)], air, 12, np.array([90.0]))[[70, 77, 90], 0].tolist()
     [0.0, 2.0, 6.0]
     """
     found = np.zeros((len(air_c), len(bodies)))
@@ -210,7 +223,7 @@ def cooling_minutes(body: HeatBody, h: float, start_c: float, until_c: float) ->
 
     Examples
     --------
-    >>> round(cooling_minutes(HeatBody("wall", 6), 12, 135, 45))
+    >>> round(cooling_minutes(HeatBody(WALL, 6), 12, 135, 45))
     33
     """
     modes = _modes(body, h)

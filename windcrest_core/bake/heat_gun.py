@@ -10,7 +10,7 @@ from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import SCORCH_LIMIT
 from windcrest_core.bake.firing import Firing, WentIn
-from windcrest_core.bake.heat import STEP_S, HeatBody, temperatures
+from windcrest_core.bake.heat import STEP_S, WALL, HeatBody, temperatures
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
@@ -82,11 +82,11 @@ def gun_set(
         raise SheetError.one("minutes", minutes, f"more than 0, at most {MOST_MIN:.0f} minutes")
     piece = pieces[part_id]
     clay = work.clay(piece.part.clay)
-    body = heat_body(work, piece)
+    body = heat_body(work, piece, GUN_H_W_M2K)
     sheet = isinstance(piece.solid, SheetSolid)
     if sheet:
         thick = piece.solid.greatest_thickness_mm
-        body = HeatBody("wall", thick if side == "one" else thick / 2)
+        body = HeatBody(WALL, thick if side == "one" else thick / 2)
     air = np.full(max(1, round(minutes * 60 / STEP_S)) + 1, air_c)
     went_in = WentIn.raw(clay.label_c.value, fusing_rate(work.context.stores, clay.id))
     fired = Firing((body,), air, GUN_H_W_M2K, went_in)
@@ -134,7 +134,9 @@ def _warmed(
             hottest = float(there.max())
         else:
             hottest = float(
-                temperatures([heat_body(work, other)], there, GUN_H_W_M2K).surface_c.max()
+                temperatures(
+                    [heat_body(work, other, GUN_H_W_M2K)], there, GUN_H_W_M2K
+                ).surface_c.max()
             )
         if hottest >= HANDLE_C:
             harmed = limit is not None and hottest > limit

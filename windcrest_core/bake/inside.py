@@ -71,7 +71,8 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> Inside
     oven = work.context.rules.oven
     minutes = bake.minutes
     record = next((done for done in work.progress.bakes if done.bake == bake.number), None)
-    hot = air_in(oven, bake.dial_c.value, minutes, tuple(record.air_c) if record else ())
+    measured = tuple(record.air_c) if record else ()
+    hot = air_in(oven, bake.dial_c.value, minutes, measured, bake.stages)
     cooling = math.ceil(bake.cooling_min * STEPS_PER_MIN)
     air = np.concatenate([hot, np.full(cooling, ROOM_C)])
     pieces = [work.figure.piece(part.id) for part in bake.parts]

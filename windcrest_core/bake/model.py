@@ -7,6 +7,7 @@ from typing import Literal
 from windcrest_core.bake.bands import Grades
 from windcrest_core.facts import Frozen, Quantity, Text, Why
 from windcrest_core.findings import Finding
+from windcrest_core.sheet.programmes import Stage
 from windcrest_core.steps import Undated
 
 CrackRisk = Literal["low", "moderate", "high"]
@@ -90,8 +91,30 @@ class Fit(Frozen):
     below_mm: float | None
 
 
+class StagePlan(Frozen):
+    """A stage of a programme as it runs, min from when it goes in: its heating begins, its air arrives, it ends."""
+
+    dial_c: float
+    hold_min: float
+    ramp_c_min: float | None
+    begins_min: float
+    arrives_min: float
+    ends_min: float
+
+
+class DialRange(Frozen):
+    """The dials that cure all that is in the oven and harm none of it, °C: none where `low_c` is above `high_c`, by
+    what `capped_by`. Below `ever_c` its clays never cure, however long."""
+
+    ever_c: float
+    low_c: float
+    high_c: float
+    capped_by: Text
+
+
 class BakePlan(Frozen):
-    """`sets_only` where it is a short bake that another one cures; `measured` where its air was."""
+    """`sets_only` where it is a short bake that another one cures; `measured` where its air was; `programme` the id
+    of the sculptor's own, with its stages."""
 
     number: int
     label_c: Quantity
@@ -115,6 +138,18 @@ class BakePlan(Frozen):
     inserts: list[Passenger]
     supports: list[Support]
     fit: Fit
+    turned: Text
+    programme: str | None
+    stages_run: list[StagePlan]
+    dials: DialRange
+
+    @property
+    def stages(self) -> tuple[Stage, ...]:
+        """As the sculptor chose them; none where the bake is as advised."""
+        return tuple(
+            Stage(dial_c=row.dial_c, minutes=row.hold_min, ramp_c_min=row.ramp_c_min)
+            for row in self.stages_run
+        )
 
     @property
     def minutes(self) -> float:

@@ -13,11 +13,12 @@ from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.cure import CURED, ceiling
 from windcrest_core.bake.firing import RAW, STEPS_PER_MIN, Before, Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, Temperatures
-from windcrest_core.bake.oven import air_c
+from windcrest_core.bake.programme import planned_air
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.given.oven import Oven
 from windcrest_core.kept import PER_FIGURE
+from windcrest_core.sheet.programmes import Stage
 
 Array = NDArray[np.float64]
 FIRST_LOOK_MIN, BLOCK_MIN, LONGEST_MIN = 120.0, 60.0, 360.0
@@ -28,7 +29,8 @@ PLATEAU_C, PLATEAU_GAIN = 1.0, 0.001  # of air and of fusion over a swing of the
 class Ovenful:
     """Bodies in an oven at a dial, for so many minutes, each with its label, °C, and how fast its clay fuses.
 
-    `measured_c` is the air every 15 s as far as it was measured, after which the last of it goes on.
+    `measured_c` is the air every 15 s as far as it was measured, after which the last of it goes on. Where the
+    sculptor has `stages` of their own, `dial_c` is the hottest of them.
     """
 
     bodies: tuple[HeatBody, ...]
@@ -38,6 +40,7 @@ class Ovenful:
     dial_c: float
     minutes: float
     measured_c: tuple[float, ...] = ()
+    stages: tuple[Stage, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -64,13 +67,14 @@ def simulate(
     dial: float,
     least_min: float,
     measured_c: tuple[float, ...] = (),
+    stages: tuple[Stage, ...] = (),
 ) -> OvenRun:
     """All clay parts at once. The dial stays where it is for as long as the slowest wants that can be cured at
     all, in blocks of an hour up to six.
 
     Parameters
     ----------
-    measured_c : air every 15 s where the bake was measured.
+    measured_c : air every 15 s where the bake was measured. stages : of the sculptor's programme, if there is one.
     """
     oven = work.context.rules.oven
     of_part = {key: heat_body(work, piece) for key, piece in pieces.items()}
@@ -86,7 +90,7 @@ def simulate(
     most = ceiling(dial + oven.offset_c, labels)
     minutes = max(least_min, FIRST_LOOK_MIN)
     clays = tuple(labels.tolist()), tuple(rates.tolist())
-    ovenful = Ovenful(bodies, *clays, oven, dial, minutes, measured_c)
+    ovenful = Ovenful(bodies, *clays, oven, dial, minutes, measured_c, stages)
     while not measured_c and ovenful.minutes < LONGEST_MIN and _some_to_come(ovenful, most):
         ovenful = replace(ovenful, minutes=min(LONGEST_MIN, ovenful.minutes + BLOCK_MIN))
     return OvenRun(ovenful, of_part, column, most)
@@ -105,9 +109,15 @@ def _some_to_come(ovenful: Ovenful, most: Array) -> bool:
     return bool(np.any((fired.fusion[-1] < CURED) & (most >= CURED) & ~stands))
 
 
-def air_in(oven: Oven, dial: float, minutes: float, measured_c: tuple[float, ...]) -> Array:
+def air_in(
+    oven: Oven,
+    dial: float,
+    minutes: float,
+    measured_c: tuple[float, ...],
+    stages: tuple[Stage, ...] = (),
+) -> Array:
     """Air every 15 s: as measured, and the last of it from there on; as planned where it was not."""
-    air = air_c(oven, dial, minutes)
+    air = planned_air(oven, dial, minutes, stages)
     known = min(len(air), len(measured_c))
     if known:
         air[:known] = measured_c[:known]
@@ -119,7 +129,7 @@ def air_in(oven: Oven, dial: float, minutes: float, measured_c: tuple[float, ...
 def _all_raw(ovenful: Ovenful) -> Firing:
     """All of it raw; kept, since posing a figure does not change it."""
     oven = ovenful.oven
-    air = air_in(oven, ovenful.dial_c, ovenful.minutes, ovenful.measured_c)
+    air = air_in(oven, ovenful.dial_c, ovenful.minutes, ovenful.measured_c, ovenful.stages)
     went_in = WentIn(
         np.array(ovenful.label_c), np.array(ovenful.rate), (RAW,) * len(ovenful.bodies)
     )

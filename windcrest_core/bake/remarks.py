@@ -41,9 +41,40 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
     for bake in bakes:
         found += [*_not_fused(work, bake, bakes), *_scorched(bake), *_melting(work, bake)]
         found += [*_peak(bake), *_cracks(work, bake), *_labels(work, bake), *_sagging(bake)]
-        found += _too_large(work, bake)
+        found += [*_too_large(work, bake), *_programme(work, bake)]
     first = {(finding.id, finding.subject): finding for finding in reversed(found)}
     return list(reversed(first.values()))
+
+
+OFF_K = 0.5  # of a label is on it
+
+
+def _programme(work: Workpiece, bake: BakePlan) -> list[Finding]:
+    """A programme of the sculptor's that is not at the label."""
+    if bake.programme is None:
+        return []
+    air_c = bake.dial_c.value + work.context.rules.oven.offset_c
+    off = air_c - bake.label_c.value
+    if abs(off) <= OFF_K:
+        return []
+    return [
+        Finding(
+            id="bake.programme.off",
+            station="bake",
+            severity="warn",
+            subject=bake.programme,
+            title=said(
+                "bake.programme.off",
+                number=bake.number,
+                air_c=air_c,
+                way="over" if off > 0 else "under",
+                label_c=bake.label_c.value,
+            ),
+            reason=said("bake.programme.off.why"),
+            numbers={"air_c": air_c, "label_c": bake.label_c.value},
+            fixes=_as_advised(bake),
+        )
+    ]
 
 
 def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[Finding]:
@@ -107,7 +138,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
                 )
             ]
             if cored
-            else [],
+            else _as_advised(bake),
         )
     ]
 
@@ -284,8 +315,16 @@ def _peak(bake: BakePlan) -> list[Finding]:
         title=said("bake.peak.over", number=bake.number, over="swung" if over else "swings"),
         reason=(said("bake.peak.over.why") if over else said("bake.peak.over.why_2")),
         numbers={"peak_c": bake.peak_air_c, "maximum_c": bake.maximum_c},
+        fixes=_as_advised(bake) if bake.dial_c.value > bake.dials.high_c else [],
     )
     return [found]
+
+
+def _as_advised(bake: BakePlan) -> list[Fix]:
+    """The sculptor's programme taken away."""
+    if bake.programme is None:
+        return []
+    return [fix(said("bake.as_it_is_advised"), (f"programme/{bake.programme}", None))]
 
 
 def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:

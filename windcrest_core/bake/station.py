@@ -17,7 +17,7 @@ from windcrest_core.bake.bands import grades
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.firing import STEPS_PER_MIN
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, cooling_minutes
-from windcrest_core.bake.model import BakePlan, BakeStation
+from windcrest_core.bake.model import BakePlan, BakeStation, DialRange, Passenger, StagePlan
 from windcrest_core.bake.outcome import (
     Carried,
     curve,
@@ -27,16 +27,20 @@ from windcrest_core.bake.outcome import (
 )
 from windcrest_core.bake.ovenful import OvenRun, fired_in, simulate
 from windcrest_core.bake.passengers import passengers
+from windcrest_core.bake.programme import dials_for, programme_air
 from windcrest_core.bake.remarks import bake_findings
 from windcrest_core.bake.steps import bake_step
-from windcrest_core.bake.supports import fit, supports
+from windcrest_core.bake.supports import fit, supports, turned
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import Clay
 from windcrest_core.facts import Input, Quantity, Text, Why, said
 from windcrest_core.given.oven import HANDLE_C
 from windcrest_core.given.progress import BakeDone
+from windcrest_core.sheet.programmes import Stage
 
 NOTHING: Mapping[int, list[str]] = {}
+OvenKey = tuple[float, float, tuple[float, ...], tuple[Stage, ...]]
 UNPAINTED: Mapping[str, int] = {}
 SOFT_FUSION = 0.7  # of a part that was found soft whatever the model says [A]
 
@@ -63,7 +67,7 @@ def bake_station(
     bakes: list[BakePlan] = []
     inside: list[str] = []
     hopeless: set[str] = set()  # what six hours do not fuse is not waited for again
-    sims: dict[tuple[float, float, tuple[float, ...]], OvenRun] = {}
+    sims: dict[OvenKey, OvenRun] = {}
     fed = [number for number, raw in enumerate(groups, start=1) if raw]
     cures_all = max(fed, default=len(groups))
     for number, raw in enumerate(groups, start=1):
@@ -145,15 +149,19 @@ def _one_bake(
     painted: list[str],
     carried: Carried,
     ran: dict[int, BakeDone],
-    sims: dict[tuple[float, float, tuple[float, ...]], OvenRun],
+    sims: dict[OvenKey, OvenRun],
     pieces: dict[str, Piece],
 ) -> BakePlan:
     rules = work.context.rules
-    dial = label_c - rules.oven.offset_c
+    programme = next((row for row in work.sheet.programmes if row.cures in raw), None)
+    stages = tuple(programme.stages) if programme else ()
+    dial = max((stage.dial_c for stage in stages), default=label_c - rules.oven.offset_c)
+    legs = programme_air(rules.oven, stages, 0.0).legs if stages else []
     record = ran.get(number)
     done = record.minutes if record else None
     measured = tuple(record.air_c) if record else ()
-    key = (dial, 60.0 * math.ceil((done or 60.0) / 60.0), measured)
+    least = max(done or 60.0, legs[-1].ends if legs else 0.0)
+    key = (dial, 60.0 * math.ceil(least / 60.0), measured, stages)
     if key not in sims:
         sims[key] = simulate(work, pieces, *key)
     sim = sims[key]
@@ -181,6 +189,8 @@ def _one_bake(
         can = bool(sim.most[sim.column[slowest]] >= CURED)
         school = work.context.rules.bake_time
         advised, because = minutes_wanted(school, short, rule, model if can else None, sets)
+    if legs:
+        advised, because = legs[-1].ends, said("bake.your_own_programme")
     minutes = advised if done is None else done
     last = min(len(temps.time_s) - 1, round(minutes * STEPS_PER_MIN))
     came_to = ends(sim, fired, last)
@@ -193,10 +203,11 @@ def _one_bake(
         carried.scorch[part.id] = part.scorch
     column = sim.column[slowest]
     oven_label_c, rate = sim.ovenful.label_c[column], sim.ovenful.rate[column]
-    band = grades(sim.bodies[slowest], rules.oven, dial, oven_label_c, rate)
+    band = grades(sim.bodies[slowest], rules.oven, dial, oven_label_c, rate, stages)
     clays = [work.clay(pieces[key].part.clay) for key in inside]
     strictest = min(clays, key=lambda clay: clay.maximum_c.value)
     peak = float(temps.air_c[: last + 1].max())
+    carries = passengers(work, inside, inserts, painted, sim, last, record is not None)
     return BakePlan(
         number=number,
         grades=band,
@@ -205,7 +216,9 @@ def _one_bake(
             value=dial,
             unit="C",
             why=Why(
-                formula=said("bake.label_temperature_offset_of_this"),
+                formula=said("bake.the_hottest_of_your_stages")
+                if legs
+                else said("bake.label_temperature_offset_of_this"),
                 inputs=[
                     Input(name="label", value=label_c, unit="°C"),
                     Input(name="offset", value=rules.oven.offset_c, unit="°C"),
@@ -245,10 +258,40 @@ def _one_bake(
         measured=bool(measured),
         curve=list(curve(sim.ovenful, went_in, column, last)),
         parts=parts,
-        inserts=passengers(work, inside, inserts, painted, sim, last, record is not None),
+        inserts=carries,
         supports=supports(work, raw),
         fit=fit(work, {*inside, *inserts}),
+        turned=turned(work, [pieces[key] for key in inside if key in raw], pieces[slowest]),
+        programme=programme.id if programme else None,
+        stages_run=[
+            StagePlan(
+                dial_c=leg.stage.dial_c,
+                hold_min=leg.stage.minutes,
+                ramp_c_min=leg.stage.ramp_c_min,
+                begins_min=leg.begins,
+                arrives_min=leg.arrives,
+                ends_min=leg.ends,
+            )
+            for leg in legs
+        ],
+        dials=_dials(work, [work.clay(pieces[key].part.clay) for key in paced], clays, carries),
     )
+
+
+def _dials(
+    work: Workpiece, to_cure: list[Clay], clays: list[Clay], carries: list[Passenger]
+) -> DialRange:
+    """Which dials suit.
+
+    Parameters
+    ----------
+    to_cure : the clays that are not yet cured. clays : all that is in. carries : what else is.
+    """
+    limits: list[tuple[float, Text]] = [(clay.maximum_c.value, clay.label) for clay in clays]
+    limits += [(row.limit_c, row.label) for row in carries if not row.harmless]
+    least, by = min(limits, key=lambda row: row[0])
+    found = dials_for(work.context.rules.oven, [clay.label_c.value for clay in to_cure], [least])
+    return DialRange(ever_c=found.ever_c, low_c=found.low_c, high_c=found.high_c, capped_by=by)
 
 
 def _cooling(work: Workpiece, body: HeatBody, label_c: float) -> float:

@@ -14,7 +14,17 @@ def bake_step(bake: BakePlan) -> Step:
         key=bake_key(bake.number),
         kind="bake",
         station="bake",
-        label=said("bake.bake_then_cool", number=bake.number, minutes_min=minutes)
+        label=said(
+            "bake.bake_by_your_stages",
+            number=bake.number,
+            stages=[
+                said("bake.stage", dial_c=row.dial_c, hold_min=row.hold_min)
+                for row in bake.stages_run
+            ],
+            minutes_min=minutes,
+        )
+        if bake.stages_run
+        else said("bake.bake_then_cool", number=bake.number, minutes_min=minutes)
         if minutes
         else said("bake.bake_nothing_in_it_is", number=bake.number),
         minutes=10,

@@ -12,7 +12,9 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.body.solids import Array
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Text, said
+from windcrest_core.given.oven import HotSide
 
 NEST_MM = 25.0  # a foil nest carries what hangs out no further [A]
 CARD_MM = 90.0  # a card on edge stands by itself up to here [A]
@@ -172,3 +174,38 @@ def _fits(
             "below_mm": below,
         }
     )
+
+
+def turned(work: Workpiece, raw: list[Piece], slowest: Piece) -> Text:
+    """Which way round it goes in where one side of the oven is hotter; nothing where none is.
+
+    Parameters
+    ----------
+    raw : the pieces that are raw in it. slowest : the one that takes longest.
+    """
+    side = work.context.rules.oven.hot
+    if side == "none":
+        return ""
+    tender = [
+        piece.part.label
+        for piece in raw
+        if piece is not slowest
+        and (
+            piece.solid.thickness_mm < THIN_MM or catalogue().clays[piece.part.clay].shade == "pale"
+        )
+    ][:MOST_NAMED]
+    if side == "top":
+        return said("bake.hot_at_the_top", tender=tender) if tender else said("bake.hot_at_top")
+    where = HOT_SIDES[side]
+    if not tender:
+        return said("bake.turn_the_thickest", part=slowest.part.label, side=where)
+    return said("bake.turn_it_so", part=slowest.part.label, side=where, tender=tender)
+
+
+THIN_MM, MOST_NAMED = 6.0, 4  # browned first where it is hotter [A]; so many are named
+HOT_SIDES: dict[HotSide, Text] = {
+    "back": said("bake.side.back"),
+    "front": said("bake.side.front"),
+    "left": said("bake.side.left"),
+    "right": said("bake.side.right"),
+}

@@ -91,6 +91,16 @@ class Workpiece:
         """The first of what carries a part; nothing for the body itself."""
         return next(iter(self.hosts(piece)), None)
 
+    @cached_property
+    def carried_by(self) -> dict[str, list[Piece]]:
+        """What each part carries first of all, by its id."""
+        found: dict[str, list[Piece]] = defaultdict(list)
+        for piece in self.figure.pieces:
+            host = self.joined_to(piece)
+            if host is not None:
+                found[host.part.id].append(piece)
+        return found
+
     def wired(self, piece: Piece) -> bool:
         """Whether a run goes into a part: into none that stands by itself beside the figure or under it."""
         beside = piece.part.apart and piece.part.contact and self.joined_to(piece) is None

@@ -11,6 +11,13 @@ from windcrest_core.facts import Frozen
 HANDLE_C = 45.0  # what comes out of it may be handled below this [A]
 
 
+Air = Literal["still", "fan", "open", "tented", "closed"]
+"""Still, moved by a fan, still about a piece alone, under a tent open below, in a parcel closed all round."""
+
+
+HotSide = Literal["none", "back", "front", "left", "right", "top"]
+
+
 class Inside(Frozen):
     """What is inside an oven, mm: its clear breadth, depth and height, and how high the rack stands
     above the lower element or floor."""
@@ -24,10 +31,11 @@ class Inside(Frozen):
 class Oven(Frozen):
     """This person's oven."""
 
-    air: Literal["tented", "still", "open", "fan"] = "still"
+    air: Air = "still"
     offset_c: float = Field(default=0.0, ge=-60, le=60)
     swing_c: float = Field(default=8.0, ge=0, le=30)
     start: Literal["preheated", "cold"] = "preheated"
     ramp_c_min: float = Field(default=10.0, ge=2, le=40)
     period_min: float = Field(default=6.0, ge=1, le=30)
     inside: Inside | None = None
+    hot: HotSide = Field(default="none", description="where it is hotter than at its thermometer")

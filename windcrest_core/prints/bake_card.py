@@ -63,6 +63,8 @@ def _say(bake: BakePlan, column: Column, units: Units) -> None:
     )
     column.down(2)
     column.tick(_rack(bake, units))
+    if turned := sayer(units).say(bake.turned):
+        column.tick(escaped(turned))
     for words in _supports(bake, units):
         column.tick(escaped(words))
     column.tick("Thermometer beside the piece; ventilate; tray covered, or an oven kept for this.")

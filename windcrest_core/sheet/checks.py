@@ -137,3 +137,18 @@ def picture_faults(body: Body, reference: Reference) -> list[Fault]:
     for name in sorted(set(reference.landmarks) - set(known)):
         faults.append(Fault(f"{at}/landmarks/{name}", name, "one of " + ", ".join(sorted(known))))
     return faults
+
+
+def programme_faults(sheet: FigureSheet) -> list[Fault]:
+    """A programme is for the bake of a part of clay, and there is one for each."""
+    clay = {part.id for part in sheet.parts if part.stock is None}
+    twice = set(repeated([row.cures for row in sheet.programmes]))
+    return [
+        Fault(
+            f"programme/{row.id}/cures",
+            row.cures,
+            "the id of a part of clay that no other programme is for",
+        )
+        for row in sheet.programmes
+        if row.cures not in clay or row.cures in twice
+    ]

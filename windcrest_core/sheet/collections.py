@@ -15,6 +15,7 @@ from windcrest_core.sheet.checks import (
     meeting_faults,
     part_faults,
     picture_faults,
+    programme_faults,
     run_faults,
 )
 from windcrest_core.sheet.ids import repeated
@@ -69,6 +70,11 @@ COLLECTIONS: dict[str, Collection] = {
         ("lights",),
         lambda sheet: sheet.lights,
         lambda sheet: (fault for light in sheet.lights for fault in light_faults(sheet, light)),
+    ),
+    "programme": Collection(
+        ("programmes",),
+        lambda sheet: sheet.programmes,
+        programme_faults,
     ),
     "move": Collection(("order", "moves"), lambda sheet: sheet.order.moves),
 }

@@ -22,13 +22,14 @@ from windcrest_core.sheet.insides import Light
 from windcrest_core.sheet.ordering import Order
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.pose import JointAngles, KeptPose
+from windcrest_core.sheet.programmes import Programme
 from windcrest_core.sheet.references import Reference
 from windcrest_core.sheet.runs import Run
 from windcrest_core.sheet.writing import Label, Words
 
 
 class FigureSheet(Frozen):
-    sheet_version: Literal[3] = 3
+    sheet_version: Literal[4] = 4
     figure_id: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None = None
     name: Label
     story: Words = ""
@@ -50,6 +51,7 @@ class FigureSheet(Frozen):
     references: list[Reference] = Field(default=[], max_length=12)
     lights: list[Light] = Field(default=[], max_length=12)
     order: Order = Order()
+    programmes: list[Programme] = Field(default=[], max_length=20)
     retired_ids: list[Id] = []
 
     def has_wire(self, part: Part) -> bool:

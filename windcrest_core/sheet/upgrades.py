@@ -2,7 +2,8 @@
 
 Version 1 is the first. Each upgrade of the sheet has one of operations beside it. In version 2 a part says
 itself what of a body it is; before, its id did. In version 3 it has one meeting with what carries it, where
-four fields of version 2 said what they could of it: `press_in`, `made_apart`, `rests` and `lies_on`.
+four fields of version 2 said what they could of it: `press_in`, `made_apart`, `rests` and `lies_on`. In version 4
+it may have programmes of its bakes; a figure of version 3 has none.
 """
 
 from __future__ import annotations
@@ -121,10 +122,16 @@ def _operations_with_meetings(file: dict[str, Any]) -> dict[str, Any]:
     return file
 
 
-SHEET = Ladder("figure sheet", "sheet_version", (_parts_with_features, _parts_with_meetings))
+def _as_it_is(document: dict[str, Any]) -> dict[str, Any]:
+    return document
+
+
+SHEET = Ladder(
+    "figure sheet", "sheet_version", (_parts_with_features, _parts_with_meetings, _as_it_is)
+)
 OPERATIONS = Ladder(
     "file of operations",
     "sheet_version",
-    (_operations_with_features, _operations_with_meetings),
+    (_operations_with_features, _operations_with_meetings, _as_it_is),
 )
 CURRENT_VERSION = SHEET.current

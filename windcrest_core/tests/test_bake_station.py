@@ -10,14 +10,23 @@ from hypothesis import strategies as st
 
 from windcrest_core.bake.bodies import heat_body, rule_thickness_mm
 from windcrest_core.bake.cure import CURED, fusion, scorch
-from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, HeatBody, temperatures
+from windcrest_core.bake.firing import Firing, WentIn
+from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S, WALL, HeatBody, temperatures
 from windcrest_core.bake.model import BakePlan, PartBake
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.given.load import Context
 from windcrest_core.given.oven import Oven
 from windcrest_core.given.progress import BakeDone, Progress
-from windcrest_core.tests.support import biped, changed, context, example, findings_of, planned
+from windcrest_core.tests.support import (
+    biped,
+    changed,
+    context,
+    example,
+    findings_of,
+    planned,
+    spoken,
+)
 
 
 def part(bake: BakePlan, part_id: str) -> PartBake:
@@ -111,9 +120,11 @@ class HeatBodyTest(unittest.TestCase):
         work = workpiece(sheet, Context(), Progress())
         return heat_body(work, work.figure.piece(part_id))
 
-    def test_arms_are_limbs_heads_are_balls_sheets_are_walls(self) -> None:
+    def test_arms_are_limbs_noses_are_balls_sheets_are_walls(self) -> None:
+        """A head that a neck and a hat carry heat into is none."""
         self.assertEqual(self.body("forearm_r").shape, "limb")
-        self.assertEqual(self.body("skull").shape, "ball")
+        self.assertEqual(self.body("nose").shape, "ball")
+        self.assertEqual(self.body("skull").shape, "limb")
         self.assertEqual(self.body("apron").shape, "wall")
 
     def test_a_wall_over_foil_has_the_foil_inside(self) -> None:
@@ -183,3 +194,28 @@ class OvenRuleTest(unittest.TestCase):
     def test_every_bake_says_when_it_may_be_touched(self) -> None:
         for bake in planned(example("ferrywoman")).bake.bakes:
             self.assertTrue(5 < bake.cooling_min < 120)
+
+
+class HotSideTest(unittest.TestCase):
+    def told(self, hot: str, **rules: object) -> list[str]:
+        bakes = planned(biped(), context(oven_hot=hot, **rules)).bake.bakes
+        return [spoken(bake.turned) for bake in bakes]
+
+    def test_the_slowest_is_turned_to_it_and_what_browns_away(self) -> None:
+        first, second = self.told("back")
+        self.assertIn("takes longest, to the hot back of the oven", first)
+        self.assertIn("thumb", second)
+        self.assertTrue(all("lower shelf" in words for words in self.told("top")))
+        self.assertEqual(self.told("none"), ["", ""])
+
+    def test_a_closed_parcel_takes_more_than_two_hours_and_a_half_for_a_wall_of_six(self) -> None:
+        """SCIENCE 6b: 4 W/m²K all round, 6 mm over 3 of foil."""
+        closed = AIR_H_W_M2K["closed"]
+        air = np.full(6 * 240 + 1, 135.0)
+        six = Firing((HeatBody(WALL, 6, 3),), air, closed, WentIn.raw(135.0, 1.0))
+        self.assertGreater(float(six.cured_min()[0]), 150)
+        still, parcel = (
+            sum(b.advised_min.value for b in planned(biped(), context(oven_air=air)).bake.bakes)
+            for air in ("still", "closed")
+        )
+        self.assertGreater(parcel, 2 * still)

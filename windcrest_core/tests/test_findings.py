@@ -146,6 +146,10 @@ def free_arm(direction: tuple[float, float, float]) -> FigureSheet:
     return load_sheet({**data, "parts": [], "runs": runs, "pose": {}})
 
 
+def _programme(dial_c: float) -> dict[str, Any]:
+    return {"id": "p", "cures": "chest", "stages": [{"dial_c": dial_c, "minutes": 75}]}
+
+
 CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "character.head.small": (plain(height_mm=100), Context(), plain(height_mm=300), Context()),
     "character.head.heavy": (plain(body__heads_tall=2.0), Context(), plain(), Context()),
@@ -426,6 +430,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "bake.core.raw": (plain(), context(bake_time="fixed_30"), plain(), context(bake_time="longer")),
     "bake.insert.melts": (one_eye_of("acrylic"), Context(), one_eye_of("glass"), Context()),
     "bake.peak.over": (plain(), context(oven_swing_c=25), plain(), context(oven_swing_c=5)),
+    "bake.programme.off": (
+        plain(programme__p=_programme(121)),
+        Context(),
+        plain(programme__p=_programme(135)),
+        Context(),
+    ),
     "bake.crack.risk": (
         plain(part__chest__wall_mm=20),
         context(oven_air="fan"),

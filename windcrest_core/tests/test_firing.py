@@ -9,10 +9,10 @@ import numpy as np
 
 from windcrest_core.bake.answers import minutes_wanted
 from windcrest_core.bake.firing import Before, Firing, WentIn
-from windcrest_core.bake.heat import STEP_S, HeatBody
+from windcrest_core.bake.heat import STEP_S, WALL, HeatBody
 
 LABEL_C, H = 130.0, 14.0
-WALL = HeatBody("wall", 6.0)
+WALL = HeatBody(WALL, 6.0)
 
 
 def fired(minutes: float, before: Before = Before(), air_c: float = 135.0) -> Firing:  # noqa: B008

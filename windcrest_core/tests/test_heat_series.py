@@ -20,10 +20,13 @@ from scipy.optimize import brentq
 from scipy.special import j0, j1, jn_zeros
 
 from windcrest_core.bake.heat import (
+    BALL,
     CLAY_C,
     CLAY_K,
     CLAY_RHO,
+    LIMB,
     STEP_S,
+    WALL,
     HeatBody,
     HeatShape,
     _faces,
@@ -36,6 +39,9 @@ TERMS = 24
 START_C, AIR_C = 20.0, 135.0
 ALPHA = CLAY_K / (CLAY_RHO * CLAY_C)
 EPS = 1e-9
+
+
+EXPONENT: dict[HeatShape, float] = {"wall": WALL, "limb": LIMB, "ball": BALL}
 
 
 def roots(shape: HeatShape, biot: float) -> list[float]:
@@ -86,7 +92,7 @@ class SeriesTest(unittest.TestCase):
         h = biot * CLAY_K / (radius_mm * 1e-3)
         fourier = ALPHA * minutes * 60 / (radius_mm * 1e-3) ** 2
         steps = round(minutes * 60 / STEP_S)
-        found = temperatures([HeatBody(shape, radius_mm)], np.full(steps + 1, AIR_C), h)
+        found = temperatures([HeatBody(EXPONENT[shape], radius_mm)], np.full(steps + 1, AIR_C), h)
         # Where next to nothing has got in yet the middle of a cell is not its edge.
         near = 0.1 if fourier > 0.2 else 0.35
         self.assertAlmostEqual(
@@ -124,10 +130,10 @@ class EnergyTest(unittest.TestCase):
         quarter of an hour and holds; within 0.1 %."""
         grid = np.arange(481) * STEP_S
         air = START_C + (top_c - START_C) * np.clip(grid / 900, 0, 1)
-        body = HeatBody(shape, radius_mm)
+        body = HeatBody(EXPONENT[shape], radius_mm)
         found = temperatures([body], air, h)
         faces, _ = _faces(body)
-        m = {"wall": 0, "limb": 1, "ball": 2}[shape]
+        m = EXPONENT[shape]
         into = h * faces[-1] ** m * (air - found.surface_c[:, 0])
         came_in = float(np.trapezoid(into, dx=STEP_S))
         volume = np.diff(faces ** (m + 1)) / (m + 1)

@@ -9,7 +9,7 @@ from scipy.optimize import brentq
 from scipy.special import j0, j1
 
 from windcrest_core.bake.cure import fusion, scorch
-from windcrest_core.bake.heat import HeatBody, cooling_minutes, temperatures
+from windcrest_core.bake.heat import BALL, LIMB, WALL, HeatBody, cooling_minutes, temperatures
 from windcrest_core.bake.oven import air_c
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.soft_clay import longest_overhang_mm
@@ -129,13 +129,13 @@ class HeatTest(unittest.TestCase):
     def test_the_table_of_reference(self) -> None:
         # core °C after the minutes, 20 → air constant 135 °C; foil rows with foil ρ 500
         for body, h, minutes, expected in (
-            (HeatBody("wall", 6), 12, (15, 30, 60), (76.6, 106.6, 128.3)),
-            (HeatBody("wall", 6, 3), 12, (15, 30, 60), (72.2, 102.2, 126.1)),
-            (HeatBody("wall", 6), 25, (15, 30, 60), (103.3, 126.9, 134.5)),
-            (HeatBody("limb", 6), 12, (15, 30, 60), (106.9, 128.6, 134.7)),
-            (HeatBody("limb", 6, 10), 12, (15, 30, 60), (79.0, 109.2, 129.5)),
-            (HeatBody("ball", 15), 12, (30, 60), (108.4, 129.9)),
-            (HeatBody("ball", 6, 14), 12, (15, 30, 60), (84.3, 114.1, 131.4)),
+            (HeatBody(WALL, 6), 12, (15, 30, 60), (76.6, 106.6, 128.3)),
+            (HeatBody(WALL, 6, 3), 12, (15, 30, 60), (72.2, 102.2, 126.1)),
+            (HeatBody(WALL, 6), 25, (15, 30, 60), (103.3, 126.9, 134.5)),
+            (HeatBody(LIMB, 6), 12, (15, 30, 60), (106.9, 128.6, 134.7)),
+            (HeatBody(LIMB, 6, 10), 12, (15, 30, 60), (79.0, 109.2, 129.5)),
+            (HeatBody(BALL, 15), 12, (30, 60), (108.4, 129.9)),
+            (HeatBody(BALL, 6, 14), 12, (15, 30, 60), (84.3, 114.1, 131.4)),
         ):
             core = temperatures([body], STEADY, h).core_c[:, 0]
             for minute, wanted in zip(minutes, expected, strict=True):
@@ -159,7 +159,7 @@ class HeatTest(unittest.TestCase):
                 theta = sum(
                     4 * np.sin(z) / (2 * z + np.sin(2 * z)) * np.exp(-z * z * fo) for z in roots
                 )
-                core = temperatures([HeatBody("wall", length * 1e3)], STEADY, h).core_c
+                core = temperatures([HeatBody(WALL, length * 1e3)], STEADY, h).core_c
                 self.assertAlmostEqual(float(core[minute * 4, 0]), 135 - 115 * theta, delta=0.1)
 
     def test_against_the_series_of_a_rod(self) -> None:
@@ -178,7 +178,7 @@ class HeatTest(unittest.TestCase):
             theta = sum(
                 2 * j1(z) / (z * (j0(z) ** 2 + j1(z) ** 2)) * np.exp(-z * z * fo) for z in roots
             )
-            core = temperatures([HeatBody("limb", 8)], STEADY, h).core_c
+            core = temperatures([HeatBody(LIMB, 8)], STEADY, h).core_c
             self.assertAlmostEqual(float(core[minute * 4, 0]), 135 - 115 * theta, delta=0.1)
 
     def test_minutes_needed_of_reference(self) -> None:
@@ -191,12 +191,12 @@ class HeatTest(unittest.TestCase):
             found = []
             for h in (12, 18, 25):
                 for start in ("preheated", "cold"):
-                    found.append(self._cured_at(HeatBody("wall", wall), h, start))
+                    found.append(self._cured_at(HeatBody(WALL, wall), h, start))
             for a, b in zip(found, expected, strict=True):
                 self.assertAlmostEqual(a, b, delta=1)
         for radius, minutes in ((6, 34), (12, 63), (19, 103)):
             self.assertAlmostEqual(
-                self._cured_at(HeatBody("limb", radius), 12, "preheated"), minutes, delta=1
+                self._cured_at(HeatBody(LIMB, radius), 12, "preheated"), minutes, delta=1
             )
 
     @staticmethod
@@ -208,17 +208,17 @@ class HeatTest(unittest.TestCase):
 
     def test_heat_is_neither_made_nor_lost(self) -> None:
         # the surface never passes the air, the core never the surface, and both end at the air
-        t = temperatures([HeatBody("limb", 8, 6)], np.full(2000, 135.0), 14)
+        t = temperatures([HeatBody(LIMB, 8, 6)], np.full(2000, 135.0), 14)
         self.assertTrue((t.core_c <= t.surface_c + 1e-6).all())
         self.assertTrue((t.surface_c <= 135 + 1e-6).all())
         self.assertAlmostEqual(float(t.core_c[-1, 0]), 135, 3)
 
     def test_cooling_of_reference(self) -> None:
-        self.assertAlmostEqual(cooling_minutes(HeatBody("wall", 6), 12, 135, 45), 33, delta=0.5)
+        self.assertAlmostEqual(cooling_minutes(HeatBody(WALL, 6), 12, 135, 45), 33, delta=0.5)
 
     def test_more_air_is_quicker(self) -> None:
         air = np.full(241, 135.0)
-        slow, fast = (temperatures([HeatBody("ball", 12)], air, h).core_c[60, 0] for h in (10, 25))
+        slow, fast = (temperatures([HeatBody(BALL, 12)], air, h).core_c[60, 0] for h in (10, 25))
         self.assertGreater(fast, slow)
 
 

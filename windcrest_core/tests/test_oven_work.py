@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from windcrest_core.bake.chips import chip_rate
-from windcrest_core.bake.heat import HeatBody, set_depths_mm, temperatures
+from windcrest_core.bake.heat import BALL, WALL, HeatBody, set_depths_mm, temperatures
 from windcrest_core.bake.heat_gun import gun_set
 from windcrest_core.bake.inside import inside
 from windcrest_core.bake.outcome import crack_risk
@@ -96,7 +96,7 @@ class ShortSetsTest(unittest.TestCase):
     def test_a_set_of_two_millimetres(self) -> None:
         """SCIENCE 6: after 5 min at 135 °C a 6 mm wall is at 41 °C inside; only its skin is set."""
         air = np.full(21, 135.0)
-        wall, sheet = HeatBody("wall", 6.0), HeatBody("wall", 1.0)
+        wall, sheet = HeatBody(WALL, 6.0), HeatBody(WALL, 1.0)
         self.assertAlmostEqual(float(temperatures([wall], air, 14).core_c[-1, 0]), 41, delta=4)
         deep = set_depths_mm([wall, sheet], air, 14, np.array([90.0, 90.0]))
         self.assertEqual(float(deep[-1, 0]), 0.0)
@@ -104,12 +104,12 @@ class ShortSetsTest(unittest.TestCase):
         self.assertEqual(float(longer[-1, 1]), 1.0)
         self.assertTrue(1.0 < float(longer[-1, 0]) <= 6.0)
 
-    @given(st.floats(60, 160), st.floats(1, 9), st.sampled_from(["wall", "limb", "ball"]))
+    @given(st.floats(60, 160), st.floats(1, 9), st.floats(WALL, BALL))
     @settings(max_examples=40, deadline=None)
     def test_set_only_grows_and_never_past_the_clay(
-        self, air_c: float, mm: float, shape: Any
+        self, air_c: float, mm: float, m: float
     ) -> None:
-        deep = set_depths_mm([HeatBody(shape, mm)], np.full(61, air_c), 14, np.array([90.0]))[:, 0]
+        deep = set_depths_mm([HeatBody(m, mm)], np.full(61, air_c), 14, np.array([90.0]))[:, 0]
         self.assertTrue((np.diff(deep) >= 0).all())
         self.assertLessEqual(float(deep[-1]), mm + 1e-9)
 

@@ -155,7 +155,7 @@ class HeatBodyTest(unittest.TestCase):
         head = heat_body(self.work, self.work.figure.piece("skull"))
         apron = heat_body(self.work, self.work.figure.piece("apron"))
         self.assertEqual((limb.shape, limb.clay_mm), ("limb", 6))
-        self.assertEqual((head.shape, head.clay_mm), ("ball", 6))
+        self.assertEqual((head.shape, head.clay_mm), ("limb", 6))  # a neck on it
         self.assertEqual(apron.shape, "wall")
         self.assertGreater(apron.clay_mm, 6)  # it lies on the belly's wall
 

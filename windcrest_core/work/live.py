@@ -14,7 +14,7 @@ from windcrest_core.bake.firing import RAW, Before, Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K, STEP_S
 from windcrest_core.bake.model import BakePlan, Grade
 from windcrest_core.bake.outcome import grade
-from windcrest_core.bake.oven import air_c
+from windcrest_core.bake.programme import planned_air
 from windcrest_core.bake.trace import SILENT_S, Array, Trace, air_along
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Frozen, Text, said
@@ -94,7 +94,7 @@ def follow(
     """
     oven = work.context.rules.oven
     dial = bake.dial_c.value
-    planned = air_c(oven, dial, HORIZON_MIN)
+    planned = planned_air(oven, dial, HORIZON_MIN, bake.stages)
     air = air_along(trace, planned)
     pieces = {part.id: work.figure.piece(part.id) for part in bake.parts}
     clays = [work.clay(piece.part.clay) for piece in pieces.values()]
@@ -114,7 +114,9 @@ def follow(
     able = paced & (parts_most >= CURED)
     slowest = int(np.argmax(np.where(able if able.any() else paced, cured, -1)))
     needed = 0.0
-    if bake.advised_min.value > 0:
+    if bake.stages_run:
+        needed = bake.stages_run[-1].ends_min
+    elif bake.advised_min.value > 0:
         can = parts_most[slowest] >= CURED
         needed, _ = minutes_wanted(
             work.context.rules.bake_time,
@@ -162,10 +164,29 @@ def follow(
         browning=[part.label for part in parts if part.scorch > part.scorch_limit],
         parts=parts,
         points=_points(trace, planned, air, temps.core_c[:, slowest], max(needed, elapsed_min)),
-        remarks=_remarks(
-            trace, silent if silent > patience else None, coming, peak, bake.maximum_c
-        ),
+        remarks=[
+            *_stage_now(bake, elapsed_min),
+            *_remarks(trace, silent if silent > patience else None, coming, peak, bake.maximum_c),
+        ],
     )
+
+
+def _stage_now(bake: BakePlan, elapsed_min: float) -> list[Text]:
+    """Which stage of a programme it is in, and what the dial is to be on."""
+    stages = bake.stages_run
+    for number, row in enumerate(stages, start=1):
+        if elapsed_min < row.ends_min:
+            arrived = elapsed_min >= row.arrives_min
+            return [
+                said(
+                    "work.stage_now" if arrived else "work.stage_coming",
+                    number=number,
+                    of=len(stages),
+                    dial_c=row.dial_c,
+                    left_min=row.ends_min - elapsed_min,
+                )
+            ]
+    return []
 
 
 def _coming_c(trace: Trace, air: Array, now: int) -> float:

@@ -20,4 +20,6 @@ WORDS = {
     "work.fewer_bakes": "{bakes} {bakes:bake|bakes} fewer, {minutes_min} {way} in the oven",
     "work.so_many_grams": ", {held_g}",
     "work.moved": "{step}: {where}",
+    "work.stage_now": "Stage {number} of {of}: dial at {dial_c}, {left_min} to go.",
+    "work.stage_coming": "Stage {number} of {of}: turn the dial to {dial_c}; the air is on its way, {left_min} to go.",
 }

@@ -1974,7 +1974,8 @@ export interface components {
         };
         /**
          * BakePlan
-         * @description `sets_only` where it is a short bake that another one cures; `measured` where its air was.
+         * @description `sets_only` where it is a short bake that another one cures; `measured` where its air was; `programme` the id
+         *     of the sculptor's own, with its stages.
          */
         BakePlan: {
             advised_min: components["schemas"]["Quantity"];
@@ -1985,6 +1986,7 @@ export interface components {
             /** Curve */
             curve: components["schemas"]["CurePoint"][];
             dial_c: components["schemas"]["Quantity"];
+            dials: components["schemas"]["DialRange"];
             /** Done Min */
             done_min: number | null;
             fit: components["schemas"]["Fit"];
@@ -2003,17 +2005,23 @@ export interface components {
             parts: components["schemas"]["PartBake"][];
             /** Peak Air C */
             peak_air_c: number;
+            /** Programme */
+            programme: string | null;
             rule_min: components["schemas"]["Quantity"];
             /** Sets Only */
             sets_only: boolean;
             /** Slowest */
             slowest: string;
+            /** Stages Run */
+            stages_run: components["schemas"]["StagePlan"][];
             /** Start */
             start: string;
             /** Steady Air C */
             steady_air_c: number;
             /** Supports */
             supports: components["schemas"]["Support"][];
+            /** Turned */
+            turned: string;
         };
         /** BakeStation */
         BakeStation: {
@@ -3231,6 +3239,21 @@ export interface components {
             /** Revoked */
             revoked: boolean;
         };
+        /**
+         * DialRange
+         * @description The dials that cure all that is in the oven and harm none of it, °C: none where `low_c` is above `high_c`, by
+         *     what `capped_by`. Below `ever_c` its clays never cure, however long.
+         */
+        DialRange: {
+            /** Capped By */
+            capped_by: string;
+            /** Ever C */
+            ever_c: number;
+            /** High C */
+            high_c: number;
+            /** Low C */
+            low_c: number;
+        };
         /** Done */
         Done: {
             /**
@@ -3756,6 +3779,11 @@ export interface components {
                 [key: string]: components["schemas"]["JointAngles"];
             };
             /**
+             * Programmes
+             * @default []
+             */
+            programmes: components["schemas"]["Programme"][];
+            /**
              * References
              * @default []
              */
@@ -3772,10 +3800,10 @@ export interface components {
             runs: components["schemas"]["Run"][];
             /**
              * Sheet Version
-             * @default 3
+             * @default 4
              * @constant
              */
-            sheet_version: 3;
+            sheet_version: 4;
             /**
              * Stands For Mm
              * @description the real height it is a model of
@@ -5701,7 +5729,14 @@ export interface components {
              * @default still
              * @enum {string}
              */
-            air: "tented" | "still" | "open" | "fan";
+            air: "still" | "fan" | "open" | "tented" | "closed";
+            /**
+             * Hot
+             * @description where it is hotter than at its thermometer
+             * @default none
+             * @enum {string}
+             */
+            hot: "none" | "back" | "front" | "left" | "right" | "top";
             inside: components["schemas"]["Inside"] | null;
             /**
              * Offset C
@@ -6586,6 +6621,18 @@ export interface components {
             type: string;
         };
         /**
+         * Programme
+         * @description For the bake that first cures the part `cures`.
+         */
+        Programme: {
+            /** Cures */
+            cures: string;
+            /** Id */
+            id: string;
+            /** Stages */
+            stages: components["schemas"]["Stage"][];
+        };
+        /**
          * Property
          * @description A material figure: value, plausible range, unit and where it comes from.
          */
@@ -7171,6 +7218,7 @@ export interface components {
             /**
              * @default {
              *       "air": "still",
+             *       "hot": "none",
              *       "inside": null,
              *       "offset_c": 0,
              *       "period_min": 6,
@@ -7661,6 +7709,19 @@ export interface components {
             wing_span: number;
         };
         /**
+         * Stage
+         * @description The dial and how long it is held from when the air has arrived; heated no faster than `ramp_c_min`, none as fast
+         *     as the oven does.
+         */
+        Stage: {
+            /** Dial C */
+            dial_c: number;
+            /** Minutes */
+            minutes: number;
+            /** Ramp C Min */
+            ramp_c_min: number | null;
+        };
+        /**
          * StageClay
          * @description Clay that is opened for one bake, g without waste.
          */
@@ -7673,6 +7734,24 @@ export interface components {
             grams: number;
             /** Label */
             label: string;
+        };
+        /**
+         * StagePlan
+         * @description A stage of a programme as it runs, min from when it goes in: its heating begins, its air arrives, it ends.
+         */
+        StagePlan: {
+            /** Arrives Min */
+            arrives_min: number;
+            /** Begins Min */
+            begins_min: number;
+            /** Dial C */
+            dial_c: number;
+            /** Ends Min */
+            ends_min: number;
+            /** Hold Min */
+            hold_min: number;
+            /** Ramp C Min */
+            ramp_c_min: number | null;
         };
         /**
          * StationState

@@ -14,6 +14,7 @@ export type Quantity = S["Quantity"];
 export type Why = S["Why"];
 export type Part = S["Part"];
 export type MeetingPlan = S["MeetingPlan"];
+export type Stage = S["Stage"];
 export type JoinScenes = S["JoinScenes"];
 export type Scene = S["Scene"];
 export type Shape = Part["shape"];

@@ -32,7 +32,21 @@ const GAUGES = choices({
   us_steel: "US steel",
   mm: "millimetres only",
 });
-const AIRS = choices({ tented: "tented tray", still: "still air", open: "open tray", fan: "fan" });
+const AIRS = choices({
+  still: "still air",
+  fan: "moved by a fan",
+  open: "still, a piece alone",
+  tented: "foil tent, open below",
+  closed: "foil parcel, closed",
+});
+const HOT = choices({
+  none: "nowhere I know of",
+  back: "at the back",
+  front: "at the front",
+  left: "at the left",
+  right: "at the right",
+  top: "at the top",
+});
 const STARTS = choices({ preheated: "preheated", cold: "from cold" });
 const SCHOOLS = choices({
   one_bake: "one bake at the end",
@@ -219,6 +233,18 @@ export function RulesPage() {
             value={rules.oven.air}
             options={AIRS}
             onChange={choose("oven/air")}
+          />
+          {rules.oven.air === "closed" ? (
+            <Note>
+              Shut up all round, a wall of {rules.length_unit === "in" ? "1/4 in" : "6 mm"} takes
+              over 2½ hours to fuse through.
+            </Note>
+          ) : null}
+          <ChoiceField
+            label="Hottest"
+            value={rules.oven.hot}
+            options={HOT}
+            onChange={choose("oven/hot")}
           />
           <ChoiceField
             label="Start"

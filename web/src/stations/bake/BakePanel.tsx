@@ -15,6 +15,7 @@ import { HeatGunTab } from "./HeatGunTab";
 import { HoldTab } from "./HoldTab";
 import { InsideTab } from "./InsideTab";
 import { LiveBake } from "./LiveBake";
+import { ProgrammeBox } from "./ProgrammeBox";
 import { PrintLink } from "../../ui/PrintLink";
 
 const HeatChart = lazy(() => import("./HeatChart"));
@@ -79,12 +80,15 @@ function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => v
   return (
     <Stack gap="3">
       <Text fontSize="sm">
-        Dial <b>{temperature(bake.dial_c.value, units)}</b>,{" "}
+        {bake.stages_run.length > 1 ? "Dial up to " : "Dial "}
+        <b>{temperature(bake.dial_c.value, units)}</b>,{" "}
         {bake.start === "cold" ? "from cold" : "preheated"}, for{" "}
-        <b>{bake.advised_min.value.toFixed(0)} min</b>. The {slowest} takes longest.
+        <b>{bake.advised_min.value.toFixed(0)} min</b>
+        {bake.stages_run.length > 1 ? " in all" : ""}. The {slowest} takes longest.
         {bake.sets_only ? " It only sets; the last bake cures it through." : ""}
         {bake.measured ? " What follows goes by the air that was measured." : ""}
       </Text>
+      <ProgrammeBox bake={bake} />
       <LiveBake bake={bake} onShow={onShow} />
       <Suspense fallback={<Skeleton height="210px" />}>
         <HeatChart
@@ -93,12 +97,20 @@ function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => v
           says={`Bake ${bake.number}: after ${last?.minute} minutes the core is at ${temperature(last?.core_c ?? 0, units)}`}
         />
       </Suspense>
-      <Answer label="Minutes advised" q={bake.advised_min} />
+      <Answer
+        label={bake.programme ? "Minutes of your programme" : "Minutes advised"}
+        q={bake.advised_min}
+      />
       <Answer label="By the label" q={bake.rule_min} />
       {bake.model_min ? (
         <Answer label="By the model" q={bake.model_min} />
       ) : (
-        <Note>By the model it is not fused through within six hours.</Note>
+        <Note>
+          By the model it is not fused through
+          {bake.programme
+            ? " by this programme, nor if its last stage went on."
+            : " within six hours."}
+        </Note>
       )}
       <Answer label="Dial" q={bake.dial_c} />
       <Answer label="Label temperature" q={bake.label_c} />

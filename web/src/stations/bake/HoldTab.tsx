@@ -28,6 +28,7 @@ export function HoldTab({ bake }: { bake: BakePlan }) {
             ? ` Above it ${length(fit.above_mm, units)}, below the rack ${length(fit.below_mm, units)}.`
             : ""}
         </Note>
+        {bake.turned ? <Text fontSize="sm">{bake.turned}</Text> : null}
         {fit.state === "not measured" ? (
           <Text asChild color="verdigris" fontWeight="600" fontSize="sm">
             <Link to="/rules">Measure it in House rules</Link>
