@@ -10,14 +10,16 @@ from functools import cached_property
 
 import numpy as np
 
-from windcrest_core.bake.cure import CURED, SETS_BELOW_C, Array, fusion, scorch
+from windcrest_core.bake.cure import CURED, FIRM, SETS_BELOW_C, Array, fusion, scorch
 from windcrest_core.bake.heat import (
     STEP_S,
     Film,
     HeatBody,
     Temperatures,
+    clay_cells,
     set_depths_mm,
     temperatures,
+    unbroken_mm,
 )
 from windcrest_core.facts import Frozen
 
@@ -46,6 +48,16 @@ class WentIn:
     def raw(label_c: float, *rates: float) -> WentIn:
         """Bodies of one raw clay, one for each rate."""
         return WentIn(np.full(len(rates), label_c), np.array(rates), (RAW,) * len(rates))
+
+
+@dataclass(frozen=True)
+class Depths:
+    """Of one body at every step: from the surface inwards without a gap so deep firm and so deep fused, mm, and the
+    mean of its fusion by volume, 0 to 1."""
+
+    firm_mm: Array
+    fused_mm: Array
+    share: Array
 
 
 @dataclass(frozen=True)
@@ -91,6 +103,29 @@ class Firing:
         """How deep clay has set from the surface inwards, mm."""
         least = self.went_in.label_c - SETS_BELOW_C
         return set_depths_mm(self.bodies, self.air_c, self.h_w_m2k, least)
+
+    @cached_property
+    def depths(self) -> list[Depths]:
+        """By body, how deep its clay is firm and fused, and how far all of it has come."""
+        found = []
+        rows = zip(
+            clay_cells(self.bodies, self.air_c, self.h_w_m2k),
+            self.went_in.label_c,
+            self.went_in.rate,
+            self.went_in.before,
+            strict=True,
+        )
+        for clay, label_c, rate, before in rows:
+            start = np.full(clay.temp_c.shape[1], before.fusion)
+            fused = fusion(clay.temp_c, np.full(len(start), label_c), STEP_S, start, rate)
+            found.append(
+                Depths(
+                    firm_mm=unbroken_mm(fused >= FIRM, clay.cell_mm),
+                    fused_mm=unbroken_mm(fused >= CURED, clay.cell_mm),
+                    share=fused @ clay.share,
+                )
+            )
+        return found
 
     def cured_min(self) -> Array:
         """By body, when its coldest clay is fused; infinite where it is not in this time."""

@@ -193,6 +193,41 @@ def _marched(modes: list[_Modes], air_c: Array, start_c: float) -> Array:
     return states.reshape(len(air_c), *rate.shape)
 
 
+@dataclass(frozen=True)
+class Clay:
+    """The clay of one body cell by cell from the inside out: temperatures, °C (steps + 1, cells), each cell's share of
+    the volume, and its thickness, mm."""
+
+    temp_c: Array
+    share: Array
+    cell_mm: float
+
+
+def clay_cells(
+    bodies: Sequence[HeatBody], air_c: Array, h: Film, start_c: float = 20.0
+) -> list[Clay]:
+    """Every cell of the clay of every body, in an air that is linear between steps of 15 s."""
+    found = []
+    for body, modes in zip(bodies, _modes_of(bodies, h), strict=True):
+        states = _marched([modes], air_c, start_c)
+        faces, inner = _faces(body)
+        volume = np.diff(faces[inner:] ** (body.m + 1))
+        cells = modes.clay.shape[0]
+        temps = states[:, 0] @ modes.clay.T
+        found.append(Clay(temps, volume / volume.sum(), body.clay_mm / cells))
+    return found
+
+
+def unbroken_mm(reached: NDArray[np.bool_], cell_mm: float) -> Array:
+    """How deep something holds from the surface inwards without a gap, mm (steps,).
+
+    Parameters
+    ----------
+    reached : (steps, cells), cells from the inside out.
+    """
+    return np.asarray(np.logical_and.accumulate(reached[:, ::-1], axis=1).sum(axis=1) * cell_mm)
+
+
 def set_depths_mm(
     bodies: Sequence[HeatBody], air_c: Array, h: Film, sets_c: Array, start_c: float = 20.0
 ) -> Array:
@@ -206,14 +241,9 @@ def set_depths_mm(
     [0.0, 2.0, 6.0]
     """
     found = np.zeros((len(air_c), len(bodies)))
-    for column, (body, modes) in enumerate(zip(bodies, _modes_of(bodies, h), strict=True)):
-        states = _marched([modes], air_c, start_c)
-        hottest = np.maximum.accumulate(states[:, 0] @ modes.clay.T, axis=0)
-        set_here = hottest >= sets_c[column]
-        # Cells run from the inside out: the depth is that of the innermost of the set ones outside.
-        unbroken = np.logical_and.accumulate(set_here[:, ::-1], axis=1).sum(axis=1)
-        edge = body.clay_mm / modes.clay.shape[0]
-        found[:, column] = unbroken * edge
+    for column, clay in enumerate(clay_cells(bodies, air_c, h, start_c)):
+        hottest = np.maximum.accumulate(clay.temp_c, axis=0)
+        found[:, column] = unbroken_mm(hottest >= sets_c[column], clay.cell_mm)
     return found
 
 

@@ -6,6 +6,7 @@ import math
 
 import numpy as np
 
+from windcrest_core.bake.bands import Grades, grades
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.chips import fusing_rate
 from windcrest_core.bake.firing import RAW, STEPS_PER_MIN, Before, Firing, WentIn
@@ -21,8 +22,10 @@ MOMENTS = 72
 
 
 class PartInside(Frozen):
-    """One part at every moment: °C at its surface and at its core, fusion 0 to 1 and its grade, scorch with that of
-    earlier bakes, and mm set from the surface inwards. `vent` where air is shut up under its clay."""
+    """One part at every moment: °C at its surface and at its core, fusion of its coldest clay 0 to 1 and its grade,
+    scorch with that of earlier bakes; mm set, firm and fused from the surface inwards, and the mean of its fusion by
+    volume. `reached` is when all of it is firm and fused, alone and from raw, with the band. `vent` where air is shut
+    up under its clay."""
 
     id: str
     label: str
@@ -34,6 +37,10 @@ class PartInside(Frozen):
     grade: list[Grade]
     scorch: list[float]
     set_mm: list[float]
+    firm_mm: list[float]
+    fused_mm: list[float]
+    share: list[float]
+    reached: Grades
     scorch_limit: float
     crack_index: float
     crack_risk: CrackRisk
@@ -85,6 +92,7 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> Inside
     )
     fired = Firing(bodies, air, AIR_H_W_M2K[oven.air], went_in)
     temps, fused, burnt, deep = fired.temps, fired.fusion, fired.scorch, fired.set_mm
+    depths = fired.depths
     hard = [was.fusion > 0 for was in went_in.before]
     rows = np.unique(np.linspace(0, len(air) - 1, min(MOMENTS, len(air))).astype(int))
     off = len(hot) - 1
@@ -112,6 +120,17 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> Inside
                 ],
                 scorch=burnt[rows, at].round(3).tolist(),
                 set_mm=np.where(hard[at], part.clay_mm, deep[rows, at]).round(2).tolist(),
+                firm_mm=depths[at].firm_mm[rows].round(2).tolist(),
+                fused_mm=depths[at].fused_mm[rows].round(2).tolist(),
+                share=depths[at].share[rows].round(3).tolist(),
+                reached=grades(
+                    bodies[at],
+                    oven,
+                    bake.dial_c.value,
+                    float(went_in.label_c[at]),
+                    float(went_in.rate[at]),
+                    bake.stages,
+                ),
                 scorch_limit=part.scorch_limit,
                 crack_index=part.crack_index,
                 crack_risk=part.crack_risk,

@@ -51,11 +51,17 @@ def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
 def _say(bake: BakePlan, column: Column, units: Units) -> None:
     celsius = units.celsius
     model = f"{bake.model_min.value:.0f} min" if bake.model_min else "not within six hours"
+    several = len(bake.stages_run) > 1
     column.says(
-        f"Dial {celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min, "
-        f"{'preheated' if bake.start == 'preheated' else 'from cold'}",
+        f"Dial {'up to ' if several else ''}{celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min"
+        f"{' in all' if several else ''}, {'preheated' if bake.start == 'preheated' else 'from cold'}",
         BIG,
     )
+    for number, row in enumerate(bake.stages_run if several else [], start=1):
+        column.tick(
+            f"Stage {number}: <b>dial {celsius(row.dial_c)}</b> at {minutes_words(row.begins_min)}, the air there at "
+            f"{minutes_words(row.arrives_min)}, held {minutes_words(row.hold_min)}: until ____ : ____"
+        )
     column.says(
         f"Air {celsius(bake.label_c.value)} by the clay's label. Label rule {bake.rule_min.value:.0f} min, model "
         f"{model}: {escaped(sayer(units).say(bake.because))}. Never above {celsius(bake.maximum_c)}, the clay maker's stated maximum. "

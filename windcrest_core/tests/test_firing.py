@@ -9,16 +9,16 @@ import numpy as np
 
 from windcrest_core.bake.answers import minutes_wanted
 from windcrest_core.bake.firing import Before, Firing, WentIn
-from windcrest_core.bake.heat import STEP_S, WALL, HeatBody
+from windcrest_core.bake.heat import LIMB, STEP_S, WALL, HeatBody
 
 LABEL_C, H = 130.0, 14.0
-WALL = HeatBody(WALL, 6.0)
+SIX = HeatBody(WALL, 6.0)
 
 
 def fired(minutes: float, before: Before = Before(), air_c: float = 135.0) -> Firing:  # noqa: B008
     air = np.full(round(minutes * 60 / STEP_S) + 1, air_c)
     went_in = WentIn(np.array([LABEL_C]), np.array([1.0]), (before,))
-    return Firing((WALL,), air, H, went_in)
+    return Firing((SIX,), air, H, went_in)
 
 
 def slab(minutes: float, air_c: float = 135.0) -> tuple[float, float, float]:
@@ -44,6 +44,30 @@ def slab(minutes: float, air_c: float = 135.0) -> tuple[float, float, float]:
         fusion += rate * max(0.0, most - fusion) * dt
         scorch += math.exp(-200e3 / 8.314462618 * (1 / (surface + 273.15) - 1 / 423.15)) / 1800 * dt
     return float(temp[-1]), fusion, scorch
+
+
+class DepthTest(unittest.TestCase):
+    def test_a_wall_of_six_over_three_by_depth(self) -> None:
+        """Mean of its fusion, and how deep it is fused, from 20 to 60 min: SCIENCE 6b, By depth."""
+        for h, shares, deepest in (
+            (10.0, (0.0, 0.0, 0.0, 0.21, 0.74), (0.0, 0.0)),
+            (14.0, (0.0, 0.01, 0.08, 0.69, 0.98), (0.0, 6.0)),
+            (18.0, (0.01, 0.09, 0.29, 0.93, 1.0), (0.9, 6.0)),
+        ):
+            air = np.full(241, 135.0)
+            fired = Firing((HeatBody(WALL, 6, 3),), air, h, WentIn.raw(135.0, 1.0))
+            (depths,) = fired.depths
+            for minute, wanted in zip((20, 25, 30, 45, 60), shares, strict=True):
+                self.assertAlmostEqual(float(depths.share[minute * 4]), wanted, delta=0.006)
+            for minute, wanted in zip((45, 60), deepest, strict=True):
+                self.assertAlmostEqual(float(depths.fused_mm[minute * 4]), wanted, delta=0.31)
+            self.assertTrue((depths.fused_mm <= depths.firm_mm).all())
+            self.assertTrue((depths.firm_mm <= fired.set_mm[:, 0] + 1e-9).all())
+
+    def test_what_was_cured_before_is_so_through_and_through(self) -> None:
+        was = WentIn(np.array([135.0]), np.array([1.0]), (Before(fusion=0.97),))
+        (depths,) = Firing((HeatBody(LIMB, 8),), np.full(9, 20.0), 14.0, was).depths
+        self.assertEqual((depths.fused_mm[0], depths.share[0]), (8.0, 0.97))
 
 
 class FiringTest(unittest.TestCase):

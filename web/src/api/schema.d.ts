@@ -6140,8 +6140,10 @@ export interface components {
         };
         /**
          * PartInside
-         * @description One part at every moment: °C at its surface and at its core, fusion 0 to 1 and its grade, scorch with that of
-         *     earlier bakes, and mm set from the surface inwards. `vent` where air is shut up under its clay.
+         * @description One part at every moment: °C at its surface and at its core, fusion of its coldest clay 0 to 1 and its grade,
+         *     scorch with that of earlier bakes; mm set, firm and fused from the surface inwards, and the mean of its fusion by
+         *     volume. `reached` is when all of it is firm and fused, alone and from raw, with the band. `vent` where air is shut
+         *     up under its clay.
          */
         PartInside: {
             /** Clay Mm */
@@ -6155,6 +6157,10 @@ export interface components {
              * @enum {string}
              */
             crack_risk: "low" | "moderate" | "high";
+            /** Firm Mm */
+            firm_mm: number[];
+            /** Fused Mm */
+            fused_mm: number[];
             /** Fusion */
             fusion: number[];
             /** Grade */
@@ -6165,12 +6171,15 @@ export interface components {
             label: string;
             /** Raw In */
             raw_in: boolean;
+            reached: components["schemas"]["Grades"];
             /** Scorch */
             scorch: number[];
             /** Scorch Limit */
             scorch_limit: number;
             /** Set Mm */
             set_mm: number[];
+            /** Share */
+            share: number[];
             /** Surface C */
             surface_c: number[];
             /** Vent */

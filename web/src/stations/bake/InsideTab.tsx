@@ -9,6 +9,7 @@ import { shownDifference, temperature } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
+import { Depth } from "./Depth";
 import { curveOf, momentAt, SHOWN, stateOf, tintsAt, type Shown } from "./insideAt";
 
 const HeatChart = lazy(() => import("./HeatChart"));
@@ -85,6 +86,7 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
             {part.label}: surface {temperature(part.surface_c[at] ?? 20, units)}, core{" "}
             {temperature(part.core_c[at] ?? 20, units)}
           </Text>
+          <Depth part={part} at={at} />
           <HeatChart
             points={curveOf(bake, part)}
             height="180px"

@@ -20,6 +20,13 @@ const CHEST: PartInside = {
   grade: ["raw", "raw", "fused", "fused"],
   scorch: [0, 0.1, 0.6, 0.6],
   set_mm: [0, 1.5, 6, 6],
+  firm_mm: [0, 0, 6, 6],
+  fused_mm: [0, 0, 5.5, 5.5],
+  share: [0, 0.3, 0.98, 0.98],
+  reached: {
+    firm: { min: 42, low_min: 33, high_min: 53 },
+    fused: { min: 57, low_min: 46, high_min: null },
+  },
   scorch_limit: 3,
   crack_index: 12,
   crack_risk: "moderate",
@@ -35,6 +42,66 @@ const INSIDE: InsideBake = {
   parts: [CHEST],
 };
 const panel = <BakePanel />;
+
+describe("A programme of one's own", () => {
+  test("begins with what is advised, for the first part the bake cures", async () => {
+    server(ABOUT);
+    const { user, done } = showStation(panel);
+    await user.click(screen.getByRole("button", { name: "Set dial and minutes myself" }));
+    const put = done.changes[0]?.operations[0];
+    expect(put?.path).toBe("programme/programme_1");
+    const first = plan.bake.bakes[0];
+    expect(put?.value).toEqual({
+      id: "programme_1",
+      cures: first?.parts.find((part) => part.raw_in)?.id,
+      stages: [
+        {
+          dial_c: first?.dial_c.value,
+          minutes: first?.advised_min.value,
+          ramp_c_min: null,
+        },
+      ],
+    });
+  });
+
+  test("has its stages, and goes away again; what leaves no dial is named", async () => {
+    server(ABOUT);
+    const stages = [
+      { dial_c: 121, minutes: 40, ramp_c_min: null },
+      { dial_c: 93, minutes: 60, ramp_c_min: null },
+    ];
+    const sheet = {
+      ...figure.sheet,
+      programmes: [{ id: "slow", cures: "chest", stages }],
+    };
+    const bakes = plan.bake.bakes.map((row, at) =>
+      at
+        ? row
+        : { ...row, programme: "slow", dials: { ...row.dials, high_c: 92, capped_by: "eye" } },
+    );
+    const { user, done } = showStation(panel, {
+      figure: { ...figure, sheet },
+      plan: { ...plan, bake: { ...plan.bake, bakes } } as Plan,
+    });
+    expect(screen.getByText(/No dial cures the clay and spares eye/)).toBeTruthy();
+    expect(screen.getAllByRole("group", { name: /^Stage / })).toHaveLength(2);
+    const second = within(screen.getByRole("group", { name: "Stage 2" }));
+    const held = second.getByLabelText("held, once the air is there, for");
+    await user.clear(held);
+    await user.type(held, "75{Enter}");
+    await user.click(screen.getByRole("button", { name: "Add a stage" }));
+    await user.click(screen.getByRole("button", { name: "Leave stage 1 out" }));
+    await user.click(screen.getByRole("button", { name: "Bake it as is advised" }));
+    const told = done.changes.map(({ operations }) => operations[0]);
+    expect(told[0]).toEqual({
+      path: "programme/slow/stages",
+      value: [stages[0], { ...stages[1], minutes: 75 }],
+    });
+    expect((told[1]?.value as unknown[]).length).toBe(3);
+    expect(told[2]?.value).toEqual([stages[1]]);
+    expect(told[3]).toEqual({ path: "programme/slow", value: null });
+  });
+});
 
 describe("The inside at a moment", () => {
   test("is that of the nearest minute", () => {
@@ -66,6 +133,11 @@ describe("The tab of the inside", () => {
     await user.click(screen.getByRole("tab", { name: "Inside" }));
     const slider = await screen.findByRole("slider");
     expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
+    const depth = await screen.findByRole("region", { name: "By depth" });
+    expect(depth.textContent).toContain("set 6.00 mm, firm 6.00 mm, fused 5.50 mm deep");
+    expect(depth.textContent).toContain("has come to 98 %");
+    expect(depth.textContent).toContain("firm right through at 42 min (33 to 53)");
+    expect(depth.textContent).toContain("fused at 57 min (46 to over 360)");
     await waitFor(() => expect(now().tints?.get("chest")?.words).toBe("fused"));
     slider.focus();
     await user.keyboard("{Home}");
