@@ -13,11 +13,12 @@ from hypothesis import strategies as st
 
 from windcrest_core.given.house_rules import BenchDay, Rules
 from windcrest_core.given.load import Context
+from windcrest_core.given.oven import Inside
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.measures import Units
 from windcrest_core.plan import plan
 from windcrest_core.prints.agenda import Agenda, agenda_ics, agenda_of
-from windcrest_core.tests.support import TODAY, example, planned, spoken
+from windcrest_core.tests.support import TODAY, biped, example, planned, spoken
 from windcrest_core.work.calendar import Calendar, Sitting, Task, Work, calendar
 from windcrest_core.work.tasks import work_of
 
@@ -152,6 +153,37 @@ class CalendarTest(unittest.TestCase):
         self.assertEqual([row.shared for row in found.sittings], [True, True])
         apart = calendar([bake("a", 130), bake("b", 110)], week(2.0), MONDAY)
         self.assertEqual([row.shared for row in apart.sittings], [False, False])
+
+    def test_they_share_the_hottest_dial_that_all_of_them_stand_and_the_room_there_is(self) -> None:
+        """130 and 120 at 130 where the cooler stands 132, not where it stands 125; three of 0.4 of a tray are two loads;
+        a bake of several stages goes alone."""
+
+        def loads(*rows: dict[str, object]) -> list[tuple[bool, float | None]]:
+            works = [
+                work(str(n), [Task.model_validate({"key": "bake", "label": "B", **row})])
+                for n, row in enumerate(rows)
+            ]
+            return [(s.shared, s.oven_c) for s in calendar(works, week(3.0), MONDAY).sittings]
+
+        hot = {"minutes": 60, "oven_c": 130.0, "stands_c": 140.0}
+        cool = {"minutes": 45, "oven_c": 120.0}
+        self.assertEqual(loads(hot, {**cool, "stands_c": 132}), [(True, 130), (True, 130)])
+        self.assertEqual(loads({**cool, "stands_c": 132}, hot), [(True, 130), (True, 130)])
+        self.assertEqual(loads(hot, {**cool, "stands_c": 125}), [(False, 130), (False, 120)])
+        full = [{**hot, "tray": 0.4}] * 3
+        self.assertEqual([shared for shared, _ in loads(*full)], [True, True, False])
+        self.assertEqual(loads(hot, {**hot, "alone": True}), [(False, 130), (False, 130)])
+
+    def test_a_bake_says_what_it_stands_and_what_of_the_tray_it_takes(self) -> None:
+        inside = Inside(breadth_mm=300, depth_mm=250, height_mm=300)
+        given = planned(biped())
+        bakes = [t for t in work_of(given, "f", inside).tasks if t.oven_c is not None]
+        for task, bake in zip(bakes, given.bake.bakes, strict=True):
+            breadth, deep, _ = bake.fit.box_mm
+            self.assertEqual(task.stands_c, bake.dials.high_c)
+            self.assertAlmostEqual(task.tray, (breadth + 20) * (deep + 20) / (300 * 250))
+        unknown = [t.tray for t in work_of(given, "f").tasks]
+        self.assertEqual(set(unknown), {0.0})
 
     def test_holidays_and_a_shared_oven_are_kept(self) -> None:
         rules = week(2.0).model_copy(update={"away": [MONDAY.date()], "oven_days": [4]})

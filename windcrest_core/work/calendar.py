@@ -1,7 +1,8 @@
 """Steps laid over the hours a person has: what fits tonight, when each figure is finished.
 
 Waiting (cooling, drying, curing) runs while nobody sits there; another figure's steps fill it. A
-bake is sat through: an oven is not left alone. Bakes of two figures at one temperature share a load.
+bake is sat through: an oven is not left alone. Bakes of figures that wait for the oven together share a load at the
+hottest of their dials, where all of them stand that and the tray has room: hotter, each is done no later.
 """
 
 from __future__ import annotations
@@ -22,7 +23,9 @@ SAME_OVEN_C = 2.0  # apart, and two bakes share a load [A]
 
 
 class Task(Frozen):
-    """A step still to be done. `oven_c` is the dial of a bake, which is not broken off."""
+    """A step still to be done. `oven_c` is the dial of a bake, which is not broken off; `stands_c` the hottest dial that
+    all in it stands, its own where none is said; `tray` the share of the tray it takes, nought where that is not known.
+    One that is to go `alone` has stages of its own."""
 
     key: str
     label: Text
@@ -30,6 +33,13 @@ class Task(Frozen):
     wait_min: float = 0.0
     needs: list[str] = []
     oven_c: float | None = None
+    stands_c: float | None = None
+    tray: float = 0.0
+    alone: bool = False
+
+    @property
+    def most_c(self) -> float:
+        return max(self.oven_c or 0.0, self.stands_c or 0.0)
 
 
 class Work(Frozen):
@@ -47,7 +57,7 @@ LocalTime = Annotated[
 
 class Sitting(Frozen):
     """A step, or a part of one, on a day. `more` where it goes on another day; `shared` where its
-    bake is in the oven with another figure's."""
+    bake is in the oven with another figure's, at the dial of `oven_c`."""
 
     figure: str
     name: str
@@ -57,6 +67,7 @@ class Sitting(Frozen):
     minutes: float
     more: bool = False
     shared: bool = False
+    oven_c: float | None = None
 
 
 class Finish(Frozen):
@@ -191,9 +202,11 @@ def _one_day(
             continue
         one, task = picked
         if task.oven_c is not None:
-            together = [(one, task), *_same_load(opened, one, task, at)]
+            together = _load(opened, one, task, at)
+            dial_c = max(bake.oven_c or 0.0 for _, bake in together)
             for other, bake in together:
-                found.append(_sitting(other, bake, at, bake.minutes, False, len(together) > 1))
+                row = _sitting(other, bake, at, bake.minutes, False, len(together) > 1)
+                found.append(row.model_copy(update={"oven_c": dial_c}))
                 other.worked(bake, bake.minutes, at)
             at += timedelta(minutes=max(bake.minutes for _, bake in together))
             continue
@@ -241,20 +254,27 @@ def _pick(
     return None
 
 
-def _same_load(
-    opened: list[_Open], first: _Open, task: Task, at: datetime
-) -> list[tuple[_Open, Task]]:
-    """Bakes of other figures that are ready too, at the same temperature."""
-    found = []
+def _load(opened: list[_Open], first: _Open, task: Task, at: datetime) -> list[tuple[_Open, Task]]:
+    """A bake with those of other figures that are ready too and go into the oven with it."""
+    found = [(first, task)]
     for one in opened:
-        if one is first:
+        if one is first or task.alone:
             continue
         for other in one.ready(at):
-            near = other.oven_c is not None and task.oven_c is not None
-            if near and abs((other.oven_c or 0.0) - (task.oven_c or 0.0)) <= SAME_OVEN_C:
+            if other.oven_c is not None and not other.alone and _share([*found, (one, other)]):
                 found.append((one, other))
                 break
     return found
+
+
+def _share(load: list[tuple[_Open, Task]]) -> bool:
+    """Whether all of it stands the hottest of its dials, and is on the tray."""
+    bakes = [bake for _, bake in load]
+    hottest = max(bake.oven_c or 0.0 for bake in bakes)
+    return (
+        all(hottest <= bake.most_c + SAME_OVEN_C for bake in bakes)
+        and sum(bake.tray for bake in bakes) <= 1.0
+    )
 
 
 def _remarks(works: list[Work], longest: float, rules: Rules) -> list[Text]:

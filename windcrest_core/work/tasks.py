@@ -2,13 +2,22 @@
 
 from __future__ import annotations
 
+from windcrest_core.bake.model import BakePlan
+from windcrest_core.given.oven import Inside
 from windcrest_core.plan import Plan
 from windcrest_core.work.calendar import Task, Work
 
+BETWEEN_MM = 20.0  # pieces on a tray stand so far apart [A]
 
-def work_of(plan: Plan, figure: str) -> Work:
+
+def work_of(plan: Plan, figure: str, inside: Inside | None = None) -> Work:
     """What is left to do of a figure. A bake's minutes are those in the oven, its waiting the
-    cooling."""
+    cooling.
+
+    Parameters
+    ----------
+    inside : of the oven, where it was measured.
+    """
     bakes = {bake.number: bake for bake in plan.bake.bakes}
     tasks = []
     for step in plan.order.steps:
@@ -26,6 +35,17 @@ def work_of(plan: Plan, figure: str) -> Work:
                 wait_min=wait,
                 needs=[need.key for need in step.needs],
                 oven_c=bake.dial_c.value if bake is not None else None,
+                stands_c=bake.dials.high_c if bake is not None else None,
+                tray=_tray(bake, inside) if bake is not None else 0.0,
+                alone=bake is not None and len(bake.stages_run) > 1,
             )
         )
     return Work(figure=figure, name=plan.name, tasks=tasks)
+
+
+def _tray(bake: BakePlan, inside: Inside | None) -> float:
+    """Share of the tray that a bake's pieces take."""
+    if inside is None:
+        return 0.0
+    breadth, deep, _ = bake.fit.box_mm
+    return (breadth + BETWEEN_MM) * (deep + BETWEEN_MM) / (inside.breadth_mm * inside.depth_mm)

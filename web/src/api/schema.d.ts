@@ -7589,7 +7589,7 @@ export interface components {
         /**
          * Sitting
          * @description A step, or a part of one, on a day. `more` where it goes on another day; `shared` where its
-         *     bake is in the oven with another figure's.
+         *     bake is in the oven with another figure's, at the dial of `oven_c`.
          */
         Sitting: {
             /** Figure */
@@ -7607,6 +7607,8 @@ export interface components {
             more: boolean;
             /** Name */
             name: string;
+            /** Oven C */
+            oven_c: number | null;
             /**
              * Shared
              * @default false

@@ -8,9 +8,10 @@ import { daySheet, localNow, useCalendar } from "../api/useCalendar";
 import { useShelf } from "../api/useShelf";
 import type { Sitting } from "../api/types";
 import { Note } from "../ui/fields";
-import { minutes } from "../units/format";
+import { minutes, temperature } from "../units/format";
 import { BenchHours } from "./BenchHours";
 import { PrintLink } from "../ui/PrintLink";
+import { useUnits } from "../ui/UnitsContext";
 
 const DAYS_SHOWN = 14;
 
@@ -162,6 +163,7 @@ function byDay(sittings: Sitting[]): [string, Sitting[]][] {
 }
 
 function DayRows({ rows }: { rows: Sitting[] }) {
+  const units = useUnits();
   return (
     <Stack gap="0">
       {rows.map((row) => (
@@ -172,7 +174,9 @@ function DayRows({ rows }: { rows: Sitting[] }) {
           <Text flex="1">
             {row.label}
             {row.more ? ", begun" : ""}
-            {row.shared ? ", in one load if both fit on the rack" : ""}
+            {row.shared && row.oven_c !== null
+              ? `, in one load at ${temperature(row.oven_c, units)} if all of it goes on the rack`
+              : ""}
             <Text as="span" color="inkSoft">
               {" "}
               · {row.name}

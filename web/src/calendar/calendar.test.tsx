@@ -14,6 +14,7 @@ const sitting = (figure: string, label: string, start: string, more = false) => 
   minutes: 25,
   more,
   shared: false,
+  oven_c: null,
 });
 const CALENDAR = {
   sittings: [

@@ -81,19 +81,21 @@ function Inside({ bake, slowest }: { bake: InsideBake; slowest: string }) {
       </Slider.Root>
       <Legend shown={shown} />
       {part ? (
-        <Suspense fallback={<Box height="170px" />}>
+        <>
           <Text fontSize="sm" fontWeight="600">
             {part.label}: surface {temperature(part.surface_c[at] ?? 20, units)}, core{" "}
             {temperature(part.core_c[at] ?? 20, units)}
           </Text>
           <Depth part={part} at={at} />
-          <HeatChart
-            points={curveOf(bake, part)}
-            height="180px"
-            says={`${part.label}: air dotted, surface dashed, core whole, over ${Math.round(bake.cool_min)} minutes`}
-            marks={{ at: bake.minutes[at] ?? 0, off: bake.off_min }}
-          />
-        </Suspense>
+          <Suspense fallback={<Box height="180px" />}>
+            <HeatChart
+              points={curveOf(bake, part)}
+              height="180px"
+              says={`${part.label}: air dotted, surface dashed, core whole, over ${Math.round(bake.cool_min)} minutes`}
+              marks={{ at: bake.minutes[at] ?? 0, off: bake.off_min }}
+            />
+          </Suspense>
+        </>
       ) : null}
       <PanelTable
         label="Each part at this minute"

@@ -129,7 +129,7 @@ describe("The inside at a moment", () => {
 describe("The tab of the inside", () => {
   test("colours the elevation by the slider and takes the colour off again", async () => {
     server({ ...ABOUT, [`GET ${AT}/bakes/1/inside`]: INSIDE });
-    const { user, now } = showStation(panel);
+    const { user, now } = showStation(panel, { selected: "chest" });
     await user.click(screen.getByRole("tab", { name: "Inside" }));
     const slider = await screen.findByRole("slider");
     expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
