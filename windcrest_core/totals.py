@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from windcrest_core.bake.energy import drawn_kw
 from windcrest_core.bake.model import BakeStation
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.model import BulkPlan
@@ -48,6 +49,8 @@ def totals(
     bought = [p for p in work.figure.pieces if p.part.stock and not is_putty(p.part.stock)]
     bought_cost = BOUGHT_PIECE_PRICE * len(bought)
     mass = net_clay + bulk.foil_g.value + bulk.other_g + frame.wire_g.value + stock_g
+    kwh = sum(b.minutes for b in bake.bakes) / 60 * drawn_kw(work.context.rules.oven)
+    current_cost = kwh * work.context.rules.kwh_price
     clay_share = net_clay / clay.clay_g.value if clay.clay_g.value else 0.0
     return Totals(
         height=Quantity(
@@ -120,7 +123,7 @@ def totals(
         ),
         hands=order.hands_min,
         cost=Quantity(
-            value=clay.cost + wire_cost + foil_cost + bought_cost,
+            value=clay.cost + wire_cost + foil_cost + bought_cost + current_cost,
             unit="cost",
             why=Why(
                 formula=said("totals.packs_of_clay_cut_wire"),
@@ -129,6 +132,7 @@ def totals(
                     Input(name="wire", value=wire_cost, unit="£"),
                     Input(name="foil", value=foil_cost, unit="£"),
                     Input(name=said("totals.bought_pieces"), value=bought_cost, unit="£"),
+                    Input(name=said("totals.current", kwh=kwh), value=current_cost, unit="£"),
                 ],
                 source=said("totals.prices_assumed"),
                 assumed=True,

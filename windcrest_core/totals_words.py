@@ -13,7 +13,8 @@ WORDS = {
     "totals.as_few_as_the_reasons": "as few as the reasons that need a cure between them allow",
     "totals.bake": "bake {number}",
     "totals.house_rules": "House rules: {bake_school}",
-    "totals.packs_of_clay_cut_wire": "packs of clay + cut wire + foil off the roll + bought pieces, all bought new: what Stores hold is not taken off",
+    "totals.packs_of_clay_cut_wire": "packs of clay + cut wire + foil off the roll + bought pieces + the oven’s current, all bought new: what Stores hold is not taken off",
     "totals.clay_whole_packs": "clay, whole packs",
+    "totals.current": "current of the oven, {kwh:.2f} kWh",
     "totals.prices_assumed": "prices assumed",
 }

@@ -51,6 +51,7 @@ class Rules(Frozen):
         default="epoxy", description="what holds cured parts that are assembled at the end"
     )
     foil_packing: Literal["loose", "firm", "hammered"] = "firm"
+    kwh_price: float = Field(default=0.3, ge=0, le=10, description="of the oven's current")
     waste_percent: float = Field(default=8.0, ge=0, le=50)
     sheet_settings_mm: list[Annotated[float, Field(ge=0.05, le=20)]] = Field(
         default=[3.2, 2.85, 2.5, 2.15, 1.8, 1.45, 1.1, 0.75, 0.4],

@@ -38,4 +38,7 @@ class Oven(Frozen):
     ramp_c_min: float = Field(default=10.0, ge=2, le=40)
     period_min: float = Field(default=6.0, ge=1, le=30)
     inside: Inside | None = None
+    draws_kw: float | None = Field(
+        default=None, gt=0, le=10, description="on average while it bakes; none is by its size"
+    )
     hot: HotSide = Field(default="none", description="where it is hotter than at its thermometer")

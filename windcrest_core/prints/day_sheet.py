@@ -96,7 +96,8 @@ def _words(row: Sitting, step: StepPlan | None, plan: Plan, units: Units) -> Par
     if row.more:
         more.append("goes on another day")
     if row.shared:
-        more.append("in the oven together with another figure")
+        at = f" at {units.celsius(row.oven_c)}" if row.oven_c is not None else ""
+        more.append(f"in the oven together with another figure{at}")
     below = f"<br/><font size=8>{escaped('; '.join(more))}</font>" if more else ""
     return Paragraph(unbroken(f"{escaped(say(row.label))}{below}"), CELL)
 

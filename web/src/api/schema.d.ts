@@ -5731,6 +5731,11 @@ export interface components {
              */
             air: "still" | "fan" | "open" | "tented" | "closed";
             /**
+             * Draws Kw
+             * @description on average while it bakes; none is by its size
+             */
+            draws_kw: number | null;
+            /**
              * Hot
              * @description where it is hotter than at its thermometer
              * @default none
@@ -7213,6 +7218,12 @@ export interface components {
              */
             kerf_mm: number;
             /**
+             * Kwh Price
+             * @description of the oven's current
+             * @default 0.3
+             */
+            kwh_price: number;
+            /**
              * Length Unit
              * @default mm
              * @enum {string}
@@ -7227,6 +7238,7 @@ export interface components {
             /**
              * @default {
              *       "air": "still",
+             *       "draws_kw": null,
              *       "hot": "none",
              *       "inside": null,
              *       "offset_c": 0,

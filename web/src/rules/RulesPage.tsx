@@ -276,6 +276,19 @@ export function RulesPage() {
             unit="min"
             onCommit={number("oven/period_min")}
           />
+          <NumberField
+            label="Draws on average, as measured"
+            value={rules.oven.draws_kw}
+            unit="kW"
+            empty={null}
+            onCommit={(value) => set({ "oven/draws_kw": value })}
+          />
+          <NumberField
+            label="A kilowatt-hour costs"
+            value={rules.kwh_price}
+            unit="£"
+            onCommit={number("kwh_price")}
+          />
           <OvenInside inside={rules.oven.inside} put={(path, value) => set({ [path]: value })} />
           <Note>
             Put a thermometer beside the piece: it has the last word. Never above the clay maker's
