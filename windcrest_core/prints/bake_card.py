@@ -50,7 +50,8 @@ def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
 
 def _say(bake: BakePlan, column: Column, units: Units) -> None:
     celsius = units.celsius
-    model = f"{bake.model_min.value:.0f} min" if bake.model_min else "not within six hours"
+    never = "not by this programme" if bake.programme else "not within six hours"
+    model = f"{bake.model_min.value:.0f} min" if bake.model_min else never
     several = len(bake.stages_run) > 1
     column.says(
         f"Dial {'up to ' if several else ''}{celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min"

@@ -25,7 +25,7 @@ from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.oven import Oven
 from windcrest_core.given.progress import Progress
-from windcrest_core.tests.support import context, example, planned, spoken
+from windcrest_core.tests.support import changed, context, example, planned, spoken
 from windcrest_core.work.live import Before, Live, doors, follow
 
 SHEET = example("newt_drummer")
@@ -237,3 +237,39 @@ class StandInTest(unittest.TestCase):
         cavity.door = True
         cavity.wait(60)
         self.assertLess(cavity.air_c, 110)
+
+
+class StageTest(unittest.TestCase):
+    """A bake by a programme: the dial to be on, and its end, whatever the model would have."""
+
+    def test_the_dial_is_said_stage_by_stage_and_it_ends_with_the_last(self) -> None:
+        stages = [{"dial_c": 121, "minutes": 40}, {"dial_c": 93, "minutes": 60}]
+        raw = next(part.id for part in BAKE.parts if part.raw_in)
+        sheet = changed(SHEET, programme__slow={"id": "slow", "cures": raw, "stages": stages})
+        bake = planned(sheet).bake.bakes[0]
+        work = workpiece(sheet, Context(), Progress())
+        last = bake.stages_run[-1]
+
+        def told(minutes: float) -> tuple[str, float, bool]:
+            live = follow(work, bake, {}, trace_of([]), minutes * 60)
+            return spoken(live.remarks[0]) if live.remarks else "", live.to_go_min, live.done
+
+        words, to_go, done = told(10)
+        self.assertEqual(words, "Stage 1 of 2: dial at 121 °C, 30 min to go.")
+        self.assertAlmostEqual(to_go, last.ends_min - 10)
+        self.assertIn("Stage 2 of 2: turn the dial to 93 °C", told(42)[0])
+        self.assertIn("Stage 2 of 2: dial at 93 °C", told(last.arrives_min + 5)[0])
+        self.assertEqual(told(last.ends_min)[1:], (0.0, True))
+        self.assertEqual((done, told(last.ends_min - 1)[2]), (False, False))
+
+    def test_a_probe_that_stops_in_stage_two_is_told_beside_it(self) -> None:
+        stages = [{"dial_c": 121, "minutes": 10}, {"dial_c": 135, "minutes": 60}]
+        raw = next(part.id for part in BAKE.parts if part.raw_in)
+        sheet = changed(SHEET, programme__slow={"id": "slow", "cures": raw, "stages": stages})
+        bake = planned(sheet).bake.bakes[0]
+        live = follow(
+            workpiece(sheet, Context(), Progress()), bake, {}, measured(Oven(), 20), 40 * 60
+        )
+        self.assertIsNotNone(live.silent_s)
+        self.assertGreater(len(live.remarks), 1)
+        self.assertIn("Stage 2 of 2", spoken(live.remarks[0]))

@@ -163,6 +163,18 @@ class BakeCardTest(unittest.TestCase):
             self.assertIn("out at ____ : ____", text)
             self.assertIn("air, read", text)
 
+    def test_stages_of_the_sculptors_own_are_ticked_one_by_one(self) -> None:
+        stages = [{"dial_c": 120, "minutes": 20}, {"dial_c": 135, "minutes": 50}] * 4
+        for number in (2, 8):
+            own = {"id": "p", "cures": "chest", "stages": stages[:number]}
+            plan = planned(changed(example("barnacle_ox"), programme__p=own))
+            bake = next(row.number for row in plan.bake.bakes if row.programme == "p")
+            text = self.card(plan, bake)
+            self.assertIn("Dial up to 135 °C", text)
+            self.assertIn(f"Stage {number}: dial 135 °C", text)
+            fahrenheit = self.card(plan, bake, INCHES)
+            self.assertIn(f"Stage {number}: dial 275 °F", fahrenheit)
+
     def test_one_page_however_many_parts(self) -> None:
         plan = planned(example("barnacle_ox"))
         self.assertGreater(len(plan.bake.bakes[1].parts), 30)

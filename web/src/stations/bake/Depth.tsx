@@ -16,6 +16,8 @@ export function Depth({ part, at }: { part: PartInside; at: number }) {
     { word: "firm", mm: part.firm_mm[at] ?? 0, colour: "clayFill" },
     { word: "fused", mm: part.fused_mm[at] ?? 0, colour: "verdigris" },
   ];
+  const told = (row: (typeof rows)[number]) =>
+    row.mm > 0 ? `${row.word} ${length(row.mm, units)} deep` : `not ${row.word} yet`;
   const { firm, fused } = part.reached;
   return (
     <Box as="section" aria-label="By depth">
@@ -45,8 +47,8 @@ export function Depth({ part, at }: { part: PartInside; at: number }) {
         ))}
       </Box>
       <Text fontSize="sm" mt="1">
-        {rows.map((row) => `${row.word} ${length(row.mm, units)}`).join(", ")} deep; all of it has
-        come to {Math.round(100 * (part.share[at] ?? 0))} %.
+        {rows.map(told).join(", ")}; in all {Math.round(100 * (part.share[at] ?? 0))} % of its
+        strength (assumed).
       </Text>
       <Text fontSize="xs" color="inkSoft">
         {firm ? `From raw, firm right through at ${band(firm)}` : "It never gets firm at this heat"}

@@ -134,8 +134,8 @@ describe("The tab of the inside", () => {
     const slider = await screen.findByRole("slider");
     expect(screen.getByText(/off at 60, handle it from 95 min/)).toBeTruthy();
     const depth = await screen.findByRole("region", { name: "By depth" });
-    expect(depth.textContent).toContain("set 6.00 mm, firm 6.00 mm, fused 5.50 mm deep");
-    expect(depth.textContent).toContain("has come to 98 %");
+    expect(depth.textContent).toContain("set 6.00 mm deep, firm 6.00 mm deep, fused 5.50 mm deep");
+    expect(depth.textContent).toContain("in all 98 % of its strength");
     expect(depth.textContent).toContain("firm right through at 42 min (33 to 53)");
     expect(depth.textContent).toContain("fused at 57 min (46 to over 360)");
     await waitFor(() => expect(now().tints?.get("chest")?.words).toBe("fused"));
