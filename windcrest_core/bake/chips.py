@@ -37,26 +37,26 @@ class ChipRate(Frozen):
 
 
 @lru_cache(maxsize=200)
-def _fused(label_c: float, thick_mm: float, minutes: float, air_c: float, rate: float) -> float:
-    """Fusion in the middle of a chip on a tile, heated from one face, in steady air."""
-    steps = max(1, round(minutes * 60 / STEP_S))
-    air = np.full(steps + 1, air_c)
-    body = HeatBody(WALL, thick_mm)
+def _fused(chip: TestChip, label_c: float, rate: float) -> float:
+    """Fusion of the coldest of a chip, heated from one face in steady air: on a tile, or over its foil."""
+    assert chip.minutes is not None and chip.air_c is not None
+    steps = max(1, round(chip.minutes * 60 / STEP_S))
+    air = np.full(steps + 1, chip.air_c)
+    body = HeatBody(WALL, chip.thick_mm, chip.over_foil_mm or 0.0)
     fired = Firing((body,), air, AIR_H_W_M2K["still"], WentIn.raw(label_c, rate))
     return float(fired.fusion[-1, 0])
 
 
 def _rate_at(chip: TestChip, label_c: float, wanted: float) -> float:
     """The rate at which a chip comes to `wanted`, by halving; the bound where it never does."""
-    assert chip.minutes is not None and chip.air_c is not None
     low, high = SLOWEST, FASTEST
     for bound in (low, high):
-        at_bound = _fused(label_c, chip.thick_mm, chip.minutes, chip.air_c, bound)
+        at_bound = _fused(chip, label_c, bound)
         if (bound == low and at_bound >= wanted) or (bound == high and at_bound < wanted):
             return bound
     for _ in range(24):
         middle = math.sqrt(low * high)
-        if _fused(label_c, chip.thick_mm, chip.minutes, chip.air_c, middle) < wanted:
+        if _fused(chip, label_c, middle) < wanted:
             low = middle
         else:
             high = middle

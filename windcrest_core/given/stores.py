@@ -80,13 +80,15 @@ class TestChip(Frozen):
     """A chip of something new that rode along in a bake, and what it did.
 
     `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
-    not. `minutes` and `air_c` are of the bake it was in.
+    not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
+    lay on a tile, or was `over_foil_mm` of foil as the piece's wall is.
     """
 
     of: Literal["clay", "ink", "paint", "varnish", "spray"]
     product: Id
     label: Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
     thick_mm: float = Field(default=3.0, ge=0.5, le=30)
+    over_foil_mm: float | None = Field(default=None, gt=0, le=40)
     minutes: float | None = Field(default=None, gt=0, le=1440)
     air_c: float | None = Field(default=None, ge=40, le=200)
     verdict: Literal["riding", "bends", "good", "snaps", "tacky", "colour shift"] = "riding"

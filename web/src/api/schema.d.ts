@@ -8136,7 +8136,8 @@ export interface components {
          * @description A chip of something new that rode along in a bake, and what it did.
          *
          *     `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
-         *     not. `minutes` and `air_c` are of the bake it was in.
+         *     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
+         *     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is.
          */
         TestChip: {
             /** Air C */
@@ -8150,6 +8151,8 @@ export interface components {
              * @enum {string}
              */
             of: "clay" | "ink" | "paint" | "varnish" | "spray";
+            /** Over Foil Mm */
+            over_foil_mm: number | null;
             /** Product */
             product: string;
             /**

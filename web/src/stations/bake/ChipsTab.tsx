@@ -1,10 +1,11 @@
 import { Box, Button, Flex, Heading, NativeSelect, Stack, Text } from "@chakra-ui/react";
 import { useChipRates } from "../../api/useBakes";
+import { readMeasure } from "../../api/useReading";
 import { useCatalogue, useStores, useStoresChanges } from "../../api/useRules";
 import type { BakePlan, Catalogue, Owned, TestChip } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { length, lengthAsTyped, minutes } from "../../units/format";
-import { Note, NumberField } from "../../ui/fields";
+import { MeasureField, Note, NumberField } from "../../ui/fields";
 import { TemperatureField } from "../../ui/TemperatureField";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
@@ -36,16 +37,17 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
         {
           ...chip,
           thick_mm: 3,
+          over_foil_mm: null,
           minutes: bake.done_min ?? bake.advised_min.value,
           air_c: bake.steady_air_c,
           verdict: "riding",
         },
       ],
     }).catch(tellProblem);
+  const put = (at: number, more: Partial<TestChip>) =>
+    keep({ tried: tried.map((chip, index) => (index === at ? { ...chip, ...more } : chip)) });
   const judge = (at: number, verdict: TestChip["verdict"]) =>
-    void keep({
-      tried: tried.map((chip, index) => (index === at ? { ...chip, verdict } : chip)),
-    }).catch(tellProblem);
+    void put(at, { verdict }).catch(tellProblem);
   const here = new Set(
     bake.parts.map((part) => figure.sheet.parts.find((row) => row.id === part.id)?.clay),
   );
@@ -99,42 +101,48 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
           </Note>
         ) : null}
         {tried.map((chip, at) => (
-          <Flex key={at} align="center" justify="space-between" gap="2" py="1">
-            <Text fontSize="sm">
-              {chip.label}, {length(chip.thick_mm ?? 3, units)}
-              {chip.minutes ? `, ${minutes(chip.minutes)}` : ""}
-            </Text>
-            <Flex gap="1" flexShrink="0">
-              <NativeSelect.Root size="xs" width="8.5rem">
-                <NativeSelect.Field
-                  bg="sheet"
-                  aria-label={`What the chip of ${chip.label} did`}
-                  value={chip.verdict}
-                  onChange={(event) => {
-                    const found = VERDICTS.find((row) => row.value === event.currentTarget.value);
-                    if (found) judge(at, found.value);
-                  }}
+          <Box key={at} py="1" borderBottomWidth="1px" borderColor="headline">
+            <Flex align="center" justify="space-between" gap="2">
+              <Text fontSize="sm">
+                {chip.label}, {length(chip.thick_mm, units)}
+                {chip.over_foil_mm ? ` over ${length(chip.over_foil_mm, units)} of foil` : ""}
+                {chip.minutes ? `, ${minutes(chip.minutes)}` : ""}
+              </Text>
+              <Flex gap="1" flexShrink="0">
+                <NativeSelect.Root size="xs" width="8.5rem">
+                  <NativeSelect.Field
+                    bg="sheet"
+                    aria-label={`What the chip of ${chip.label} did`}
+                    value={chip.verdict}
+                    onChange={(event) => {
+                      const found = VERDICTS.find((row) => row.value === event.currentTarget.value);
+                      if (found) judge(at, found.value);
+                    }}
+                  >
+                    {VERDICTS.map((row) => (
+                      <option key={row.value} value={row.value}>
+                        {row.label}
+                      </option>
+                    ))}
+                  </NativeSelect.Field>
+                  <NativeSelect.Indicator />
+                </NativeSelect.Root>
+                <Button
+                  size="xs"
+                  variant="ghost"
+                  aria-label={`Remove the chip of ${chip.label}`}
+                  onClick={() =>
+                    void keep({ tried: tried.filter((_, index) => index !== at) }).catch(
+                      tellProblem,
+                    )
+                  }
                 >
-                  {VERDICTS.map((row) => (
-                    <option key={row.value} value={row.value}>
-                      {row.label}
-                    </option>
-                  ))}
-                </NativeSelect.Field>
-                <NativeSelect.Indicator />
-              </NativeSelect.Root>
-              <Button
-                size="xs"
-                variant="ghost"
-                aria-label={`Remove the chip of ${chip.label}`}
-                onClick={() =>
-                  void keep({ tried: tried.filter((_, index) => index !== at) }).catch(tellProblem)
-                }
-              >
-                ×
-              </Button>
+                  ×
+                </Button>
+              </Flex>
             </Flex>
-          </Flex>
+            {chip.of === "clay" ? <Made chip={chip} put={(more) => put(at, more)} /> : null}
+          </Box>
         ))}
       </Box>
       <Note>
@@ -142,6 +150,48 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
         is in Stores. The maker's label stands above all of this.
       </Note>
     </Stack>
+  );
+}
+
+/** How a chip of clay was made and when it was taken out: a wall over foil, out at half an hour, tells most. */
+function Made({
+  chip,
+  put,
+}: {
+  chip: TestChip;
+  put: (more: Partial<TestChip>) => Promise<unknown>;
+}) {
+  const typed = async (text: string) => (await readMeasure("length", text)).value;
+  return (
+    <Box as="details" fontSize="sm">
+      <Box as="summary" cursor="pointer" color="verdigris">
+        How it was made, and when taken out
+      </Box>
+      <Stack gap="1" py="1">
+        <MeasureField
+          label="Thick"
+          mm={chip.thick_mm}
+          onCommit={async (text) => put({ thick_mm: await typed(text) })}
+        />
+        <MeasureField
+          label="Over foil, as a wall; empty on a tile"
+          mm={chip.over_foil_mm}
+          onEmpty={() => put({ over_foil_mm: null })}
+          onCommit={async (text) => put({ over_foil_mm: await typed(text) })}
+        />
+        <NumberField
+          label="Taken out after"
+          value={chip.minutes}
+          unit="min"
+          empty={null}
+          onCommit={(out) => put({ minutes: out })}
+        />
+        <Note>
+          One as thick as the wall, over foil as it is, taken out after half an hour and bent cold
+          tells most of how fast this clay fuses.
+        </Note>
+      </Stack>
+    </Box>
   );
 }
 

@@ -240,6 +240,7 @@ describe("Chips", () => {
         product: "rigid",
         label: rate.label,
         thick_mm: 3,
+        over_foil_mm: null,
         minutes: first?.advised_min.value,
         air_c: first?.steady_air_c,
         verdict: "riding",
@@ -250,11 +251,24 @@ describe("Chips", () => {
   test("what it did is written down", async () => {
     const chip = { of: "clay", product: "rigid", label: "a chip", verdict: "riding" } as const;
     const { user, written } = await open({
-      tried: [{ ...chip, thick_mm: 3, minutes: null, air_c: null }],
+      tried: [{ ...chip, thick_mm: 3, over_foil_mm: null, minutes: null, air_c: null }],
     });
     expect(screen.getByRole("button", { name: "Remove the chip of a chip" })).toBeTruthy();
     await user.selectOptions(screen.getByLabelText("What the chip of a chip did"), "snaps");
     expect((await written()).tried?.[0]?.verdict).toBe("snaps");
+  });
+
+  test("one is taken out at half an hour, while the piece bakes on", async () => {
+    const chip = { of: "clay", product: "rigid", label: "a chip", verdict: "riding" } as const;
+    const { user, written } = await open({
+      tried: [{ ...chip, thick_mm: 6, over_foil_mm: 3, minutes: 57, air_c: 135 }],
+    });
+    expect(screen.getByText(/6.00 mm over 3.00 mm of foil, 57 min/)).toBeTruthy();
+    await user.click(screen.getByText("How it was made, and when taken out"));
+    const out = screen.getByLabelText("Taken out after");
+    await user.clear(out);
+    await user.type(out, "30{Enter}");
+    expect((await written()).tried?.[0]).toMatchObject({ minutes: 30, over_foil_mm: 3 });
   });
 
   test("the label of the own pack is kept beside the catalogue's", async () => {
