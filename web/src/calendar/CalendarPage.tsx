@@ -10,6 +10,7 @@ import type { Sitting } from "../api/types";
 import { Note } from "../ui/fields";
 import { minutes, temperature } from "../units/format";
 import { BenchHours } from "./BenchHours";
+import { OvenSessions } from "./OvenSessions";
 import { PrintLink } from "../ui/PrintLink";
 import { useUnits } from "../ui/UnitsContext";
 
@@ -146,6 +147,7 @@ export function CalendarPage() {
               Minutes are defaults, assumed; a figure may well take from half to twice as long.
             </Note>
           </Box>
+          <OvenSessions sittings={found.sittings} />
           <BenchHours />
         </Stack>
       </SimpleGrid>

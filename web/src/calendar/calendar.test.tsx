@@ -50,6 +50,33 @@ describe("Calendar", () => {
     expect(screen.getByText(/longer than any of your days/)).toBeTruthy();
   });
 
+  test("the loads of the oven this week, what shares one told together", async () => {
+    const bake = (figure: string, start: string, minutes: number) => ({
+      ...sitting(figure, "Bake 1", start),
+      minutes,
+      oven_c: 130,
+    });
+    server({
+      ...ABOUT,
+      "GET /api/v1/figures": cards,
+      "GET /api/v1/calendar": {
+        ...CALENDAR,
+        sittings: [
+          ...CALENDAR.sittings,
+          bake("ox", "2099-01-05T19:00:00", 70),
+          bake("newt", "2099-01-05T19:00:00", 45),
+          bake("ox", "2099-01-08T19:00:00", 50),
+          bake("newt", "2099-01-20T19:00:00", 50),
+        ],
+      },
+    });
+    show(<CalendarPage />);
+    const oven = within(await screen.findByRole("region", { name: "The oven" }));
+    expect(oven.getByText("ox with newt")).toBeTruthy();
+    expect(oven.getByText("130 °C, 70 min")).toBeTruthy();
+    expect(oven.getByText(/2 loads in the week from then, 2 h in all/)).toBeTruthy();
+  });
+
   test("a figure that is preferred goes before the others, in the file too", async () => {
     answers();
     const { user } = show(<CalendarPage />);
