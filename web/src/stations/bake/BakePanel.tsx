@@ -84,7 +84,8 @@ function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => v
         <b>{temperature(bake.dial_c.value, units)}</b>,{" "}
         {bake.start === "cold" ? "from cold" : "preheated"}, for{" "}
         <b>{bake.advised_min.value.toFixed(0)} min</b>
-        {bake.stages_run.length > 1 ? " in all" : ""}. The {slowest} takes longest.
+        {bake.stages_run.length > 1 ? " in all" : ""}.{" "}
+        {bake.model_min ? `The ${slowest} takes longest.` : `The ${slowest} is not fused by it.`}
         {bake.sets_only ? " It only sets; the last bake cures it through." : ""}
         {bake.measured ? " What follows goes by the air that was measured." : ""}
       </Text>
