@@ -62,12 +62,25 @@ class Through(NamedTuple):
 
 
 @dataclass(frozen=True)
+class Segment:
+    """A piece of a string: how long it is along the wire, and how much of that is left free before it, where a joint
+    is to be bent later, mm."""
+
+    piece: Piece
+    long_mm: float
+    free_mm: float
+    joint: str | None
+
+
+@dataclass(frozen=True)
 class Forming:
-    """What the steps of clay follow from: the figure, what holds what is put on it, and its runs by id."""
+    """What the steps of clay follow from: the figure, what holds what is put on it, its runs by id, and the segments
+    that are strung on them by the ids of their parts."""
 
     work: Workpiece
     fast: Fastened
     through: Mapping[str, Through]
+    segments: Mapping[str, Segment]
 
     @cached_property
     def after_the_body(self) -> list[Need]:

@@ -14,7 +14,7 @@ from windcrest_core.clay.portions import portion_of
 from windcrest_core.clay.putty import putty_uses
 from windcrest_core.clay.remarks import clay_findings
 from windcrest_core.clay.steps import clay_steps, texture_minutes
-from windcrest_core.clay.threaded import thread_findings
+from windcrest_core.clay.threaded import strings, thread_findings
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.kept import PER_PART
@@ -47,7 +47,7 @@ def clay_plan(
     wire_mm3 : volume of wire inside each part; it takes clay's place where there is no core.
     fast : what holds what is put on. through : the wire of each run as what is strung on it has it, by its id.
     """
-    shelf, rules = catalogue(), work.context.rules
+    shelf, rules, all_strung = catalogue(), work.context.rules, strings(work, through)
     parts = []
     textures = texture_minutes(work)
     for piece in work.clay_pieces:
@@ -95,8 +95,8 @@ def clay_plan(
         ),
         packs=sum(pack.count for total in totals for pack in total.packs),
         cost=sum(total.cost for total in totals),
-        findings=[*clay_findings(work, totals), *thread_findings(work, through)],
-        steps=clay_steps(work, fast, through),
+        findings=[*clay_findings(work, totals), *thread_findings(work, through, all_strung)],
+        steps=clay_steps(work, fast, through, all_strung),
     )
 
 

@@ -21,7 +21,7 @@ from windcrest_core.clay.meets import (
 )
 from windcrest_core.clay.painted import over_paint, paint_steps
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
-from windcrest_core.clay.threaded import run_of, segment_of, thread_steps, wires_in
+from windcrest_core.clay.threaded import Strung, run_of, thread_steps, wires_in
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.practice import practised
@@ -69,17 +69,20 @@ def _formed_min(piece: Piece) -> float:
     return float(6 + 2.5 * size**0.6 + (12 if piece.part.delicate else 0))
 
 
-def clay_steps(work: Workpiece, fast: Fastened, through: Mapping[str, Through]) -> list[Step]:
+def clay_steps(
+    work: Workpiece, fast: Fastened, through: Mapping[str, Through], all_strung: list[Strung]
+) -> list[Step]:
     """Covering and forming, pressing in and putting on, as every part's meeting has it."""
     cored = {key for key, share in work.shares.items() if share.core_mm3 > 50}
-    alike, forming = _nth_alike(work), Forming(work, fast, through)
+    segments = {row.piece.part.id: row for strung in all_strung for row in strung.segments}
+    alike, forming = _nth_alike(work), Forming(work, fast, through, segments)
     steps = [
         step
         for piece in work.figure.pieces
         for step in _part_steps(forming, piece, piece.part.id in cored, alike[piece.part.id])
     ]
     return _labels_apart(
-        work, with_beds(work, [*steps, *thread_steps(forming), *paint_steps(work)])
+        work, with_beds(work, [*steps, *thread_steps(forming, all_strung), *paint_steps(work)])
     )
 
 
@@ -299,7 +302,7 @@ def _form_words(forming: Forming, piece: Piece, cored: bool) -> Text:
         return said("clay.form_the_in_its_place", part=part.label, parting=parting)
     if (run := run_of(work, piece)) is not None:
         bore_mm = forming.through[run.id].bore_mm
-        along_mm = segment_of(work, piece, forming.through).long_mm
+        along_mm = forming.segments[part.id].long_mm
         wires = [row.label for row in wires_in(work, piece)]
         return (
             said(

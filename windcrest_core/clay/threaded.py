@@ -12,7 +12,7 @@ from windcrest_core.body.axes import axis, nearest
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.clay.meets import Forming, Through, clay_hosts, first_key, hard
+from windcrest_core.clay.meets import Forming, Segment, Through, clay_hosts, first_key, hard
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.sheet.joints import joint_ranges
@@ -39,17 +39,6 @@ def run_of(work: Workpiece, piece: Piece) -> Run | None:
     if meeting.run is not None:
         return next((run for run in runs if run.id == meeting.run), None)
     return next((run for run in runs if piece.part.bone in run.path), None)
-
-
-@dataclass(frozen=True)
-class Segment:
-    """A piece of a string: how long it is along the wire, and how much of that is left free before it, where a joint
-    is to be bent later, mm."""
-
-    piece: Piece
-    long_mm: float
-    free_mm: float
-    joint: str | None
 
 
 @dataclass(frozen=True)
@@ -185,20 +174,11 @@ def _segments(
     ]
 
 
-def segment_of(work: Workpiece, piece: Piece, through: Mapping[str, Through]) -> Segment:
-    """A piece that a run goes through, as it is strung."""
-    return next(
-        segment
-        for strung in strings(work, through)
-        for segment in strung.segments
-        if segment.piece is piece
-    )
-
-
-def thread_findings(work: Workpiece, through: Mapping[str, Through]) -> list[Finding]:
+def thread_findings(
+    work: Workpiece, through: Mapping[str, Through], strung_on: list[Strung]
+) -> list[Finding]:
     """Segments that no wire goes through, what is in their way on it, bores that leave too little clay, and joints that
     leave too little of a segment."""
-    strung_on = strings(work, through)
     return [
         *(_blocked(strung) for strung in strung_on if strung.in_the_way),
         *(_closed(strung) for strung in strung_on if strung.end not in OPEN_ENDS),
@@ -315,10 +295,9 @@ def _blocked(strung: Strung) -> Finding:
     )
 
 
-def thread_steps(forming: Forming) -> list[Step]:
+def thread_steps(forming: Forming, all_strung: list[Strung]) -> list[Step]:
     """Tried on their wires when they are baked; strung when all is painted, each after the one before it, the end of the
     wire closed last, unless it goes into the base."""
-    all_strung = strings(forming.work, forming.through)
     steps = [_tried(all_strung)] if all_strung else []
     for strung in all_strung:
         row: list[Step] = []
