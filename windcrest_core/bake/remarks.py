@@ -42,8 +42,28 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
         found += [*_not_fused(work, bake, bakes), *_scorched(bake), *_melting(work, bake)]
         found += [*_peak(bake), *_cracks(work, bake), *_labels(work, bake), *_sagging(bake)]
         found += [*_too_large(work, bake), *_programme(work, bake)]
+    found += _idle_programmes(work, bakes)
     first = {(finding.id, finding.subject): finding for finding in reversed(found)}
     return list(reversed(first.values()))
+
+
+def _idle_programmes(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
+    """Programmes that no bake is run by: of a part that is gone or no clay, or of a bake that has another."""
+    used = {bake.programme for bake in bakes}
+    labels = {part.id: part.label for part in work.sheet.parts}
+    return [
+        Finding(
+            id="bake.programme.idle",
+            station="bake",
+            severity="note",
+            subject=row.id,
+            title=said("bake.programme.idle", part=labels.get(row.cures, row.cures)),
+            reason=said("bake.programme.idle.why"),
+            fixes=[fix(said("bake.forget_the_programme"), (f"programme/{row.id}", None))],
+        )
+        for row in work.sheet.programmes
+        if row.id not in used
+    ]
 
 
 OFF_K = 0.5  # of a label is on it

@@ -132,5 +132,8 @@ WORDS = {
     "bake.the_hottest_of_your_stages": "the hottest of your stages",
     "bake.programme.off": "Bake {number}: your programme comes to {air_c}, {way} the label’s {label_c}",
     "bake.programme.off.why": "The label stands above us, and above this. Under it clay fuses slowly or never; over it it browns and gives off fumes. The programme is run as it is.",
+    "bake.programme.idle": "{part}: no bake is run by the programme you set for it",
+    "bake.programme.idle.why": "A programme is for the bake that first cures its part. That part is gone or not of clay any more, or its bake is run by another programme.",
+    "bake.forget_the_programme": "Forget that programme",
     "bake.as_it_is_advised": "Bake it as is advised",
 }

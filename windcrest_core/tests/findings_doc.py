@@ -95,6 +95,7 @@ SAID_WHEN = {
     "bake.insert.melts": "a bought piece gets hotter than it can take",
     "bake.finish.spoiled": "paint, glue or a cable that is on the figure already cannot take a bake that is still to come",
     "bake.programme.off": "a programme of the sculptor's own is over or under the label of the clay",
+    "bake.programme.idle": "a programme of the sculptor's own is for a part that is gone or no clay, or for a bake that has another",
     "bake.peak.over": f"the air swings past the maker's maximum, or {WARN_AIR_C:g} °C",
     "bake.crack.risk": f"the core is more than {CRACK_HIGH:g} °C below 100 °C when the surface reaches it",
     "bake.labels.clash": "two clays must share a bake and have no temperature both labels allow; where they need not, they are split",

@@ -430,6 +430,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "bake.core.raw": (plain(), context(bake_time="fixed_30"), plain(), context(bake_time="longer")),
     "bake.insert.melts": (one_eye_of("acrylic"), Context(), one_eye_of("glass"), Context()),
     "bake.peak.over": (plain(), context(oven_swing_c=25), plain(), context(oven_swing_c=5)),
+    "bake.programme.idle": (
+        plain(programme__p={**_programme(135), "cures": "eye_r"}),
+        Context(),
+        plain(programme__p=_programme(135)),
+        Context(),
+    ),
     "bake.programme.off": (
         plain(programme__p=_programme(121)),
         Context(),

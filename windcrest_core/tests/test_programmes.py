@@ -18,6 +18,7 @@ from windcrest_core.bake.programme import dials_for, programme_air
 from windcrest_core.errors import SheetError
 from windcrest_core.given.oven import Oven
 from windcrest_core.given.progress import BakeDone, Progress
+from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.programmes import Stage
 from windcrest_core.tests.support import (
@@ -166,8 +167,22 @@ class PlannedTest(unittest.TestCase):
         for stages in ([(400, 30)], [(135, -5)], [(135, 10)] * 40, []):
             with self.subTest(stages), self.assertRaises(SheetError):
                 with_programme(*stages)
-        with refused("a part of clay that no other programme is for"):
-            changed(with_programme((135, 60)), programme__slow__cures="eye_r")
+        again = {"id": "again", "cures": "chest", "stages": [{"dial_c": 135, "minutes": 9}]}
+        with refused("a part that no other programme is for"):
+            changed(with_programme((135, 60)), programme__again=again)
+
+    def test_a_part_goes_though_a_programme_is_for_its_bake(self) -> None:
+        """It is told and forgotten by a fix; so is the second programme of one bake."""
+        gone = changed(with_programme((135, 60)), part__chest=None)
+        (idle,) = findings_of(gone, "bake.programme.idle")
+        self.assertEqual(apply_edits(gone, idle.fixes[0].operations)[0].programmes, [])
+        stages = [{"dial_c": 130, "minutes": 70}]
+        two = changed(
+            with_programme((135, 60)),
+            programme__belly={"id": "belly", "cures": "belly", "stages": stages},
+        )
+        self.assertEqual([f.subject for f in findings_of(two, "bake.programme.idle")], ["belly"])
+        self.assertEqual(planned(two).bake.bakes[0].programme, "slow")
 
     def test_the_oven_of_the_house_counts(self) -> None:
         hot = planned(with_programme((130, 60)), context(oven_offset_c=5)).findings
