@@ -11,6 +11,7 @@ from server.bench.bakes_api import router as bakes
 from server.bench.calendar_api import router as calendar
 from server.bench.devices_api import router as devices
 from server.bench.live_api import router as live
+from server.bench.loads_api import router as loads
 from server.bench.mend_api import router as mending
 from server.bench.timers_api import router as timers
 from server.boundary import PlainParser
@@ -63,3 +64,4 @@ api.add_router("/v1/", in_one_write(live))
 api.add_router("/v1/", in_one_write(bakes))
 api.add_router("/v1/", in_one_write(mending))
 api.add_router("/v1/", in_one_write(calendar))
+api.add_router("/v1/", in_one_write(loads))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, NamedTuple
+from typing import Any, NamedTuple, TypeVar
 
 from server.bench.models import LiveBake
 from server.shelf.models import Figure
@@ -33,7 +33,9 @@ class _Given(NamedTuple):
     progress: Progress
 
 
-_read: dict[str, _Given] = {}  # the bake looked at last, by its key: what it holds never changes
+_K, _V = TypeVar("_K"), TypeVar("_V")
+MOST_KEPT = 8  # of a load of many figures
+_read: dict[str, _Given] = {}  # the bakes looked at last, by key: what they hold never changes
 
 
 def _given(bake: LiveBake) -> _Given:
@@ -45,8 +47,7 @@ def _given(bake: LiveBake) -> _Given:
             load_context(kept["context"]),
             load_progress(kept["progress"]),
         )
-        _read.clear()
-        _read[bake.key] = found
+        _one_more(_read, bake.key, found)
     return found
 
 
@@ -67,12 +68,13 @@ def followed(bake: LiveBake, trace: Trace, elapsed_s: float) -> Live:
     given = _given(bake)
     oven = figure_context(bake.figure).rules.oven
     then = planned_then(bake)
-    return follow(_work(bake, given, oven), then.bake, then.before, trace, elapsed_s)
+    work = _work(bake, given, oven)
+    return follow(work, then.bake, then.before, trace, elapsed_s, bake.dial_c)
 
 
 _worked: dict[
     tuple[str, str], Workpiece
-] = {}  # of the bake followed last: nothing of it changes but the oven
+] = {}  # of the bakes followed last: nothing of them changes but the oven
 
 
 def _work(bake: LiveBake, given: _Given, oven: Oven) -> Workpiece:
@@ -82,6 +84,12 @@ def _work(bake: LiveBake, given: _Given, oven: Oven) -> Workpiece:
         rules = given.context.rules.model_copy(update={"oven": oven})
         context = given.context.model_copy(update={"rules": rules})
         found = workpiece(given.sheet, context, given.progress)
-        _worked.clear()
-        _worked[key] = found
+        _one_more(_worked, key, found)
     return found
+
+
+def _one_more(kept: dict[_K, _V], key: _K, value: _V) -> None:
+    """Keep it, and let go of what was kept first."""
+    while len(kept) >= MOST_KEPT:
+        kept.pop(next(iter(kept)), None)
+    kept[key] = value

@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
 
+from server.bench.held import held_loads
 from server.bench.models import AgendaTold
 from server.downloads import PDF, download
 from server.schemas import ProblemOut
@@ -27,12 +28,12 @@ from windcrest_core.work.calendar import Calendar, Work, calendar
 router = Router(tags=["calendar"])
 
 
-def _now(at: datetime | None) -> datetime:
+def now_of(at: datetime | None) -> datetime:
     """The person's own time of day, which the server does not know."""
     return (at or timezone.localtime()).replace(tzinfo=None, second=0, microsecond=0)
 
 
-def _works(request: HttpRequest, figures: str) -> list[Work]:
+def works_of(request: HttpRequest, figures: str) -> list[Work]:
     """What is left to do of those whose ids are given, in that order; without, of all there are."""
     wanted = [key for key in figures.split(",") if key]
     found = [row.work for row in digests(request.user.pk or 0, wanted or None)]
@@ -41,8 +42,9 @@ def _works(request: HttpRequest, figures: str) -> list[Work]:
 
 def _calendar(request: HttpRequest, works: list[Work], now: datetime) -> Calendar:
     """Of the figures that are not finished, the first before the others."""
-    rules = context_of(request.user.pk or 0).rules
-    return calendar([work for work in works if work.tasks], rules, now)
+    owner = request.user.pk or 0
+    held = list(held_loads(owner).values())
+    return calendar([work for work in works if work.tasks], context_of(owner).rules, now, held)
 
 
 @router.get("calendar", response=Calendar)
@@ -50,7 +52,7 @@ def get_calendar(
     request: HttpRequest, figures: str = "", at: datetime | None = None
 ) -> HttpResponse:
     """What to do when, from now on, by what is done already."""
-    found = _calendar(request, _works(request, figures), _now(at))
+    found = _calendar(request, works_of(request, figures), now_of(at))
     return as_json(found, speaker_of(request.user.pk or 0))
 
 
@@ -61,12 +63,12 @@ def get_ics(request: HttpRequest, figures: str = "", at: datetime | None = None)
     Figures that are left out by choice stand as they were told; those put away or finished are
     cancelled.
     """
-    now, owner = _now(at), request.user.pk or 0
-    works = _works(request, figures)
+    now, owner = now_of(at), request.user.pk or 0
+    works = works_of(request, figures)
     found = _calendar(request, works, now)
     asked = {work.figure for work in works}
     left_out = {
-        work.figure for work in _works(request, "") if work.figure not in asked and work.tasks
+        work.figure for work in works_of(request, "") if work.figure not in asked and work.tasks
     }
     with transaction.atomic():
         kept, _ = AgendaTold.objects.select_for_update().get_or_create(owner_id=owner)
@@ -86,8 +88,8 @@ def print_day(
     request: HttpRequest, figures: str = "", at: datetime | None = None, paper: str = ""
 ) -> HttpResponse:
     """The steps of the next day at the bench, to be ticked."""
-    now = _now(at)
-    found = _calendar(request, _works(request, figures), now)
+    now = now_of(at)
+    found = _calendar(request, works_of(request, figures), now)
     today = {row.figure for row in found.first_day}
     rows = Figure.objects.filter(owner_id=request.user.pk or 0, pk__in=today)
     plans = {row.id: plan_of(row) for row in rows}

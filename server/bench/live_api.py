@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from django.db.models import Avg
+from django.db.models import Avg, QuerySet
 from django.db.models.functions import Floor
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -13,6 +13,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from server.bench.actions.record_bake import LONGEST_MIN, record_bake, record_begun
+from server.bench.actions.share_load import refuse_second
 from server.bench.begun import contents_of, followed, planned_then
 from server.bench.devices_api import DeviceToken
 from server.bench.models import BakeReading, Device, LiveBake, LogEntry
@@ -59,12 +60,23 @@ class Forgotten(Out):
     elapsed_min: float
 
 
+class InWithIt(Out):
+    """A bake of another figure that is in the same load; `live` where it can be followed."""
+
+    figure: str
+    name: str
+    number: int
+    live: Live | None
+
+
 class LiveOut(Out):
-    """The bake that is in the oven, known by its `key`."""
+    """The bake that is in the oven, known by its `key`, and what is in with it at `dial_c`."""
 
     key: str | None
     live: Live | None
     forgotten: Forgotten | None = None
+    dial_c: float | None = None
+    in_with_it: list[InWithIt] = []
 
 
 class Close(Schema):
@@ -134,13 +146,7 @@ def begin(request: HttpRequest, figure_id: str, number: int, body: Begin) -> tup
     """The piece is in the oven from now on."""
     figure = own_figure(request, figure_id)
     planned_bake(plan_of(figure), number)
-    running = LiveBake.objects.filter(figure__owner_id=figure.owner_id, ended=None).first()
-    if running is not None:
-        name = running.figure.sheet.name
-        raise Problem(
-            409,
-            f"Bake {running.number} of {name} is running already; end it there before another is begun.",
-        )
+    refuse_second(figure.owner_id)
     LiveBake.objects.create(
         figure=figure,
         number=number,
@@ -160,7 +166,28 @@ def get_live(request: HttpRequest, figure_id: str) -> LiveOut:
         return LiveOut(key=None, live=None)
     if forgotten := _forgotten(bake):
         return LiveOut(key=bake.key, live=None, forgotten=forgotten)
-    return LiveOut(key=bake.key, live=followed(bake, _trace(bake), _elapsed_s(bake)))
+    return LiveOut(
+        key=bake.key,
+        live=followed(bake, _trace(bake), _elapsed_s(bake)),
+        dial_c=bake.dial_c,
+        in_with_it=[_in_with(other) for other in _others(bake)],
+    )
+
+
+def _others(bake: LiveBake) -> QuerySet[LiveBake]:
+    """What else is still in the oven with it."""
+    same = LiveBake.objects.filter(load=bake.load_id, ended=None).exclude(pk=bake.pk)
+    return same if bake.load_id is not None else same.none()
+
+
+def _in_with(bake: LiveBake) -> InWithIt:
+    known = _can_be_followed(bake)
+    return InWithIt(
+        figure=bake.figure_id,
+        name=bake.figure.sheet.name,
+        number=bake.number,
+        live=followed(bake, _trace(bake), _elapsed_s(bake)) if known else None,
+    )
 
 
 def _forgotten(bake: LiveBake) -> Forgotten | None:
@@ -180,7 +207,8 @@ def _can_be_followed(bake: LiveBake) -> bool:
 
 @router.post("figures/{figure_id}/begun/{key}/end", response={200: LiveOut, **ERRORS})
 def end(request: HttpRequest, figure_id: str, key: str) -> LiveOut:
-    """Oven off: the minutes it really took are written down; how it stood then is the verdict."""
+    """Oven off: the minutes it really took are written down, for every figure that was in it; how it stood then is
+    the verdict."""
     figure = own_figure(request, figure_id)
     bake = _running(figure, key)
     if _forgotten(bake):
@@ -189,8 +217,29 @@ def end(request: HttpRequest, figure_id: str, key: str) -> LiveOut:
             f"Bake {bake.number} cannot be ended by the clock: say how long the piece was really in, or "
             "abandon it with a reason.",
         )
-    bake.ended = timezone.now()
-    return LiveOut(key=None, live=_written_down(bake, _trace(bake), _elapsed_s(bake)))
+    now, others = timezone.now(), []
+    for other in _others(bake):
+        other.ended = now
+        known = _can_be_followed(other)
+        verdict = _written_down(other, _trace(other), _elapsed_s(other)) if known else None
+        if not known:
+            record_begun(other, _elapsed_s(other) / 60, [])
+            _over(other)
+        others.append(
+            InWithIt(
+                figure=other.figure_id,
+                name=other.figure.sheet.name,
+                number=other.number,
+                live=verdict,
+            )
+        )
+    bake.ended = now
+    return LiveOut(
+        key=None,
+        live=_written_down(bake, _trace(bake), _elapsed_s(bake)),
+        dial_c=bake.dial_c,
+        in_with_it=others,
+    )
 
 
 def _written_down(bake: LiveBake, trace: Trace, elapsed_s: float) -> Live:
@@ -227,7 +276,7 @@ def _measured(bake: LiveBake, trace: Trace, until_s: float) -> list[float]:
     if not trace.readings:
         return []
     oven = figure_context(bake.figure).rules.oven
-    dial_c = planned_then(bake).bake.dial_c.value
+    dial_c = bake.dial_c or planned_then(bake).bake.dial_c.value
     air = air_along(trace, air_c(oven, dial_c, until_s / 60))
     return [min(MOST_C, max(LEAST_C, value)) for value in air.round(1).tolist()]
 
@@ -274,7 +323,7 @@ def post_trace(
 def post_readings(request: HttpRequest, body: ProbeReadings) -> Taken:
     """Readings of a probe, by its token, in any order and as often as it likes."""
     device: Device = request.auth  # type: ignore[attr-defined]
-    bake = LiveBake.objects.filter(figure__owner_id=device.owner_id, ended=None).first()
+    bakes = list(LiveBake.objects.filter(figure__owner_id=device.owner_id, ended=None))
     now = timezone.now().timestamp()
     for row in body.readings:
         if row.at > now + FUTURE_S:
@@ -282,8 +331,12 @@ def post_readings(request: HttpRequest, body: ProbeReadings) -> Taken:
             raise SheetError.one("at", when, "not later than now: set the probe's clock")
         refuse_unreal(0.0, row.temp_c)
     Device.objects.filter(pk=device.pk).update(heard=timezone.now())
-    if bake is None:
-        return Taken(taken=0, known=0, outside=len(body.readings))
+    told = [_heard(bake, device, body.readings) for bake in bakes]
+    return told[0] if told else Taken(taken=0, known=0, outside=len(body.readings))
+
+
+def _heard(bake: LiveBake, device: Device, readings: list[ProbeReading]) -> Taken:
+    """What was measured, kept with one bake of what is in the oven."""
     begun = bake.started.timestamp()
     rows = [
         BakeReading(
@@ -292,11 +345,11 @@ def post_readings(request: HttpRequest, body: ProbeReadings) -> Taken:
             at_s=round((row.at - begun) * bake.speed, 2),
             temp_c=row.temp_c,
         )
-        for row in body.readings
+        for row in readings
         if row.at >= begun
     ]
     mine = bake.readings.filter(device=device)
     before = mine.count()
     BakeReading.objects.bulk_create(rows, ignore_conflicts=True)
     taken = mine.count() - before
-    return Taken(taken=taken, known=len(rows) - taken, outside=len(body.readings) - len(rows))
+    return Taken(taken=taken, known=len(rows) - taken, outside=len(readings) - len(rows))

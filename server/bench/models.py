@@ -30,18 +30,47 @@ def new_bake_key() -> str:
     return secrets.token_urlsafe(12)
 
 
+class OvenLoad(models.Model):
+    """Bakes of several figures that go into the oven together; over once they were in."""
+
+    key = models.CharField(max_length=16, unique=True, default=new_bake_key)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    made = models.DateTimeField(auto_now_add=True)
+    begun = models.DateTimeField(null=True, default=None)
+
+    class Meta:
+        ordering = ["made", "pk"]
+
+
+class LoadBake(models.Model):
+    """A bake that is in a load, by the key of its step."""
+
+    load = models.ForeignKey(OvenLoad, on_delete=models.CASCADE, related_name="bakes")
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="loads")
+    step = models.CharField(max_length=80)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["load", "figure"], name="once_in_a_load")]
+        ordering = ["pk"]
+
+
 class LiveBake(models.Model):
     """A bake that was begun. Time in the oven runs `speed` times as fast as the clock, which is 1 but
     for a stand-in oven that is hurried along.
 
     It is known by its `key`; `number` is what it was called in the plan of then. `contents` are the figure, house
-    rules with stores, and progress it was begun with (see `begun`), kept until it is over.
+    rules with stores, and progress it was begun with (see `begun`), kept until it is over. In with bakes of other
+    figures it is one of a `load`, all at the dial of `dial_c`.
     """
 
     key = models.CharField(max_length=16, unique=True, default=new_bake_key)
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="live_bakes")
     number = models.PositiveIntegerField()
     contents = models.JSONField(null=True, default=None)
+    load = models.ForeignKey(
+        OvenLoad, on_delete=models.SET_NULL, null=True, default=None, related_name="live"
+    )
+    dial_c = models.FloatField(null=True, default=None)
     speed = models.FloatField(default=1.0)
     started = models.DateTimeField()
     ended = models.DateTimeField(null=True, default=None)

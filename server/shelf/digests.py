@@ -83,7 +83,7 @@ def _done(owner_id: int) -> dict[str, list[object]]:
         BakeRecord.objects.filter(**own)
         .order_by("number")
         .annotate(trace=trace)
-        .values_list("figure_id", "number", "minutes", "steps", "trace")
+        .values_list("figure_id", "number", "minutes", "steps", "dial_c", "trace")
     ):
         found[key].append(row)
     for key, *row in (

@@ -106,7 +106,8 @@ class StepDone(models.Model):
 
 class BakeRecord(models.Model):
     """The minutes a bake really took, the keys of what went in raw, and the air where it was
-    measured, every 15 s; `live` is how it was followed, where it was."""
+    measured, every 15 s; `live` is how it was followed, where it was, `dial_c` the dial of the load it was in with
+    other figures'."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="bakes")
     number = models.PositiveIntegerField()
@@ -115,6 +116,7 @@ class BakeRecord(models.Model):
     )
     minutes = models.FloatField()
     steps = models.JSONField(default=list)
+    dial_c = models.FloatField(null=True, default=None)
     air_c = models.JSONField(default=list)
     made = models.DateTimeField(auto_now_add=True)
 

@@ -15,7 +15,13 @@ def progress_of(figure_id: str) -> Progress:
             .values_list("key", flat=True)
         ),
         bakes=[
-            BakeDone(bake=row.number, minutes=row.minutes, steps=row.steps, air_c=row.air_c)
+            BakeDone(
+                bake=row.number,
+                minutes=row.minutes,
+                steps=row.steps,
+                dial_c=row.dial_c,
+                air_c=row.air_c,
+            )
             for row in BakeRecord.objects.filter(figure_id=figure_id).order_by("number")
         ],
         mishaps=[

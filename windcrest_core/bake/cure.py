@@ -78,7 +78,22 @@ def scorch(surface_c: Array, step_s: float) -> Array:
     >>> round(float(scorch(np.full((121, 1), 150.0), 15)[-1, 0]), 3)
     1.0
     """
-    rate = np.exp(-200e3 / GAS_R * (1 / (surface_c + 273.15) - 1 / 423.15)) / 1800.0
+    rate = _scorching(surface_c)
     sums = np.zeros_like(surface_c)
     np.cumsum((rate[1:] + rate[:-1]) / 2 * step_s, axis=0, out=sums[1:])
     return sums
+
+
+def scorch_per_min(surface_c: float) -> float:
+    """How fast a surface that stays at a temperature scorches, a minute.
+
+    >>> [round(scorch_per_min(dial), 5) for dial in (120.0, 125.0, 130.0, 135.0)]
+    [0.00044, 0.00094, 0.00199, 0.0041]
+    """
+    return float(_scorching(np.array(surface_c)) * 60)
+
+
+def _scorching(surface_c: Array) -> Array:
+    """A second."""
+    rate: Array = np.exp(-200e3 / GAS_R * (1 / (surface_c + 273.15) - 1 / 423.15)) / 1800.0
+    return rate

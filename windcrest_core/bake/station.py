@@ -155,9 +155,14 @@ def _one_bake(
     rules = work.context.rules
     programme = next((row for row in work.sheet.programmes if row.cures in raw), None)
     stages = tuple(programme.stages) if programme else ()
-    dial = max((stage.dial_c for stage in stages), default=label_c - rules.oven.offset_c)
-    legs = programme_air(rules.oven, stages, 0.0).legs if stages else []
     record = ran.get(number)
+    shared_c = record.dial_c if record else None
+    if shared_c is not None:
+        programme, stages = None, ()
+    dial = shared_c or max(
+        (stage.dial_c for stage in stages), default=label_c - rules.oven.offset_c
+    )
+    legs = programme_air(rules.oven, stages, 0.0).legs if stages else []
     done = record.minutes if record else None
     measured = tuple(record.air_c) if record else ()
     least = max(done or 60.0, legs[-1].ends if legs else 0.0)
@@ -216,7 +221,9 @@ def _one_bake(
             value=dial,
             unit="C",
             why=Why(
-                formula=said("bake.the_hottest_of_your_stages")
+                formula=said("bake.dial_of_the_shared_load")
+                if shared_c is not None
+                else said("bake.the_hottest_of_your_stages")
                 if legs
                 else said("bake.label_temperature_offset_of_this"),
                 inputs=[

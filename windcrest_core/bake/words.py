@@ -129,6 +129,7 @@ WORDS = {
     "bake.bake_by_your_stages": "Bake {number}, as you set it: {stages:, }; {minutes_min} in all, then cool",
     "bake.stage": "{dial_c} for {hold_min}",
     "bake.your_own_programme": "your own programme",
+    "bake.dial_of_the_shared_load": "the dial of the load it was in with others",
     "bake.the_hottest_of_your_stages": "the hottest of your stages",
     "bake.programme.off": "Bake {number}: your programme comes to {air_c}, {way} the label’s {label_c}",
     "bake.programme.off.why": "The label stands above us, and above this. Under it clay fuses slowly or never; over it it browns and gives off fumes. The programme is run as it is.",

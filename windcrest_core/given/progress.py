@@ -14,12 +14,14 @@ class BakeDone(Frozen):
     """A bake that was run: its ordinal in the plan and the minutes it really took.
 
     `steps` are the keys of what went in raw, which stays in that bake however the plan changes;
-    `air_c` is the air beside the piece every 15 s, where it was measured.
+    `air_c` is the air beside the piece every 15 s, where it was measured; `dial_c` the dial of the load it was in with
+    others, where it was.
     """
 
     bake: int = Field(ge=1, le=50)
     minutes: float = Field(gt=0, le=1440)
     steps: list[str] = Field(default=[], max_length=500)
+    dial_c: float | None = Field(default=None, ge=20, le=300)
     air_c: list[Annotated[float, Field(ge=-20, le=300)]] = Field(default=[], max_length=6000)
 
 

@@ -40,7 +40,7 @@ def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
         column = Column(canvas, left, foot + tall, wide)
         _say(bake, column, printing.units)
         _looked_over(plan, number, column, printing.units)
-        _readings(Pen(canvas), column, bake, printing.units)
+        readings(Pen(canvas), column, bake, printing.units)
         _curve(Pen(canvas), column, bake, printing.units)
         _parts(canvas, column, bake, printing, foot)
         canvas.showPage()
@@ -69,10 +69,10 @@ def _say(bake: BakePlan, column: Column, units: Units) -> None:
         "The maker's label stands above this card."
     )
     column.down(2)
-    column.tick(_rack(bake, units))
+    column.tick(rack_words(bake, units))
     if turned := sayer(units).say(bake.turned):
         column.tick(escaped(turned))
-    for words in _supports(bake, units):
+    for words in support_words(bake, units):
         column.tick(escaped(words))
     column.tick("Thermometer beside the piece; ventilate; tray covered, or an oven kept for this.")
     column.tick(
@@ -93,7 +93,8 @@ def _looked_over(plan: Plan, number: int, column: Column, units: Units) -> None:
         column.tick(f"Looked over before it is final: {lines}.")
 
 
-def _rack(bake: BakePlan, units: Units) -> str:
+def rack_words(bake: BakePlan, units: Units) -> str:
+    """At which height it goes in."""
     size, fit = units.whole_mm, bake.fit
     breadth, deep, high = (size(side) for side in fit.box_mm)
     box = f"what is baked is {high} high, {breadth} broad, {deep} deep"
@@ -112,7 +113,7 @@ def _rack(bake: BakePlan, units: Units) -> str:
     return f"<b>{escaped(sayer(units).say(fit.words))}</b> In one piece, {box}."
 
 
-def _supports(bake: BakePlan, units: Units) -> list[str]:
+def support_words(bake: BakePlan, units: Units) -> list[str]:
     """What holds up what hangs out, the same way for several on one row."""
     ways: dict[str, list[str]] = {}
     for row in bake.supports:
@@ -120,9 +121,11 @@ def _supports(bake: BakePlan, units: Units) -> list[str]:
     return [f"{', '.join(labels)}: {words}" for words, labels in ways.items()]
 
 
-def _readings(pen: Pen, column: Column, bake: BakePlan, units: Units) -> None:
+def readings(
+    pen: Pen, column: Column, bake: BakePlan, units: Units, minutes: float | None = None
+) -> None:
     """A row of minutes, what the air should be then, and boxes for what the thermometer says."""
-    minutes = max(bake.advised_min.value, 1.0)
+    minutes = max(minutes or bake.advised_min.value, 1.0)
     step = next((step for step in STEPS_MIN if minutes / step <= READINGS), STEPS_MIN[-1])
     at = [n * step for n in range(1, min(READINGS, int(minutes // step)) + 1)]
     if not at:
@@ -191,7 +194,7 @@ def _parts(canvas: Canvas, column: Column, bake: BakePlan, printing: Printing, f
     """The slowest parts first, as many as there is room for; the rest by name."""
     units = printing.units
     column.says(f"In the oven: {len(bake.parts)} parts. Raw in this bake, the slowest first:", HEAD)
-    raw = sorted((part for part in bake.parts if part.raw_in), key=_how_slow, reverse=True)
+    raw = sorted((part for part in bake.parts if part.raw_in), key=how_slow, reverse=True)
     if not raw:
         column.says("Nothing in it is raw.")
         return
@@ -224,5 +227,6 @@ def _parts(canvas: Canvas, column: Column, bake: BakePlan, printing: Printing, f
             return
 
 
-def _how_slow(part: PartBake) -> float:
+def how_slow(part: PartBake) -> float:
+    """To sort parts by; what is not fused at all comes last."""
     return part.model_min if part.model_min is not None else 1e6

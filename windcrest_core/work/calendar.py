@@ -2,20 +2,23 @@
 
 Waiting (cooling, drying, curing) runs while nobody sits there; another figure's steps fill it. A
 bake is sat through: an oven is not left alone. Bakes of figures that wait for the oven together share a load at the
-hottest of their dials, where all of them stand that and the tray has room: hotter, each is done no later.
+hottest of their dials, where all of them stand that, none browns and the tray has room: hotter, each is done no later.
+Bakes that are held for one another go in when all of them are ready.
 """
 
 from __future__ import annotations
 
+import math
 from bisect import insort
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import date, datetime, time, timedelta
-from typing import Annotated
+from typing import Annotated, NamedTuple
 
 from pydantic import WithJsonSchema
 
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.house_rules import Rules
+from windcrest_core.work.pooling import Waiting, together
 
 LEAST_SITTING_MIN = 10.0  # of a step that is begun at the end of an evening [A]
 HORIZON_DAYS = 730
@@ -24,8 +27,8 @@ SAME_OVEN_C = 2.0  # apart, and two bakes share a load [A]
 
 class Task(Frozen):
     """A step still to be done. `oven_c` is the dial of a bake, which is not broken off; `stands_c` the hottest dial that
-    all in it stands, its own where none is said; `tray` the share of the tray it takes, nought where that is not known.
-    One that is to go `alone` has stages of its own."""
+    all in it stands, its own where none is said; `tray` the share of the tray it takes, nought where that is not known;
+    `scorch_left` what is left before its palest part browns. One that is to go `alone` has stages of its own."""
 
     key: str
     label: Text
@@ -35,11 +38,29 @@ class Task(Frozen):
     oven_c: float | None = None
     stands_c: float | None = None
     tray: float = 0.0
+    scorch_left: float | None = None
     alone: bool = False
 
-    @property
-    def most_c(self) -> float:
-        return max(self.oven_c or 0.0, self.stands_c or 0.0)
+    def waiting(self, name: str, ready_h: float = 0.0, latest_h: float = math.inf) -> Waiting:
+        """As a piece that waits for the oven."""
+        dial = self.oven_c or 0.0
+        return Waiting(
+            id=name,
+            ready_h=ready_h,
+            least_c=dial,
+            most_c=dial if self.alone else max(dial, self.stands_c or 0.0) + SAME_OVEN_C,
+            minutes=self.minutes,
+            tray=self.tray,
+            latest_h=latest_h,
+            scorch_left=math.inf if self.scorch_left is None else self.scorch_left,
+        )
+
+
+class BakeOf(NamedTuple):
+    """A bake of a figure, by its step."""
+
+    figure: str
+    key: str
 
 
 class Work(Frozen):
@@ -90,6 +111,18 @@ class Calendar(Frozen):
         first = min((row.start.date() for row in self.sittings), default=None)
         return [row for row in self.sittings if row.start.date() == first]
 
+    @property
+    def loads(self) -> dict[datetime, list[Sitting]]:
+        """What is in the oven together, by when it goes in."""
+        found: dict[datetime, list[Sitting]] = {}
+        for row in self.sittings:
+            if row.oven_c is not None:
+                found.setdefault(row.start, []).append(row)
+        return found
+
+
+_Bake = tuple["_Open", Task]
+
 
 class _Open:
     """A figure while its steps are being laid out."""
@@ -138,14 +171,71 @@ class _Open:
         return True
 
 
-def calendar(works: list[Work], rules: Rules, now: datetime) -> Calendar:
+class _Oven:
+    """Which bakes go in together."""
+
+    def __init__(self, opened: list[_Open], held: Sequence[Sequence[BakeOf]]) -> None:
+        left = {
+            BakeOf(one.work.figure, task.key): (one, task)
+            for one in opened
+            for task in one.work.tasks
+            if task.oven_c is not None
+        }
+        self._held: dict[BakeOf, list[_Bake]] = {}
+        for group in held:
+            bakes = [left[bake] for bake in group if bake in left]
+            if len(bakes) > 1:
+                self._held.update({bake: bakes for bake in group if bake in left})
+
+    def with_it(self, one: _Open, task: Task) -> list[_Bake]:
+        """Itself and what it is held for."""
+        return self._held.get(BakeOf(one.work.figure, task.key), [(one, task)])
+
+    def waits(self, one: _Open, task: Task, at: datetime) -> bool:
+        """Whether something it is held for is not ready."""
+        return any(
+            all(ready.key != bake.key for ready in other.ready(at))
+            for other, bake in self.with_it(one, task)
+            if other is not one
+        )
+
+    def load(
+        self, opened: list[_Open], one: _Open, task: Task, at: datetime, room_min: float
+    ) -> list[_Bake]:
+        """A bake with those of other figures that are ready too, go into the oven with it and keep it no longer than
+        there is time."""
+        found = list(self.with_it(one, task))
+        inside = {id(other) for other, _ in found}
+        for other in opened:
+            if id(other) in inside or task.alone:
+                continue
+            for bake in other.ready(at):
+                if bake.oven_c is None or bake.alone or bake.minutes > room_min:
+                    continue
+                if len(self.with_it(other, bake)) > 1:
+                    continue
+                if _share([*found, (other, bake)]):
+                    found.append((other, bake))
+                    break
+        return found
+
+
+def _share(load: list[_Bake]) -> bool:
+    return together([bake.waiting(one.work.figure) for one, bake in load]) is not None
+
+
+def calendar(
+    works: list[Work], rules: Rules, now: datetime, held: Sequence[Sequence[BakeOf]] = ()
+) -> Calendar:
     """Lay the steps of all figures over the bench's hours, from now on.
 
     Parameters
     ----------
     works : in order of preference: where two figures are ready, the first goes on.
+    held : bakes that wait for one another; what is done of them or not in `works` is not waited for.
     """
     opened = [_Open(work) for work in works]
+    oven = _Oven(opened, held)
     longest = _longest_window_min(rules)
     sittings: list[Sitting] = []
     for ahead in range(HORIZON_DAYS):
@@ -154,7 +244,7 @@ def calendar(works: list[Work], rules: Rules, now: datetime) -> Calendar:
             break
         window = _window(rules, now, ahead)
         if window is not None:
-            sittings += _one_day(going_on, *window, rules, longest)
+            sittings += _one_day(going_on, oven, *window, rules, longest)
     return Calendar(
         sittings=sittings,
         finishes=[
@@ -188,12 +278,17 @@ def _longest_window_min(rules: Rules) -> float:
 
 
 def _one_day(
-    opened: list[_Open], start: datetime, end: datetime, rules: Rules, longest: float
+    opened: list[_Open],
+    oven: _Oven,
+    start: datetime,
+    end: datetime,
+    rules: Rules,
+    longest: float,
 ) -> list[Sitting]:
     found: list[Sitting] = []
     at = start
     while at < end:
-        picked = _pick(opened, at, end, rules, longest, at == start)
+        picked = _pick(opened, oven, at, end, rules, longest, at == start)
         if picked is None:
             coming = min((t for one in opened if (t := one.coming(at)) is not None), default=end)
             if coming >= end:
@@ -202,13 +297,15 @@ def _one_day(
             continue
         one, task = picked
         if task.oven_c is not None:
-            together = _load(opened, one, task, at)
-            dial_c = max(bake.oven_c or 0.0 for _, bake in together)
-            for other, bake in together:
-                row = _sitting(other, bake, at, bake.minutes, False, len(together) > 1)
+            room = (end - at).total_seconds() / 60
+            load = oven.load(opened, one, task, at, max(room, task.minutes))
+            dial_c = max(bake.oven_c or 0.0 for _, bake in load)
+            minutes = max(bake.minutes for _, bake in load)
+            for other, bake in load:
+                row = _sitting(other, bake, at, minutes, False, len(load) > 1)
                 found.append(row.model_copy(update={"oven_c": dial_c}))
-                other.worked(bake, bake.minutes, at)
-            at += timedelta(minutes=max(bake.minutes for _, bake in together))
+                other.worked(bake, minutes, at)
+            at += timedelta(minutes=minutes)
             continue
         room = (end - at).total_seconds() / 60
         minutes = min(one.left[task.key], room)
@@ -235,7 +332,13 @@ def _sitting(
 
 
 def _pick(
-    opened: list[_Open], at: datetime, end: datetime, rules: Rules, longest: float, fresh: bool
+    opened: list[_Open],
+    oven: _Oven,
+    at: datetime,
+    end: datetime,
+    rules: Rules,
+    longest: float,
+    fresh: bool,
 ) -> tuple[_Open, Task] | None:
     """The first step that may be begun: a bake only where it ends within the hours, or, where no
     day is long enough, at the beginning of one of the longest."""
@@ -246,35 +349,13 @@ def _pick(
                 if room >= min(LEAST_SITTING_MIN, one.left[task.key]):
                     return one, task
                 continue
-            if at.weekday() not in rules.oven_days:
+            if at.weekday() not in rules.oven_days or oven.waits(one, task, at):
                 continue
-            too_long = task.minutes > longest and fresh and room >= longest - 1e-6
-            if task.minutes <= room or too_long:
+            minutes = max(bake.minutes for _, bake in oven.with_it(one, task))
+            too_long = minutes > longest and fresh and room >= longest - 1e-6
+            if minutes <= room or too_long:
                 return one, task
     return None
-
-
-def _load(opened: list[_Open], first: _Open, task: Task, at: datetime) -> list[tuple[_Open, Task]]:
-    """A bake with those of other figures that are ready too and go into the oven with it."""
-    found = [(first, task)]
-    for one in opened:
-        if one is first or task.alone:
-            continue
-        for other in one.ready(at):
-            if other.oven_c is not None and not other.alone and _share([*found, (one, other)]):
-                found.append((one, other))
-                break
-    return found
-
-
-def _share(load: list[tuple[_Open, Task]]) -> bool:
-    """Whether all of it stands the hottest of its dials, and is on the tray."""
-    bakes = [bake for _, bake in load]
-    hottest = max(bake.oven_c or 0.0 for bake in bakes)
-    return (
-        all(hottest <= bake.most_c + SAME_OVEN_C for bake in bakes)
-        and sum(bake.tray for bake in bakes) <= 1.0
-    )
 
 
 def _remarks(works: list[Work], longest: float, rules: Rules) -> list[Text]:

@@ -83,17 +83,22 @@ class Live(Frozen):
 
 
 def follow(
-    work: Workpiece, bake: BakePlan, before: dict[str, Before], trace: Trace, elapsed_s: float
+    work: Workpiece,
+    bake: BakePlan,
+    before: dict[str, Before],
+    trace: Trace,
+    elapsed_s: float,
+    shared_c: float | None = None,
 ) -> Live:
     """Where a bake stands.
 
     Parameters
     ----------
     bake : as it was planned. before : by part; nothing of what goes in raw.
-    elapsed_s : since it was begun, by the server's clock.
+    elapsed_s : since it was begun, by the server's clock. shared_c : the dial of the load it is in with others.
     """
     oven = work.context.rules.oven
-    dial = bake.dial_c.value
+    dial = shared_c or bake.dial_c.value
     planned = planned_air(oven, dial, HORIZON_MIN, bake.stages)
     air = air_along(trace, planned)
     pieces = {part.id: work.figure.piece(part.id) for part in bake.parts}

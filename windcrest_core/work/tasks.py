@@ -5,6 +5,7 @@ from __future__ import annotations
 from windcrest_core.bake.model import BakePlan
 from windcrest_core.given.oven import Inside
 from windcrest_core.plan import Plan
+from windcrest_core.work.bakes import planned_bake
 from windcrest_core.work.calendar import Task, Work
 
 BETWEEN_MM = 20.0  # pieces on a tray stand so far apart [A]
@@ -37,10 +38,20 @@ def work_of(plan: Plan, figure: str, inside: Inside | None = None) -> Work:
                 oven_c=bake.dial_c.value if bake is not None else None,
                 stands_c=bake.dials.high_c if bake is not None else None,
                 tray=_tray(bake, inside) if bake is not None else 0.0,
+                scorch_left=_scorch_left(plan, bake) if bake is not None else None,
                 alone=bake is not None and len(bake.stages_run) > 1,
             )
         )
     return Work(figure=figure, name=plan.name, tasks=tasks)
+
+
+def _scorch_left(plan: Plan, bake: BakePlan) -> float:
+    """Before the part browns that is nearest to it."""
+    before = planned_bake(plan, bake.number).before
+    return min(
+        part.scorch_limit - (before[part.id].scorch if part.id in before else 0.0)
+        for part in bake.parts
+    )
 
 
 def _tray(bake: BakePlan, inside: Inside | None) -> float:

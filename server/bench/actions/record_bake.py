@@ -30,7 +30,7 @@ def record_bake(figure: Figure, number: int, minutes: float | None) -> None:
     BakeRecord.objects.update_or_create(
         figure=figure,
         number=number,
-        defaults={"minutes": minutes, "air_c": []},
+        defaults={"minutes": minutes, "air_c": [], "dial_c": None},
         create_defaults={"minutes": minutes, "steps": went_in},
     )
     mark_steps(figure, [bake_key(number)], True)
@@ -54,6 +54,7 @@ def record_begun(bake: LiveBake, minutes: float, air_c: list[float]) -> None:
         defaults={
             "minutes": min(LONGEST_MIN, max(1.0, round(minutes, 1))),
             "steps": went_in,
+            "dial_c": bake.dial_c,
             "air_c": air_c,
             "live": bake,
         },

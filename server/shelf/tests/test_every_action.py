@@ -81,6 +81,9 @@ USED = {"kind": "used", "amount": "20 g", "lot": 1}
 NOTE = ("POST", "figures/{figure_id}/log", {"text": "first"})
 TIMER = {"label": "cools", "minutes": 30}
 BROKE = {"kind": "broke", "part": "chest", "way": "{way}"}
+SECOND = ("POST", "figures", {"name": "B", "body": "biped", "height_mm": "200 mm"})
+BOTH = {"bakes": [{"figure": key, "key": "bake.1"} for key in ("{figure_id}", "{second}")]}
+LOAD = (SECOND, ("POST", "loads", BOTH))
 PROBE = ("POST", "devices", {"name": "probe"})
 READING = {"readings": [{"at": "{now}", "temp_c": 130}]}
 
@@ -157,6 +160,9 @@ ACTIONS = [
     ),
     Action("POST", f"{FIGURE}/live-trace/1", (TRACE, TRACE)),
     Action("POST", "probe/readings", (READING, READING), first=(PROBE, LIVE)),
+    Action("POST", "loads", (BOTH, BOTH), (SECOND,)),
+    Action("DELETE", "loads/{load}", first=LOAD),
+    Action("POST", "loads/{load}/begin", ({"speed": 1}, {"speed": 1}), LOAD),
     Action("POST", f"{FIGURE}/mend", (BROKE, BROKE)),
     Action("DELETE", f"{FIGURE}/mend/{{mishap}}", first=(("POST", f"{FIGURE}/mend", BROKE),)),
 ]
@@ -209,7 +215,11 @@ class EveryActionTest(TransactionTestCase):
                 )
                 return str(tried.json()[0]["mishap"]["way"])
             with connection.cursor() as rows:
-                if name == "bake":
+                if name == "second":
+                    rows.execute("SELECT id FROM shelf_figure WHERE id != %s", [self.figure.id])
+                elif name == "load":
+                    rows.execute("SELECT key FROM bench_ovenload ORDER BY id LIMIT 1")
+                elif name == "bake":
                     rows.execute("SELECT key FROM bench_livebake ORDER BY id LIMIT 1")
                 else:
                     rows.execute(f"SELECT id FROM {ROWS[name]} ORDER BY id LIMIT 1")

@@ -324,7 +324,8 @@ export interface paths {
         put?: never;
         /**
          * End
-         * @description Oven off: the minutes it really took are written down; how it stood then is the verdict.
+         * @description Oven off: the minutes it really took are written down, for every figure that was in it; how it stood then is
+         *     the verdict.
          */
         post: operations["server_bench_live_api_end"];
         delete?: never;
@@ -1192,6 +1193,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/loads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Loads
+         * @description What shares the oven, and what could, in the order of these figures.
+         */
+        get: operations["server_bench_loads_api_get_loads"];
+        put?: never;
+        /**
+         * Post Load
+         * @description Let bakes wait for one another: the next one of each figure, none of which is in a load already.
+         */
+        post: operations["server_bench_loads_api_post_load"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/loads/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete Load
+         * @description Each of it goes into the oven by itself.
+         */
+        delete: operations["server_bench_loads_api_delete_load"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/loads/{key}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description All of it is in the oven from now on.
+         */
+        post: operations["server_bench_loads_api_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/loads/{key}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Card
+         * @description One card for all that is in it.
+         */
+        get: operations["server_bench_loads_api_print_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/me": {
         parameters: {
             query?: never;
@@ -2030,6 +2115,16 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             total_min: components["schemas"]["Quantity"];
+        };
+        /**
+         * BakeToShare
+         * @description A bake that is to wait for others, by its figure and the key of its step.
+         */
+        BakeToShare: {
+            /** Figure */
+            figure: string;
+            /** Key */
+            key: string;
         };
         /**
          * Ballast
@@ -4467,6 +4562,19 @@ export interface components {
             taken: number | null;
         };
         /**
+         * InWithIt
+         * @description A bake of another figure that is in the same load; `live` where it can be followed.
+         */
+        InWithIt: {
+            /** Figure */
+            figure: string;
+            live: components["schemas"]["Live"] | null;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+        };
+        /**
          * Ink
          * @description A drop of ink in translucent clay: `srgb` is how 10 g with one drop look laid thick [A].
          */
@@ -4777,6 +4885,18 @@ export interface components {
             why: components["schemas"]["Why"];
         };
         /**
+         * Later
+         * @description A figure that is finished so many days later for it; fewer than nought where it is sooner.
+         */
+        Later: {
+            /** Days */
+            days: number;
+            /** Figure */
+            figure: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Lay
          * @description Raw clay over its hosts, raw or cured as the House rules have it; `cured` always over the first of them
          *     when that is cured.
@@ -5019,10 +5139,17 @@ export interface components {
         };
         /**
          * LiveOut
-         * @description The bake that is in the oven, known by its `key`.
+         * @description The bake that is in the oven, known by its `key`, and what is in with it at `dial_c`.
          */
         LiveOut: {
+            /** Dial C */
+            dial_c: number | null;
             forgotten: components["schemas"]["Forgotten"] | null;
+            /**
+             * In With It
+             * @default []
+             */
+            in_with_it: components["schemas"]["InWithIt"][];
             /** Key */
             key: string | null;
             live: components["schemas"]["Live"] | null;
@@ -5059,6 +5186,43 @@ export interface components {
             minute: number;
             /** Planned C */
             planned_c: number;
+        };
+        /**
+         * LoadBake
+         * @description A bake that is in a shared load: its own dial, °C, and minutes, the hottest it stands, the share of the tray it
+         *     takes, and its scorch by the end against what it has left, where that is known.
+         */
+        LoadBake: {
+            /** Dial C */
+            dial_c: number;
+            /** Figure */
+            figure: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /** Most C */
+            most_c: number;
+            /** Name */
+            name: string;
+            /** Scorch */
+            scorch: number;
+            /** Scorch Left */
+            scorch_left: number | null;
+            /** Tray */
+            tray: number;
+        };
+        /**
+         * Loads
+         * @description Loads that were taken and are still to come, and others that would save one.
+         */
+        Loads: {
+            /** Offered */
+            offered: components["schemas"]["SharedLoad"][];
+            /** Taken */
+            taken: components["schemas"]["TakenLoad"][];
         };
         /**
          * Looking
@@ -7525,6 +7689,29 @@ export interface components {
             words: string;
         };
         /**
+         * SharedLoad
+         * @description Bakes of several figures in one go: at `dial_c` for `minutes`, on `start` by the calendar. `saved` loads and
+         *     `saved_min` of the oven fewer than without it. `trouble` says why it cannot be as it was meant.
+         */
+        SharedLoad: {
+            /** Bakes */
+            bakes: components["schemas"]["LoadBake"][];
+            /** Dial C */
+            dial_c: number;
+            /** Later */
+            later: components["schemas"]["Later"][];
+            /** Minutes */
+            minutes: number;
+            /** Saved */
+            saved: number;
+            /** Saved Min */
+            saved_min: number;
+            /** Start */
+            start: string | null;
+            /** Trouble */
+            trouble: string[];
+        };
+        /**
          * Sheet
          * @description A flat piece: an outline across and along, and its thickness.
          */
@@ -8093,6 +8280,11 @@ export interface components {
              */
             wing_span: number;
         };
+        /** Take */
+        Take: {
+            /** Bakes */
+            bakes: components["schemas"]["BakeToShare"][];
+        };
         /**
          * Taken
          * @description How many readings were new, how many were there already, how many are not of a bake.
@@ -8104,6 +8296,12 @@ export interface components {
             outside: number;
             /** Taken */
             taken: number;
+        };
+        /** TakenLoad */
+        TakenLoad: {
+            /** Key */
+            key: string;
+            load: components["schemas"]["SharedLoad"];
         };
         /**
          * TakenOut
@@ -12672,6 +12870,282 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_loads_api_get_loads: {
+        parameters: {
+            query?: {
+                figures?: string;
+                at?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Loads"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_loads_api_post_load: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Take"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_loads_api_delete_load: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_loads_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_loads_api_print_card: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "model/gltf-binary": string;
+                    "text/csv": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -69,6 +69,7 @@ export type Hollow = S["Hollow"];
 export type CalibrationIn = S["CalibrationIn"];
 export type Calendar = S["Calendar"];
 export type Sitting = S["Sitting"];
+export type SharedLoad = S["SharedLoad"];
 export type Live = S["Live"];
 export type LiveOut = S["LiveOut"];
 export type Entry = S["EntryOut"];

@@ -15,10 +15,10 @@ export const useLive = (figure_id: string) =>
 
 export function useLiveChanges(figure_id: string) {
   const queries = useQueryClient();
-  const again = () => void queries.invalidateQueries({ queryKey: keys.live(figure_id) });
+  const again = () => void queries.invalidateQueries({ queryKey: keys.everyLive });
   const over = () => {
     again();
-    void queries.invalidateQueries({ queryKey: keys.figure(figure_id) });
+    void queries.invalidateQueries({ queryKey: keys.figures });
     void queries.invalidateQueries({ queryKey: keys.shelf });
   };
   return {

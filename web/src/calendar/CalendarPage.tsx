@@ -147,7 +147,7 @@ export function CalendarPage() {
               Minutes are defaults, assumed; a figure may well take from half to twice as long.
             </Note>
           </Box>
-          <OvenSessions sittings={found.sittings} />
+          <OvenSessions sittings={found.sittings} figures={order} />
           <BenchHours />
         </Stack>
       </SimpleGrid>

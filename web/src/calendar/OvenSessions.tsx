@@ -1,5 +1,6 @@
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import type { Sitting } from "../api/types";
+import { Loads } from "./Loads";
 import { Note } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
 import { minutes, temperature } from "../units/format";
@@ -34,7 +35,7 @@ export function sessionsOf(sittings: Sitting[]): Session[] {
 }
 
 /** What goes into the oven next, and for the week from then how long it is on. */
-export function OvenSessions({ sittings }: { sittings: Sitting[] }) {
+export function OvenSessions({ sittings, figures }: { sittings: Sitting[]; figures: string[] }) {
   const units = useUnits();
   const sessions = sessionsOf(sittings);
   const [next] = sessions;
@@ -81,6 +82,7 @@ export function OvenSessions({ sittings }: { sittings: Sitting[] }) {
             : ""}
         </Note>
       ) : null}
+      <Loads figures={figures} />
     </Box>
   );
 }

@@ -1,8 +1,10 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
+import type { SharedLoad } from "../api/types";
 import { localNow } from "../api/useCalendar";
 import { ABOUT, bench, server, show } from "../testing/bench";
 import { CalendarPage } from "./CalendarPage";
+import { gain } from "./Loads";
 
 const today = localNow().slice(0, 10);
 const sitting = (figure: string, label: string, start: string, more = false) => ({
@@ -103,5 +105,87 @@ describe("Calendar", () => {
     await waitFor(() => expect(sent("away")).toEqual(["2099-01-06"]));
     expect(sent("bench_week")).toMatchObject([{ hours: 3.5 }, ...Array<object>(6).fill({})]);
     expect(sent("oven_days")).toEqual([0, 1, 2, 3, 4, 5]);
+  });
+
+  test("loads that could be one are taken by a click and let go by another", async () => {
+    const of = (figure: string, minutes: number) => ({
+      figure,
+      name: `The ${figure}`,
+      key: "bake.1",
+      label: "Bake 1",
+      dial_c: 130,
+      most_c: 140,
+      minutes,
+      tray: 0,
+      scorch: 0.2,
+      scorch_left: 3,
+    });
+    const load: SharedLoad = {
+      bakes: [of("ox", 81), of("newt", 72)],
+      dial_c: 130,
+      minutes: 81,
+      start: "2099-01-08T19:00:00",
+      saved: 1,
+      saved_min: 72,
+      later: [
+        { figure: "ox", name: "The ox", days: 3 },
+        { figure: "newt", name: "The newt", days: -1 },
+      ],
+      trouble: [],
+    };
+    let held = false;
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/figures": cards,
+      "GET /api/v1/calendar": CALENDAR,
+      "GET /api/v1/loads": () =>
+        held ? { taken: [{ key: "l1", load }], offered: [] } : { taken: [], offered: [load] },
+      "POST /api/v1/loads": () => ((held = true), { ok: true }),
+      "DELETE /api/v1/loads/l1": () => ((held = false), { ok: true }),
+    });
+    const { user } = show(<CalendarPage />);
+    const offer = within(
+      await screen.findByRole("group", { name: "Could be one load: The ox, The newt" }),
+    );
+    expect(
+      offer.getByText(
+        "One load fewer, 72 min less of the oven. Finished: The ox 3 days later, The newt 1 day sooner.",
+      ),
+    ).toBeTruthy();
+    expect(offer.getByText(/Whether all of it goes on the tray is for you to see/)).toBeTruthy();
+    await user.click(offer.getByRole("button", { name: "Bake them in one load" }));
+    const taken = within(
+      await screen.findByRole("group", { name: "Shared load: The ox, The newt" }),
+    );
+    expect(asked.find((row) => row.method === "POST")?.body).toEqual({
+      bakes: [
+        { figure: "ox", key: "bake.1" },
+        { figure: "newt", key: "bake.1" },
+      ],
+    });
+    expect(taken.getByRole("link", { name: /card/ }).getAttribute("href")).toContain(
+      "/loads/l1/card",
+    );
+    await user.click(taken.getByRole("button", { name: "Let each go in by itself" }));
+    await screen.findByRole("group", { name: /^Could be one load/ });
+  });
+
+  test("what is saved and what it costs in days", () => {
+    const plain: SharedLoad = {
+      bakes: [],
+      dial_c: 130,
+      minutes: 60,
+      start: null,
+      saved: 0,
+      saved_min: 0,
+      later: [],
+      trouble: [],
+    };
+    expect(gain(plain)).toBe(
+      "They are ready together in any case: one card and one timing for all of it. Nothing is finished later.",
+    );
+    expect(gain({ ...plain, saved: 2, saved_min: 143 })).toBe(
+      "2 loads fewer, 2 h 23 min less of the oven. Nothing is finished later.",
+    );
   });
 });

@@ -48,7 +48,14 @@ export const ABOUT = {
   "GET /api/v1/stock": () => ({ kinds: bench().kinds, items: [] }),
   "GET /api/v1/stock/reserved": [],
   "GET /api/v1/devices": [],
-  [`GET /api/v1/figures/${"f".repeat(32)}/live`]: { live: null },
+  [`GET /api/v1/figures/${"f".repeat(32)}/live`]: {
+    key: null,
+    live: null,
+    forgotten: null,
+    dial_c: null,
+    in_with_it: [],
+  },
+  "GET /api/v1/loads": { taken: [], offered: [] },
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
 };
 

@@ -10,6 +10,7 @@ import { GRADES, gradeWords } from "./grades";
 import { PanelTable } from "../../ui/Table";
 import { useUnits } from "../../ui/UnitsContext";
 import { PanelTabs } from "../../ui/PanelTabs";
+import { Loads } from "../../calendar/Loads";
 import { ChipsTab } from "./ChipsTab";
 import { HeatGunTab } from "./HeatGunTab";
 import { HoldTab } from "./HoldTab";
@@ -91,6 +92,7 @@ function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => v
       </Text>
       <ProgrammeBox bake={bake} />
       <LiveBake bake={bake} onShow={onShow} />
+      {bake.done_min === null ? <Loads figures={[]} of={figure.id} /> : null}
       <Suspense fallback={<Skeleton height="210px" />}>
         <HeatChart
           points={bake.curve}

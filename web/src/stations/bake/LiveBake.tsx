@@ -1,29 +1,19 @@
-import {
-  Box,
-  Button,
-  chakra,
-  Flex,
-  Heading,
-  Link,
-  NativeSelect,
-  Stack,
-  Text,
-} from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
+import { Link as Path } from "react-router";
 import { useLive, useLiveChanges } from "../../api/useLive";
 import { useRules, useRulesChanges } from "../../api/useRules";
-import type { BakePlan, Live } from "../../api/types";
+import type { BakePlan, Live, LiveOut } from "../../api/types";
 import { ring } from "../../bench/ring";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { difference, minutes, temperature } from "../../units/format";
 import { Abandon, Forgotten } from "./Forgotten";
 import { GRADES } from "./grades";
+import { StartTiming } from "./StartTiming";
 import { Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
-
-const SPEEDS = [1, 10, 60, 120];
 
 interface Props {
   bake: BakePlan | null;
@@ -38,10 +28,10 @@ export function LiveBake({ bake, onShow }: Props) {
   const live = asked?.live ?? null;
   const { begin, end, readTrace } = useLiveChanges(figure.id);
   const chooser = useRef<HTMLInputElement>(null);
-  const [speed, setSpeed] = useState(1);
   const [mistaken, setMistaken] = useState(false);
-  const [verdict, setVerdict] = useState<Live | null>(null);
-  const due = live?.done === true;
+  const [verdict, setVerdict] = useState<LiveOut | null>(null);
+  const due =
+    live?.done === true && (asked?.in_with_it ?? []).every((row) => row.live?.done !== false);
   useEffect(() => {
     if (!due) return;
     void ring();
@@ -65,7 +55,7 @@ export function LiveBake({ bake, onShow }: Props) {
     );
   if (live && key)
     return (
-      <Watched live={live}>
+      <Watched live={live} others={asked}>
         <Flex gap="3" align="center" wrap="wrap">
           <Button
             size="sm"
@@ -75,7 +65,7 @@ export function LiveBake({ bake, onShow }: Props) {
             onClick={() =>
               end.mutate(key, {
                 onError: tellProblem,
-                onSuccess: (out) => setVerdict(out.live),
+                onSuccess: setVerdict,
               })
             }
           >
@@ -97,9 +87,9 @@ export function LiveBake({ bake, onShow }: Props) {
       </Watched>
     );
   if (!bake) return null;
-  if (verdict && verdict.number === bake.number)
+  if (verdict?.live?.number === bake.number)
     return (
-      <Watched live={verdict} over>
+      <Watched live={verdict.live} others={verdict} over>
         <Flex gap="3" align="center">
           <Button
             size="sm"
@@ -121,30 +111,11 @@ export function LiveBake({ bake, onShow }: Props) {
     );
   return (
     <Flex gap="2" align="center" wrap="wrap">
-      <Button
-        size="sm"
-        variant="outline"
-        borderColor="ink"
+      <StartTiming
+        words="I’ve put it in: start timing"
         loading={begin.isPending}
-        onClick={() => begin.mutate({ number: bake.number, speed }, { onError: tellProblem })}
-      >
-        I’ve put it in: start timing
-      </Button>
-      <NativeSelect.Root size="xs" width="auto">
-        <NativeSelect.Field
-          bg="sheet"
-          aria-label="How fast its time runs"
-          value={speed}
-          onChange={(event) => setSpeed(Number(event.currentTarget.value))}
-        >
-          {SPEEDS.map((times) => (
-            <option key={times} value={times}>
-              {times === 1 ? "by the clock" : `${times} × with a stand-in oven`}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+        onStart={(speed) => begin.mutate({ number: bake.number, speed }, { onError: tellProblem })}
+      />
       <Button
         size="xs"
         variant="outline"
@@ -166,7 +137,7 @@ export function LiveBake({ bake, onShow }: Props) {
           if (!file) return;
           readTrace.mutate(
             { number: bake.number, file },
-            { onError: tellProblem, onSuccess: (out) => setVerdict(out.live) },
+            { onError: tellProblem, onSuccess: setVerdict },
           );
         }}
       />
@@ -176,18 +147,21 @@ export function LiveBake({ bake, onShow }: Props) {
 
 interface WatchedProps {
   live: Live;
+  others: LiveOut;
   over?: boolean;
   children: React.ReactNode;
 }
 
-function Watched({ live, over = false, children }: WatchedProps) {
+function Watched({ live, others, over = false, children }: WatchedProps) {
   const units = useUnits();
+  const within = others.in_with_it;
+  const toGo = Math.max(live.to_go_min, ...within.map((row) => row.live?.to_go_min ?? 0));
   return (
     <Stack
       gap="1.5"
       p="2"
       borderWidth="2px"
-      borderColor={live.done ? "verdigris" : "clay"}
+      borderColor={toGo <= 0 ? "verdigris" : "clay"}
       borderRadius="sheet"
       bg="sheet"
       role="group"
@@ -201,7 +175,7 @@ function Watched({ live, over = false, children }: WatchedProps) {
       </Heading>
       {over ? null : (
         <Text fontSize="2xl" lineHeight="1.1" fontWeight="600" data-to-go>
-          {live.done ? "Done: oven off" : `${minutes(Math.ceil(live.to_go_min))} to go`}
+          {toGo <= 0 ? "Done: oven off" : `${minutes(Math.ceil(toGo))} to go`}
         </Text>
       )}
       <Text fontSize="sm">
@@ -210,6 +184,7 @@ function Watched({ live, over = false, children }: WatchedProps) {
         {live.slowest} {temperature(live.core_c, units)}; coldest is {GRADES[live.coldest]}
         {live.browning.length ? `; ${live.browning.join(", ")} browns` : ""}
       </Text>
+      {within.length ? <WithinIt out={others} over={over} /> : null}
       <LiveChart live={live} />
       {live.remarks.map((remark) => (
         <Text key={remark} fontSize="sm" color="warn" role="status">
@@ -221,6 +196,37 @@ function Watched({ live, over = false, children }: WatchedProps) {
     </Stack>
   );
 }
+
+/** What else is in the same load, or was. */
+function WithinIt({ out, over }: { out: LiveOut; over: boolean }) {
+  const units = useUnits();
+  return (
+    <Box fontSize="sm">
+      <Text>
+        {over ? "In it too, and written down" : "In one load"}
+        {out.dial_c === null ? "" : ` at a dial of ${temperature(out.dial_c, units)}`}:
+      </Text>
+      {out.in_with_it.map((row) => (
+        <Text key={row.figure} data-in-with={row.figure}>
+          <Link asChild color="verdigris">
+            <Path to={`/figures/${row.figure}/bake`}>{row.name}</Path>
+          </Link>
+          , bake {row.number}:{" "}
+          {row.live ? stateOf(row.live, over) : "planned anew since it went in"}
+        </Text>
+      ))}
+    </Box>
+  );
+}
+
+const stateOf = (live: Live, over: boolean): string =>
+  [
+    over || live.done ? null : `${minutes(Math.ceil(live.to_go_min))} to go`,
+    `coldest is ${GRADES[live.coldest]}`,
+    live.browning.length ? `${live.browning.join(", ")} browns` : null,
+  ]
+    .filter((words) => words !== null)
+    .join(", ");
 
 /** Planned, measured and core over time. */
 function LiveChart({ live }: { live: Live }) {

@@ -1,6 +1,6 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
-import type { Live } from "../../api/types";
+import type { Live, LiveOut } from "../../api/types";
 import { ABOUT, bench, ferrywoman, server, showStation } from "../../testing/bench";
 import { BakePanel } from "./BakePanel";
 
@@ -42,6 +42,15 @@ const live = (more: Partial<Live> = {}): Live => ({
   remarks: ["The door was open at minute 12; that is counted."],
   ...more,
 });
+/** What the server says of it; by itself in the oven where nothing else is said. */
+const out = (live: Live | null, more: Partial<LiveOut> = {}): LiveOut => ({
+  key: live ? "k1" : null,
+  live,
+  forgotten: null,
+  dial_c: null,
+  in_with_it: [],
+  ...more,
+});
 const panel = <BakePanel />;
 
 describe("A bake that runs", () => {
@@ -55,7 +64,7 @@ describe("A bake that runs", () => {
   });
 
   test("says how long is to go, what was noticed, and draws what was measured", async () => {
-    server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live() } });
+    server({ ...ABOUT, [`GET ${AT}/live`]: out(live()) });
     showStation(panel);
     expect(await screen.findByText("35 min to go")).toBeTruthy();
     expect(screen.getByText(/The door was open at minute 12/)).toBeTruthy();
@@ -68,11 +77,9 @@ describe("A bake that runs", () => {
     const over = live({ done: true, to_go_min: 0, learned: { offset_c: 15, swing_c: 7 } });
     const asked = server({
       ...ABOUT,
-      [`GET ${AT}/live`]: () => ({
-        key: "k1",
-        live: asked.some((row) => row.path.endsWith("begun/k1/end")) ? null : over,
-      }),
-      [`POST ${AT}/begun/k1/end`]: { key: null, live: over },
+      [`GET ${AT}/live`]: () =>
+        out(asked.some((row) => row.path.endsWith("begun/k1/end")) ? null : over),
+      [`POST ${AT}/begun/k1/end`]: out(over),
       "PATCH /api/v1/rules": { rules: bench().rules, can_undo: true, can_redo: false },
     });
     const { user } = showStation(panel);
@@ -94,7 +101,7 @@ describe("A bake that runs", () => {
     };
     const asked = server({
       ...ABOUT,
-      [`GET ${AT}/live`]: { key: "k1", live: null, forgotten },
+      [`GET ${AT}/live`]: out(null, { key: "k1", forgotten }),
       [`POST ${AT}/begun/k1/close`]: {},
     });
     const { user } = showStation(panel);
@@ -104,15 +111,15 @@ describe("A bake that runs", () => {
     expect(write.hasAttribute("disabled")).toBe(true);
     await user.type(screen.getByLabelText("Minutes it was in"), "42");
     await user.click(write);
-    await waitFor(() => expect(asked.at(-1)?.path ?? "").toContain("live"));
-    const close = asked.find((row) => row.path.endsWith("begun/k1/close"));
-    expect(close?.body).toMatchObject({ minutes: 42, number: 9 });
+    const close = () => asked.find((row) => row.path.endsWith("begun/k1/close"));
+    await waitFor(() => expect(close()).toBeTruthy());
+    expect(close()?.body).toMatchObject({ minutes: 42, number: 9 });
   });
 
   test("one begun by mistake is abandoned with a reason", async () => {
     const asked = server({
       ...ABOUT,
-      [`GET ${AT}/live`]: { key: "k1", live: live() },
+      [`GET ${AT}/live`]: out(live()),
       [`POST ${AT}/begun/k1/close`]: {},
     });
     const { user } = showStation(panel);
@@ -125,7 +132,7 @@ describe("A bake that runs", () => {
   });
 
   test("one that the plan has no more is still ended from here", async () => {
-    server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live({ number: 9 }) } });
+    server({ ...ABOUT, [`GET ${AT}/live`]: out(live({ number: 9 })) });
     showStation(panel);
     expect(await screen.findByText("Bake 9 is in")).toBeTruthy();
     expect(screen.getByRole("button", { name: "Oven off" })).toBeTruthy();
@@ -134,7 +141,7 @@ describe("A bake that runs", () => {
   test("a trace measured elsewhere is read in, and its verdict shown", async () => {
     server({
       ...ABOUT,
-      [`POST ${AT}/live-trace/1`]: { key: null, live: live({ done: true, elapsed_min: 70 }) },
+      [`POST ${AT}/live-trace/1`]: out(live({ done: true, elapsed_min: 70 })),
     });
     const { user } = showStation(panel);
     const file = new File(["time_s,temp_c"], "bake.csv", { type: "text/csv" });
@@ -144,9 +151,34 @@ describe("A bake that runs", () => {
 
   test("another bake that is in the oven is named", async () => {
     expect(plan.bake.bakes.length).toBeGreaterThan(0);
-    server({ ...ABOUT, [`GET ${AT}/live`]: { key: "k1", live: live({ number: 2 }) } });
+    server({ ...ABOUT, [`GET ${AT}/live`]: out(live({ number: 2 })) });
     const { user } = showStation(<BakePanel />);
     await user.click(await screen.findByRole("button", { name: /Bake 2 is in the oven now/ }));
     expect(await screen.findByRole("button", { name: /^Bake 2/, pressed: true })).toBeTruthy();
+  });
+
+  test("what is in the same load is told, and the oven is off when the last of it is done", async () => {
+    const others = [
+      {
+        figure: "n",
+        name: "The newt",
+        number: 2,
+        live: live({ to_go_min: 12, browning: ["tail"] }),
+      },
+      { figure: "p", name: "The piper", number: 1, live: null },
+    ];
+    const done = live({ done: true, to_go_min: 0 });
+    server({
+      ...ABOUT,
+      [`GET ${AT}/live`]: out(done, { dial_c: 135, in_with_it: others }),
+    });
+    showStation(panel);
+    expect(await screen.findByText("12 min to go")).toBeTruthy();
+    expect(screen.getByText(/In one load at a dial of 135 °C/)).toBeTruthy();
+    const told = (key: string) => document.querySelector(`[data-in-with="${key}"]`)?.textContent;
+    expect(told("n")).toBe(
+      "The newt, bake 2: 12 min to go, coldest is set through, not firm, tail browns",
+    );
+    expect(told("p")).toBe("The piper, bake 1: planned anew since it went in");
   });
 });
