@@ -63,7 +63,7 @@ def digest_of(figure: str, plan: Plan, sheet: FigureSheet, context: Context) -> 
     """What lists need of the plan of a figure, which is known by its id."""
     return Digest(
         card=_card(plan, sheet),
-        work=work_of(plan, figure, context.rules.oven.inside),
+        work=work_of(plan, figure, context.rules.oven),
         takes=Takes(
             needs=needs_of(plan, sheet, context),
             settled=settled_kinds(plan),

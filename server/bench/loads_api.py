@@ -148,8 +148,9 @@ def _inside(load: OvenLoad) -> list[_Inside]:
 def print_card(request: HttpRequest, key: str, paper: str = "") -> HttpResponse:
     """One card for all that is in it."""
     inside = _inside(_own(request, key))
-    printing = printing_for(context_of(request.user.pk or 0).rules, paper)
-    body = load_card_pdf([(row.plan, row.bake.number) for row in inside], printing)
+    rules = context_of(request.user.pk or 0).rules
+    printing = printing_for(rules, paper)
+    body = load_card_pdf([(row.plan, row.bake.number) for row in inside], rules.oven, printing)
     return download(body, PDF, "shared load")
 
 

@@ -20,6 +20,9 @@ from windcrest_core.refused import beyond
 Array = NDArray[np.float64]
 LEAST_C, MOST_C = -20.0, 300.0
 GAP_S = 600.0  # longer than this nothing is known of the oven between [A]
+HEATING_C = 10.0  # below what was planned an oven may still be heating [A]
+HEATED_S = 1800.0  # it is hot by then, or as hot as it gets [A]
+HEATS_S = 600.0  # in which what is lacking falls to a third [A]
 LATELY_S = 1200.0  # over which an oven's difference from the plan is taken [A]
 SILENT_S = 120.0  # without a reading, and it is said [A]
 MOST_ROWS = 50_000
@@ -90,7 +93,8 @@ def trace_of_probes(rows: Sequence[Sequence[tuple[float, float]]]) -> Trace:
 
 def air_along(trace: Trace, planned_c: Array) -> Array:
     """Air every 15 s: measured as far as it goes, then what was planned, shifted by how far the
-    measured air mostly lay from it over the last twenty minutes; an open door does not count.
+    measured air mostly lay from it over the last twenty minutes; an open door does not count. An oven that is still
+    heating is not one that stays cool: it comes to what was planned.
 
     Parameters
     ----------
@@ -102,11 +106,15 @@ def air_along(trace: Trace, planned_c: Array) -> Array:
     temps = np.array([row.temp_c for row in trace.readings])
     grid = np.arange(len(planned_c)) * STEP_S
     known = grid <= times[-1]
-    lately = times >= times[-1] - LATELY_S
-    there = np.interp(times[lately], grid, planned_c)
-    shift = float(np.median(temps[lately] - there))
-    air = np.where(known, np.interp(grid, times, temps), planned_c + shift)
-    return np.asarray(air)
+    off = temps - np.interp(times, grid, planned_c)
+    there = np.flatnonzero(off >= -HEATING_C)
+    came_s = float(times[there[0]]) if len(there) else HEATED_S
+    lately = times >= max(came_s, times[-1] - LATELY_S)
+    if lately.any():
+        ahead = planned_c + float(np.median(off[lately]))
+    else:
+        ahead = planned_c + off[-1] * np.exp((times[-1] - grid).clip(max=0) / HEATS_S)
+    return np.asarray(np.where(known, np.interp(grid, times, temps), ahead))
 
 
 def refuse_unreal(at_s: float, temp_c: float, longest_s: float = 24 * 3600.0) -> None:

@@ -39,7 +39,7 @@ def bake_card_pdf(plan: Plan, number: int, printing: Printing) -> bytes:
     def draw(canvas: Pages) -> None:
         column = Column(canvas, left, foot + tall, wide)
         _say(bake, column, printing.units)
-        _looked_over(plan, number, column, printing.units)
+        looked_over(plan, number, column, printing.units)
         readings(Pen(canvas), column, bake, printing.units)
         _curve(Pen(canvas), column, bake, printing.units)
         _parts(canvas, column, bake, printing, foot)
@@ -85,7 +85,7 @@ def _say(bake: BakePlan, column: Column, units: Units) -> None:
     )
 
 
-def _looked_over(plan: Plan, number: int, column: Column, units: Units) -> None:
+def looked_over(plan: Plan, number: int, column: Column, units: Units) -> None:
     """One tick for all that this bake makes final."""
     group = next((row for row in plan.order.bakes if row.number == number), None)
     if group is not None and group.parts:

@@ -6,13 +6,15 @@ from collections.abc import Sequence
 
 from reportlab.lib.units import mm
 
-from windcrest_core.bake.cure import scorch_per_min
 from windcrest_core.bake.model import BakePlan
+from windcrest_core.given.oven import Oven
 from windcrest_core.measures import minutes_words
+from windcrest_core.names import listed
 from windcrest_core.plan import Plan
 from windcrest_core.prints.bake_card import (
     GRADE_WORDS,
     how_slow,
+    looked_over,
     rack_words,
     readings,
     support_words,
@@ -21,11 +23,15 @@ from windcrest_core.prints.column import Column
 from windcrest_core.prints.page import Heading, Pages, Printing, dated, sheet_pdf
 from windcrest_core.prints.paper import BIG, HEAD, Box, escaped, frame_mm, says, table
 from windcrest_core.prints.pen import Pen
+from windcrest_core.step_keys import bake_key
+from windcrest_core.work.loads import LoadOf, load_of
+from windcrest_core.work.tasks import work_of
 
 SLOWEST = 3  # parts of each figure that are told
+FIGURE_MM = 40.0  # what a figure takes of a page at least
 
 
-def load_card_pdf(inside: Sequence[tuple[Plan, int]], printing: Printing) -> bytes:
+def load_card_pdf(inside: Sequence[tuple[Plan, int]], oven: Oven, printing: Printing) -> bytes:
     """The card of a load.
 
     Parameters
@@ -36,9 +42,16 @@ def load_card_pdf(inside: Sequence[tuple[Plan, int]], printing: Printing) -> byt
         (plan, next(bake for bake in plan.bake.bakes if bake.number == number))
         for plan, number in inside
     ]
+    works = [work_of(plan, plan.name, oven) for plan, _ in inside]
+    load = load_of(
+        [
+            (work, next(task for task in work.tasks if task.key == bake_key(number)))
+            for work, (_, number) in zip(works, inside, strict=True)
+        ]
+    )
     units = printing.units
     heading = Heading(
-        figure=" with ".join(plan.name for plan, _ in rows),
+        figure=listed([plan.name for plan, _ in rows]),
         sheet="Bake card: one load of the oven",
         about=("no drawing to scale", dated(rows[0][0].today)),
     )
@@ -47,38 +60,46 @@ def load_card_pdf(inside: Sequence[tuple[Plan, int]], printing: Printing) -> byt
     def draw(canvas: Pages) -> None:
         column = Column(canvas, left, foot + tall, wide)
         hottest = max((bake for _, bake in rows), key=lambda bake: bake.dial_c.value)
-        minutes = max(bake.advised_min.value for _, bake in rows)
-        _say(column, printing, hottest, minutes)
-        _each(canvas, column, printing, rows, hottest.dial_c.value, minutes)
+        _say(column, printing, hottest, load, [bake for _, bake in rows])
+        _each(canvas, column, printing, rows, load)
+        readings(Pen(canvas), column, hottest, units, load.minutes)
         for plan, bake in rows:
+            if column.y < foot + FIGURE_MM:
+                canvas.showPage()
+                column = Column(canvas, left, foot + tall, wide)
             column.says(f"{escaped(plan.name)}, bake {bake.number}", HEAD)
-            column.tick(rack_words(bake, units))
+            column.says(f"Slowest in it: {_slowest(bake)}.")
             if turned := printing.say(bake.turned):
                 column.tick(escaped(turned))
             for words in support_words(bake, units):
                 column.tick(escaped(words))
-            column.tick(f"Out of the oven, looked at; slowest in it: {_slowest(bake)}.")
-            if column.y < foot + 40:
-                canvas.showPage()
-                column = Column(canvas, left, foot + tall, wide)
-        readings(Pen(canvas), column, hottest, units, minutes)
+            looked_over(plan, bake.number, column, units)
         canvas.showPage()
 
     return sheet_pdf(heading, printing, draw)
 
 
-def _say(column: Column, printing: Printing, hottest: BakePlan, minutes: float) -> None:
-    celsius = printing.units.celsius
+def _say(
+    column: Column,
+    printing: Printing,
+    hottest: BakePlan,
+    load: LoadOf,
+    bakes: Sequence[BakePlan],
+) -> None:
+    celsius, minutes = printing.units.celsius, load.minutes
     column.says(
-        f"Dial {celsius(hottest.dial_c.value)}, {minutes:.0f} min, "
+        f"Dial {celsius(load.dial_c)}, {minutes:.0f} min, "
         f"{'preheated' if hottest.start == 'preheated' else 'from cold'}",
         BIG,
     )
     column.says(
         "At the hottest dial that is wanted, for as long as the slowest takes. "
+        f"Never above {celsius(min(bake.maximum_c for bake in bakes))}, the strictest maker's stated maximum. "
         "The makers' labels stand above this card."
     )
     column.down(2)
+    tallest = max(bakes, key=lambda bake: bake.fit.box_mm[2])
+    column.tick(rack_words(tallest, printing.units))
     column.tick("Thermometer beside the pieces; ventilate; tray covered, or an oven kept for this.")
     column.tick(
         f"<b>In at ____ : ____&nbsp;&nbsp;&nbsp; out at ____ : ____</b>&nbsp; ({minutes_words(minutes)} "
@@ -92,25 +113,23 @@ def _each(
     column: Column,
     printing: Printing,
     rows: Sequence[tuple[Plan, BakePlan]],
-    dial_c: float,
-    minutes: float,
+    load: LoadOf,
 ) -> None:
     """What each of them wants, and what this load makes of it."""
     celsius = printing.units.celsius
-    scorch = scorch_per_min(dial_c) * minutes
-    head = ["", "figure", "wants", "stands", "scorch of this load", "cool, door ajar"]
+    head = ["", "figure", "wants", "stands", "scorch, of what is left", "cool, door ajar"]
     cells: list[list[object]] = [
         [
             Box(),
             says(escaped(plan.name)),
             f"{celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min",
-            celsius(max(bake.dial_c.value, bake.dials.high_c)),
-            f"{scorch:.2f} of {min(part.scorch_limit for part in bake.parts):g}",
+            celsius(row.most_c),
+            f"{row.scorch:.2f} of {row.scorch_left or 0:.2f}",
             f"{bake.cooling_min:.0f} min",
         ]
-        for plan, bake in rows
+        for (plan, bake), row in zip(rows, load.bakes, strict=True)
     ]
-    drawn = table(head, cells, [7, 62, 32, 24, 34, 28], printing)
+    drawn = table(head, cells, [7, 58, 32, 22, 40, 28], printing)
     _, high = drawn.wrap(column.wide * mm, 1e6)
     drawn.drawOn(canvas, column.left * mm, column.down(high / mm) * mm)
     column.down(3)

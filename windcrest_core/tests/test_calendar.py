@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from windcrest_core.given.house_rules import BenchDay, Rules
 from windcrest_core.given.load import Context
-from windcrest_core.given.oven import Inside
+from windcrest_core.given.oven import Inside, Oven
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.measures import Units
 from windcrest_core.plan import plan
@@ -177,7 +177,7 @@ class CalendarTest(unittest.TestCase):
     def test_a_bake_says_what_it_stands_and_what_of_the_tray_it_takes(self) -> None:
         inside = Inside(breadth_mm=300, depth_mm=250, height_mm=300)
         given = planned(biped())
-        bakes = [t for t in work_of(given, "f", inside).tasks if t.oven_c is not None]
+        bakes = [t for t in work_of(given, "f", Oven(inside=inside)).tasks if t.oven_c is not None]
         for task, bake in zip(bakes, given.bake.bakes, strict=True):
             breadth, deep, _ = bake.fit.box_mm
             self.assertEqual(task.stands_c, bake.dials.high_c)

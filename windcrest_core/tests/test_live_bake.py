@@ -71,6 +71,24 @@ class TraceTest(unittest.TestCase):
         air = air_along(measured(Oven(offset_c=15), 30), planned_air)
         self.assertAlmostEqual(float((air - planned_air)[-100:].mean()), 15, delta=1)
 
+    def test_an_oven_that_still_heats_comes_to_its_dial(self) -> None:
+        """Put in cold where it was planned preheated, 40 °C below after ten minutes: within 8 °C of the dial half an
+        hour later, as the oven itself is, not 40 °C below it for ever."""
+        planned_air = air_c(Oven(swing_c=0), BAKE.dial_c.value, 240)
+        cold = Oven(start="cold", swing_c=0, ramp_c_min=10)
+        known = measured(cold, 8)
+        self.assertLess(known.readings[-1].temp_c, BAKE.dial_c.value - 40)
+        ahead = air_along(known, planned_air)
+        self.assertAlmostEqual(
+            float(ahead[38 * 4]), air_c(cold, BAKE.dial_c.value, 240)[38 * 4], delta=8
+        )
+        self.assertAlmostEqual(float(ahead[-1]), BAKE.dial_c.value, delta=0.5)
+
+    def test_an_oven_that_stays_cool_is_believed_after_half_an_hour(self) -> None:
+        planned_air = air_c(Oven(swing_c=0), BAKE.dial_c.value, 240)
+        ahead = air_along(measured(Oven(offset_c=-25, swing_c=0), 31), planned_air)
+        self.assertAlmostEqual(float((ahead - planned_air)[-1]), -25, delta=1)
+
     def test_out_as_csv_and_in_again(self) -> None:
         trace = measured(Oven(), 10)
         back = read_trace(trace_csv(trace).encode())

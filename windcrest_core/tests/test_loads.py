@@ -6,6 +6,7 @@ import unittest
 from datetime import datetime, timedelta
 
 from windcrest_core.given.house_rules import BenchDay, Rules
+from windcrest_core.given.oven import Oven
 from windcrest_core.given.progress import BakeDone, Progress
 from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
@@ -155,5 +156,5 @@ class HotterDialTest(unittest.TestCase):
         self.assertIn("275 °F", self.card(plans, Units(temperature="F")))
 
     def card(self, plans: list[Plan], units: Units) -> str:
-        pages = read(load_card_pdf([(plan, 1) for plan in plans], Printing(units=units)))
+        pages = read(load_card_pdf([(plan, 1) for plan in plans], Oven(), Printing(units=units)))
         return " ".join(" ".join(page.words for page in pages).split())

@@ -164,6 +164,9 @@ class PoolingTest(unittest.TestCase):
         self.assertIsNone(together([a, b._replace(least_c=141, most_c=150)]))
         self.assertIsNone(together([a, b._replace(scorch_left=SCORCH[128] * 60 - 1e-6)]))
         self.assertIsNotNone(together([a, b._replace(scorch_left=SCORCH[128] * 60 + 1e-6)]))
+        hotter = b._replace(scorch_left=SCORCH[133] * 60 - 1e-6, offset_c=5)
+        self.assertIsNone(together([a, hotter]))
+        self.assertIsNotNone(together([a, hotter._replace(offset_c=4)]))
         self.assertEqual(together([a._replace(tray=2.0, scorch_left=0.0)]), (128, 60))
 
     def test_nothing_is_pooled_of_nothing_and_too_late_is_none(self) -> None:

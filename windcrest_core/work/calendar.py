@@ -26,9 +26,10 @@ SAME_OVEN_C = 2.0  # apart, and two bakes share a load [A]
 
 
 class Task(Frozen):
-    """A step still to be done. `oven_c` is the dial of a bake, which is not broken off; `stands_c` the hottest dial that
+    """A step still to be done. `oven_c` is the dial of a bake, which is not broken off, `oven_min` how long it is in
+    the oven of its `minutes`, all of them where it is not said; `stands_c` the hottest dial that
     all in it stands, its own where none is said; `tray` the share of the tray it takes, nought where that is not known;
-    `scorch_left` what is left before its palest part browns. One that is to go `alone` has stages of its own."""
+    `scorch_left` what is left before its palest part browns, `offset_c` how much hotter the air is than the dial. One that is to go `alone` has stages of its own."""
 
     key: str
     label: Text
@@ -36,10 +37,16 @@ class Task(Frozen):
     wait_min: float = 0.0
     needs: list[str] = []
     oven_c: float | None = None
+    oven_min: float | None = None
     stands_c: float | None = None
     tray: float = 0.0
     scorch_left: float | None = None
+    offset_c: float = 0.0
     alone: bool = False
+
+    @property
+    def inside_min(self) -> float:
+        return self.minutes if self.oven_min is None else self.oven_min
 
     def waiting(self, name: str, ready_h: float = 0.0, latest_h: float = math.inf) -> Waiting:
         """As a piece that waits for the oven."""
@@ -49,10 +56,11 @@ class Task(Frozen):
             ready_h=ready_h,
             least_c=dial,
             most_c=dial if self.alone else max(dial, self.stands_c or 0.0) + SAME_OVEN_C,
-            minutes=self.minutes,
+            minutes=self.inside_min,
             tray=self.tray,
             latest_h=latest_h,
             scorch_left=math.inf if self.scorch_left is None else self.scorch_left,
+            offset_c=self.offset_c,
         )
 
 

@@ -10,18 +10,17 @@ from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import NamedTuple
 
-from windcrest_core.bake.cure import scorch_per_min
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.work.calendar import BakeOf, Calendar, LocalTime, Task, Work, calendar
-from windcrest_core.work.pooling import Waiting, pool, together
+from windcrest_core.work.pooling import Waiting, pool, scorch_of, together
 
 PATIENCE_DAYS = 21  # a piece that is ready is not let stand longer for another [A]
 MOST_OFFERED = 6
 
 
 class LoadBake(Frozen):
-    """A bake that is in a shared load: its own dial, °C, and minutes, the hottest it stands, the share of the tray it
+    """A bake that is in a shared load: its own dial, °C, and minutes in the oven, the hottest it stands, the share of the tray it
     takes, and its scorch by the end against what it has left, where that is known."""
 
     figure: str
@@ -44,13 +43,18 @@ class Later(Frozen):
     days: int
 
 
-class SharedLoad(Frozen):
-    """Bakes of several figures in one go: at `dial_c` for `minutes`, on `start` by the calendar. `saved` loads and
-    `saved_min` of the oven fewer than without it. `trouble` says why it cannot be as it was meant."""
+class LoadOf(Frozen):
+    """Bakes of several figures in one go: at `dial_c` for `minutes`."""
 
     bakes: list[LoadBake]
     dial_c: float
     minutes: float
+
+
+class SharedLoad(LoadOf):
+    """A load on `start` by the calendar, `saved` loads and `saved_min` of the oven fewer than without it. `trouble`
+    says why it cannot be as it was meant."""
+
     start: LocalTime | None
     saved: int
     saved_min: float
@@ -151,7 +155,7 @@ def trouble(rows: Sequence[tuple[Work, Task]]) -> list[Text]:
     told += [
         said("work.load_browns", name=piece.id, dial_c=dial, minutes_min=minutes)
         for piece in pieces
-        if not cool and scorch_per_min(dial) * minutes > piece.scorch_left
+        if not cool and scorch_of(pieces, dial, minutes) > piece.scorch_left
     ]
     return told
 
@@ -184,27 +188,9 @@ def _weighed(
     """A load against the calendar without it."""
     group = [BakeOf(work.figure, task.key) for work, task in rows]
     laid = calendar(works, rules, now, [*taken, group])
-    dial = max(task.oven_c or 0.0 for _, task in rows)
-    minutes = max(task.minutes for _, task in rows)
     before = {row.figure: row.day for row in without.finishes}
     return SharedLoad(
-        bakes=[
-            LoadBake(
-                figure=work.figure,
-                name=work.name,
-                key=task.key,
-                label=task.label,
-                dial_c=task.oven_c or 0.0,
-                most_c=max(task.oven_c or 0.0, task.stands_c or 0.0),
-                minutes=task.minutes,
-                tray=task.tray,
-                scorch=scorch_per_min(dial) * minutes,
-                scorch_left=task.scorch_left,
-            )
-            for work, task in rows
-        ],
-        dial_c=dial,
-        minutes=minutes,
+        **dict(load_of(rows)),
         start=_starts(laid).get(group[0]),
         saved=len(without.loads) - len(laid.loads),
         saved_min=_on_min(without) - _on_min(laid),
@@ -214,6 +200,32 @@ def _weighed(
             if row.day is not None and (day := before[row.figure]) is not None and row.day != day
         ],
         trouble=[],
+    )
+
+
+def load_of(rows: Sequence[tuple[Work, Task]]) -> LoadOf:
+    """What goes in together, at the hottest of its dials, for as long as the slowest takes."""
+    pieces = [task.waiting(work.figure) for work, task in rows]
+    dial = max(piece.least_c for piece in pieces)
+    minutes = max(piece.minutes for piece in pieces)
+    return LoadOf(
+        bakes=[
+            LoadBake(
+                figure=work.figure,
+                name=work.name,
+                key=task.key,
+                label=task.label,
+                dial_c=task.oven_c or 0.0,
+                most_c=max(task.oven_c or 0.0, task.stands_c or 0.0),
+                minutes=task.inside_min,
+                tray=task.tray,
+                scorch=scorch_of(pieces, dial, minutes),
+                scorch_left=task.scorch_left,
+            )
+            for work, task in rows
+        ],
+        dial_c=dial,
+        minutes=minutes,
     )
 
 

@@ -23,7 +23,7 @@ _scorch_per_min = lru_cache(maxsize=200)(scorch_per_min)
 
 class Waiting(NamedTuple):
     """A piece that is to be baked. Hours from now: `ready_h` and the latest it may go in; dials it stands, °C; `tray`
-    the share of the tray it takes; `scorch_left` before it browns."""
+    the share of the tray it takes; `scorch_left` before it browns; `offset_c` how much hotter the air is than the dial."""
 
     id: str
     ready_h: float
@@ -33,6 +33,7 @@ class Waiting(NamedTuple):
     tray: float
     latest_h: float = math.inf
     scorch_left: float = math.inf
+    offset_c: float = 0.0
 
 
 class Load(NamedTuple):
@@ -75,8 +76,13 @@ def together(pieces: Sequence[Waiting]) -> tuple[float, float] | None:
         return None
     if sum([piece.tray for piece in pieces]) > 1.0 + 1e-9:
         return None
-    burnt = _scorch_per_min(dial) * minutes
+    burnt = scorch_of(pieces, dial, minutes)
     return None if burnt > min([piece.scorch_left for piece in pieces]) else (dial, minutes)
+
+
+def scorch_of(pieces: Sequence[Waiting], dial_c: float, minutes: float) -> float:
+    """What a load does to the surface of all that is in it."""
+    return _scorch_per_min(dial_c + max([piece.offset_c for piece in pieces])) * minutes
 
 
 def pool(pieces: Sequence[Waiting]) -> Pooled | None:

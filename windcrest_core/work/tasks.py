@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from windcrest_core.bake.model import BakePlan
-from windcrest_core.given.oven import Inside
+from windcrest_core.given.oven import Inside, Oven
 from windcrest_core.plan import Plan
 from windcrest_core.work.bakes import planned_bake
 from windcrest_core.work.calendar import Task, Work
@@ -11,13 +11,13 @@ from windcrest_core.work.calendar import Task, Work
 BETWEEN_MM = 20.0  # pieces on a tray stand so far apart [A]
 
 
-def work_of(plan: Plan, figure: str, inside: Inside | None = None) -> Work:
+def work_of(plan: Plan, figure: str, oven: Oven | None = None) -> Work:
     """What is left to do of a figure. A bake's minutes are those in the oven, its waiting the
     cooling.
 
     Parameters
     ----------
-    inside : of the oven, where it was measured.
+    oven : where it is known: how hot its air is, what of its tray is taken.
     """
     bakes = {bake.number: bake for bake in plan.bake.bakes}
     tasks = []
@@ -36,16 +36,18 @@ def work_of(plan: Plan, figure: str, inside: Inside | None = None) -> Work:
                 wait_min=wait,
                 needs=[need.key for need in step.needs],
                 oven_c=bake.dial_c.value if bake is not None else None,
+                oven_min=bake.advised_min.value if bake is not None else None,
                 stands_c=bake.dials.high_c if bake is not None else None,
-                tray=_tray(bake, inside) if bake is not None else 0.0,
-                scorch_left=_scorch_left(plan, bake) if bake is not None else None,
+                tray=_tray(bake, oven.inside) if bake is not None and oven else 0.0,
+                offset_c=oven.offset_c if oven else 0.0,
+                scorch_left=scorch_left(plan, bake) if bake is not None else None,
                 alone=bake is not None and len(bake.stages_run) > 1,
             )
         )
     return Work(figure=figure, name=plan.name, tasks=tasks)
 
 
-def _scorch_left(plan: Plan, bake: BakePlan) -> float:
+def scorch_left(plan: Plan, bake: BakePlan) -> float:
     """Before the part browns that is nearest to it."""
     before = planned_bake(plan, bake.number).before
     return min(

@@ -5189,7 +5189,7 @@ export interface components {
         };
         /**
          * LoadBake
-         * @description A bake that is in a shared load: its own dial, °C, and minutes, the hottest it stands, the share of the tray it
+         * @description A bake that is in a shared load: its own dial, °C, and minutes in the oven, the hottest it stands, the share of the tray it
          *     takes, and its scorch by the end against what it has left, where that is known.
          */
         LoadBake: {
@@ -7690,8 +7690,8 @@ export interface components {
         };
         /**
          * SharedLoad
-         * @description Bakes of several figures in one go: at `dial_c` for `minutes`, on `start` by the calendar. `saved` loads and
-         *     `saved_min` of the oven fewer than without it. `trouble` says why it cannot be as it was meant.
+         * @description A load on `start` by the calendar, `saved` loads and `saved_min` of the oven fewer than without it. `trouble`
+         *     says why it cannot be as it was meant.
          */
         SharedLoad: {
             /** Bakes */

@@ -11,21 +11,21 @@ import { minutes, temperature } from "../units/format";
 interface Props {
   /** In the order they are preferred; none is the order of the shelf. */
   figures: string[];
-  /** Only loads that this one is in. */
-  of?: string;
+  /** Only loads that this bake of this figure is in. */
+  of?: { figure: string; bake: number };
 }
 
 /** Loads that wait for one another, and those that could: what is saved against how much later. */
 export function Loads({ figures, of }: Props) {
   const found = useLoads(figures).data;
   const { take, letGo, begin } = useLoadChanges();
-  const mine = (load: SharedLoad) => !of || load.bakes.some((row) => row.figure === of);
+  const mine = (load: SharedLoad) => !of || isIn(load, of.figure, of.bake);
   return (
     <>
       {(found?.taken ?? [])
         .filter((row) => mine(row.load))
         .map(({ key, load }) => (
-          <Load key={key} load={load} of={of} taken>
+          <Load key={key} load={load} of={of?.figure} taken>
             <StartTiming
               words={
                 load.bakes.length > 1 ? "All of it is in: start timing" : "It is in: start timing"
@@ -48,7 +48,7 @@ export function Loads({ figures, of }: Props) {
           </Load>
         ))}
       {(found?.offered ?? []).filter(mine).map((load) => (
-        <Load key={load.bakes.map((row) => row.figure).join(" ")} load={load} of={of}>
+        <Load key={load.bakes.map((row) => row.figure).join(" ")} load={load} of={of?.figure}>
           <Button
             size="sm"
             variant="outline"
@@ -63,6 +63,14 @@ export function Loads({ figures, of }: Props) {
     </>
   );
 }
+
+/** Names in a row. */
+const listed = (names: string[]): string =>
+  names.length > 1 ? `${names.slice(0, -1).join(", ")} and ${names.at(-1)}` : (names[0] ?? "");
+
+/** Whether a bake of a figure is in a load. */
+export const isIn = (load: SharedLoad, figure: string, bake: number): boolean =>
+  load.bakes.some((row) => row.figure === figure && row.key === `bake.${bake}`);
 
 interface LoadProps {
   load: SharedLoad;
@@ -81,7 +89,7 @@ function Load({ load, of, taken = false, children }: LoadProps) {
         month: "short",
       })
     : null;
-  const whom = others.map((row) => row.name).join(of ? " and " : " with ");
+  const whom = listed(others.map((row) => row.name));
   return (
     <Stack
       gap="1.5"
@@ -104,19 +112,17 @@ function Load({ load, of, taken = false, children }: LoadProps) {
       <Text fontSize="sm">{gain(load)}</Text>
       <Box>
         {load.bakes.map((row) => (
-          <Flex key={row.figure} gap="2" fontSize="sm" color="inkSoft" wrap="wrap">
-            <Link asChild color="ink">
+          <Text key={row.figure} fontSize="sm" color="inkSoft">
+            <Link asChild color="ink" fontWeight="600">
               <Path to={`/figures/${row.figure}/bake`}>{row.name}</Path>
-            </Link>
-            <Text flex="1">
-              by itself {temperature(row.dial_c, units)}, {minutes(row.minutes)}; stands{" "}
-              {temperature(row.most_c, units)}
-              {row.tray > 0 ? `; ${Math.round(row.tray * 100)} % of the tray` : ""}
-              {row.scorch_left === null
-                ? ""
-                : `; scorch ${row.scorch.toFixed(2)} of the ${row.scorch_left.toFixed(2)} it has left`}
-            </Text>
-          </Flex>
+            </Link>{" "}
+            by itself {temperature(row.dial_c, units)}, {minutes(row.minutes)}; stands{" "}
+            {temperature(row.most_c, units)}
+            {row.tray > 0 ? `; ${Math.round(row.tray * 100)} % of the tray` : ""}
+            {row.scorch_left === null
+              ? ""
+              : `; scorch ${row.scorch.toFixed(2)} of the ${row.scorch_left.toFixed(2)} it has left`}
+          </Text>
         ))}
       </Box>
       {load.bakes.some((row) => row.tray === 0) ? (

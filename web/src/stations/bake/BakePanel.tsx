@@ -92,7 +92,9 @@ function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => v
       </Text>
       <ProgrammeBox bake={bake} />
       <LiveBake bake={bake} onShow={onShow} />
-      {bake.done_min === null ? <Loads figures={[]} of={figure.id} /> : null}
+      {bake.done_min === null ? (
+        <Loads figures={[]} of={{ figure: figure.id, bake: bake.number }} />
+      ) : null}
       <Suspense fallback={<Skeleton height="210px" />}>
         <HeatChart
           points={bake.curve}

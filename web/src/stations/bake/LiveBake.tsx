@@ -4,6 +4,8 @@ import { Link as Path } from "react-router";
 import { useLive, useLiveChanges } from "../../api/useLive";
 import { useRules, useRulesChanges } from "../../api/useRules";
 import type { BakePlan, Live, LiveOut } from "../../api/types";
+import { useLoads } from "../../api/useLoads";
+import { isIn } from "../../calendar/Loads";
 import { ring } from "../../bench/ring";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
@@ -25,6 +27,7 @@ interface Props {
 export function LiveBake({ bake, onShow }: Props) {
   const { figure, plan } = useFigurePage();
   const asked = useLive(figure.id).data;
+  const loads = useLoads([]).data;
   const live = asked?.live ?? null;
   const { begin, end, readTrace } = useLiveChanges(figure.id);
   const chooser = useRef<HTMLInputElement>(null);
@@ -87,6 +90,7 @@ export function LiveBake({ bake, onShow }: Props) {
       </Watched>
     );
   if (!bake) return null;
+  const shared = loads?.taken.some((row) => isIn(row.load, figure.id, bake.number)) ?? false;
   if (verdict?.live?.number === bake.number)
     return (
       <Watched live={verdict.live} others={verdict} over>
@@ -111,11 +115,15 @@ export function LiveBake({ bake, onShow }: Props) {
     );
   return (
     <Flex gap="2" align="center" wrap="wrap">
-      <StartTiming
-        words="I’ve put it in: start timing"
-        loading={begin.isPending}
-        onStart={(speed) => begin.mutate({ number: bake.number, speed }, { onError: tellProblem })}
-      />
+      {shared ? null : (
+        <StartTiming
+          words="I’ve put it in: start timing"
+          loading={begin.isPending}
+          onStart={(speed) =>
+            begin.mutate({ number: bake.number, speed }, { onError: tellProblem })
+          }
+        />
+      )}
       <Button
         size="xs"
         variant="outline"
