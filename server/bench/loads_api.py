@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any, NamedTuple
 
-from django.db.models import F
+from django.db.models import F, QuerySet
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
@@ -14,7 +14,7 @@ from server.bench.actions.share_load import begin_load, take_load
 from server.bench.calendar_api import now_of, works_of
 from server.bench.held import held_loads
 from server.bench.live_api import Begin
-from server.bench.models import OvenLoad
+from server.bench.models import LiveBake, OvenLoad
 from server.downloads import PDF, download
 from server.problems import Problem
 from server.schemas import Done, ProblemOut
@@ -54,9 +54,19 @@ class TakenLoad(Frozen):
     load: SharedLoad
 
 
-class Loads(Frozen):
-    """Loads that were taken and are still to come, and others that would save one."""
+class InOven(Frozen):
+    """A bake that is in the oven, since when."""
 
+    figure: str
+    name: str
+    number: int
+    since: datetime
+
+
+class Loads(Frozen):
+    """What is in the oven now, loads that were taken and are still to come, and others that would save one."""
+
+    now: list[InOven]
     taken: list[TakenLoad]
     offered: list[SharedLoad]
 
@@ -72,8 +82,22 @@ def get_loads(request: HttpRequest, figures: str = "", at: datetime | None = Non
         for key, group in groups.items()
         if (load := held(group, works, rules, now, list(groups.values()))) is not None
     ]
-    found = Loads(taken=taken, offered=offered(works, rules, now, list(groups.values())))
-    return as_json(found, speaker_of(owner))
+    inside = [
+        InOven(
+            figure=bake.figure_id,
+            name=bake.figure.sheet.name,
+            number=bake.number,
+            since=bake.started,
+        )
+        for bake in _running(owner)
+    ]
+    in_oven = [row.figure for row in inside]
+    could = offered(works, rules, now, list(groups.values()), in_oven)
+    return as_json(Loads(now=inside, taken=taken, offered=could), speaker_of(owner))
+
+
+def _running(owner_id: int) -> QuerySet[LiveBake]:
+    return LiveBake.objects.filter(figure__owner_id=owner_id, ended=None).order_by("pk")
 
 
 @router.post("loads", response={201: Done, **ERRORS})
@@ -83,6 +107,7 @@ def post_load(request: HttpRequest, body: Take) -> tuple[int, Done]:
     works = {work.figure: work for work in works_of(request, "")}
     groups = held_loads(owner.pk or 0)
     busy = {bake.figure for group in groups.values() for bake in group}
+    in_oven = {bake.figure_id for bake in _running(owner.pk or 0)}
     rows = []
     for n, wanted in enumerate(body.bakes):
         work = works.get(wanted.figure)
@@ -94,6 +119,8 @@ def post_load(request: HttpRequest, body: Take) -> tuple[int, Done]:
             raise SheetError.one(
                 f"bakes[{n}].key", wanted.key, f"the next bake of {work.name}: {allowed}"
             )
+        if wanted.figure in in_oven:
+            raise Problem(409, f"{work.name} is in the oven now: end its bake there first.")
         if wanted.figure in busy:
             raise Problem(
                 409, f"{work.name} waits for others already: let that load go before another."

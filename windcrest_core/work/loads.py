@@ -6,7 +6,7 @@ What a load saves is counted on the calendar itself, laid out with it and withou
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from datetime import datetime, timedelta
 from typing import NamedTuple
 
@@ -77,16 +77,20 @@ def next_bake(work: Work) -> Task | None:
 
 
 def offered(
-    works: list[Work], rules: Rules, now: datetime, taken: Sequence[Sequence[BakeOf]]
+    works: list[Work],
+    rules: Rules,
+    now: datetime,
+    taken: Sequence[Sequence[BakeOf]],
+    in_oven: Collection[str] = (),
 ) -> list[SharedLoad]:
     """The loads that would save one, or are one anyway; none with what is in a load that was taken.
 
     Parameters
     ----------
-    works : in order of preference. taken : loads that are held already.
+    works : in order of preference. taken : loads that are held already. in_oven : figures that are in it now.
     """
     plain = calendar(works, rules, now, taken)
-    busy = {bake.figure for group in taken for bake in group}
+    busy = {bake.figure for group in taken for bake in group} | set(in_oven)
     starts = _starts(plain)
     coming = {
         work.figure: _Next(work, task)

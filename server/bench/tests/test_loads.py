@@ -81,8 +81,11 @@ class LoadsTest(ApiCase):
         token = self.call("POST", "/api/v1/devices", {"name": "probe"}).json()["token"]
         self.take()
         self.assertEqual(self.begin().status_code, 201)
-        self.assertEqual(self.loads()["taken"], [])
+        loads = self.loads()
+        self.assertEqual((loads["taken"], loads["offered"]), ([], []))
+        self.assertEqual([row["name"] for row in loads["now"]], ["Test", "Other"])
         self.assert_problem(self.call("POST", f"{self.at}/live/1", {}), 409)
+        self.assert_problem(self.take(), 409)
         LiveBake.objects.update(started=timezone.now() - timedelta(minutes=75))
         now = time.time()
         readings = [{"at": now - 60 * n, "temp_c": 136.0} for n in range(75)]

@@ -4562,6 +4562,23 @@ export interface components {
             taken: number | null;
         };
         /**
+         * InOven
+         * @description A bake that is in the oven, since when.
+         */
+        InOven: {
+            /** Figure */
+            figure: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+        };
+        /**
          * InWithIt
          * @description A bake of another figure that is in the same load; `live` where it can be followed.
          */
@@ -5216,9 +5233,11 @@ export interface components {
         };
         /**
          * Loads
-         * @description Loads that were taken and are still to come, and others that would save one.
+         * @description What is in the oven now, loads that were taken and are still to come, and others that would save one.
          */
         Loads: {
+            /** Now */
+            now: components["schemas"]["InOven"][];
             /** Offered */
             offered: components["schemas"]["SharedLoad"][];
             /** Taken */

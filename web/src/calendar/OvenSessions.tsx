@@ -1,5 +1,7 @@
-import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { Link as Path } from "react-router";
 import type { Sitting } from "../api/types";
+import { useLoads } from "../api/useLoads";
 import { Loads } from "./Loads";
 import { Note } from "../ui/fields";
 import { useUnits } from "../ui/UnitsContext";
@@ -34,6 +36,30 @@ export function sessionsOf(sittings: Sitting[]): Session[] {
   return [...found.values()].sort((one, other) => one.start.localeCompare(other.start));
 }
 
+/** What is in the oven at this moment. */
+function InNow({ figures }: { figures: string[] }) {
+  const inside = useLoads(figures).data?.now ?? [];
+  const [first] = inside;
+  if (!first) return null;
+  const since = new Date(first.since).toLocaleTimeString("en-GB", {
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+  return (
+    <Text fontSize="sm" py="1" borderBottomWidth="1px" borderColor="headline">
+      <b>In it now</b>, since {since}:{" "}
+      {inside.map((row, place) => (
+        <Text as="span" key={row.figure}>
+          {place ? ", " : ""}
+          <Link asChild color="verdigris">
+            <Path to={`/figures/${row.figure}/bake`}>{row.name}</Path>
+          </Link>
+        </Text>
+      ))}
+    </Text>
+  );
+}
+
 /** What goes into the oven next, and for the week from then how long it is on. */
 export function OvenSessions({ sittings, figures }: { sittings: Sitting[]; figures: string[] }) {
   const units = useUnits();
@@ -47,6 +73,7 @@ export function OvenSessions({ sittings, figures }: { sittings: Sitting[]; figur
       <Heading as="h2" size="md" borderTopWidth="2px" borderColor="ink" pt="1.5">
         The oven
       </Heading>
+      <InNow figures={figures} />
       {next ? null : <Note>Nothing is left to bake, or no day has room for it.</Note>}
       {week.map((load, place) => (
         <Flex

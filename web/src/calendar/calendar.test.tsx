@@ -139,7 +139,13 @@ describe("Calendar", () => {
       "GET /api/v1/figures": cards,
       "GET /api/v1/calendar": CALENDAR,
       "GET /api/v1/loads": () =>
-        held ? { taken: [{ key: "l1", load }], offered: [] } : { taken: [], offered: [load] },
+        held
+          ? { now: [], taken: [{ key: "l1", load }], offered: [] }
+          : {
+              now: [{ figure: "ox", name: "The ox", number: 1, since: "2099-01-05T19:05:00" }],
+              taken: [],
+              offered: [load],
+            },
       "POST /api/v1/loads": () => ((held = true), { ok: true }),
       "DELETE /api/v1/loads/l1": () => ((held = false), { ok: true }),
     });
@@ -153,6 +159,7 @@ describe("Calendar", () => {
       ),
     ).toBeTruthy();
     expect(offer.getByText(/Whether all of it goes on the tray is for you to see/)).toBeTruthy();
+    expect(screen.getByText(/since 19:05/).textContent).toBe("In it now, since 19:05: The ox");
     await user.click(offer.getByRole("button", { name: "Bake them in one load" }));
     const taken = within(
       await screen.findByRole("group", { name: "Shared load: The ox, The newt" }),

@@ -1,64 +1,66 @@
 import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
-import type { BakePlan, Stage } from "../../api/types";
+import { useState } from "react";
+import type { BakePlan, Operation, Stage } from "../../api/types";
+import { useFixPreview } from "../../api/useFigure";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { temperature } from "../../units/format";
 import { Note, NumberField } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { TemperatureField } from "../../ui/TemperatureField";
+import { Tried } from "./Tried";
 import { useUnits } from "../../ui/UnitsContext";
 
-const MOST = 8;
-
-/** The bake as one wants it oneself: stages of dial and minutes, and which dials suit what is in it. */
+/** The bake as one wants it oneself: stages of dial and minutes, tried beside the plan before they are kept, and which
+ * dials suit what is in it. */
 export function ProgrammeBox({ bake }: { bake: BakePlan }) {
   const { figure, change } = useFigurePage();
   const units = useUnits();
   const own = figure.sheet.programmes.find((row) => row.id === bake.programme);
-  const made = bake.done_min !== null;
+  const preview = useFixPreview(figure.id, figure.revision);
+  const [draft, setDraft] = useState<Stage[] | null>(null);
   const first = bake.parts.find((part) => part.raw_in);
-  const put = (label: string, path: string, value: unknown) =>
-    change(`Bake ${bake.number}: ${label}`, [set(path, value)]);
-  const stages = own?.stages ?? [];
-  const keep = (label: string, rows: Stage[]) =>
-    put(label, `programme/${own?.id ?? ""}/stages`, rows);
+  const id = own?.id ?? freeId(figure.sheet);
+  const operations = (rows: Stage[]): Operation[] =>
+    own
+      ? [set(`programme/${id}/stages`, rows)]
+      : [set(`programme/${id}`, { id, cures: first?.id, stages: rows })];
+  const stages = draft ?? own?.stages ?? [];
+  const tried = draft
+    ? preview.data?.plan.bake.bakes.find((row) => row.number === bake.number)
+    : null;
+  const attempt = async (rows: Stage[]) => {
+    await preview.mutateAsync(operations(rows));
+    setDraft(rows);
+  };
   const edit = (place: number, more: Partial<Stage>) =>
-    keep(
-      "its stages",
-      stages.map((row, at) => (at === place ? { ...row, ...more } : row)),
-    );
-  const begin = () => {
-    const taken = new Set([
-      ...figure.sheet.programmes.map((row) => row.id),
-      ...figure.sheet.retired_ids,
-    ]);
-    let n = 1;
-    while (taken.has(`programme_${n}`)) n += 1;
-    const id = `programme_${n}`;
-    const stage = {
-      dial_c: bake.dial_c.value,
-      minutes: Math.max(1, bake.advised_min.value),
-      ramp_c_min: null,
-    };
-    put("your own programme", `programme/${id}`, { id, cures: first?.id, stages: [stage] }).catch(
-      tellProblem,
-    );
+    attempt(stages.map((row, at) => (at === place ? { ...row, ...more } : row)));
+  const put = (label: string, operations: Operation[]) =>
+    change(`Bake ${bake.number}: ${label}`, operations).then(() => setDraft(null), tellProblem);
+  const begin: Stage = {
+    dial_c: bake.dial_c.value,
+    minutes: Math.max(1, bake.advised_min.value),
+    ramp_c_min: null,
   };
   return (
     <Box as="section" aria-label="Your own programme">
       <Flex justify="space-between" align="baseline" wrap="wrap" gap="2">
-        <Heading size="sm">{own ? "As you set it" : "As is advised"}</Heading>
-        {made ? null : own ? (
+        <Heading size="sm">
+          {draft ? "Tried, not kept yet" : own ? "As you set it" : "As is advised"}
+        </Heading>
+        {bake.done_min !== null || draft ? null : own ? (
           <Button
             size="xs"
             variant="outline"
-            onClick={() =>
-              void put("as is advised", `programme/${own.id}`, null).catch(tellProblem)
-            }
+            onClick={() => void put("as is advised", [set(`programme/${id}`, null)])}
           >
             Bake it as is advised
           </Button>
         ) : first ? (
-          <Button size="xs" variant="outline" onClick={begin}>
+          <Button
+            size="xs"
+            variant="outline"
+            onClick={() => void attempt([begin]).catch(tellProblem)}
+          >
             Set dial and minutes myself
           </Button>
         ) : null}
@@ -92,10 +94,7 @@ export function ProgrammeBox({ bake }: { bake: BakePlan }) {
                 alignSelf="end"
                 color="verdigris"
                 onClick={() =>
-                  void keep(
-                    "a stage less",
-                    stages.filter((_, at) => at !== place),
-                  ).catch(tellProblem)
+                  void attempt(stages.filter((_, at) => at !== place)).catch(tellProblem)
                 }
               >
                 Leave stage {place + 1} out
@@ -103,24 +102,45 @@ export function ProgrammeBox({ bake }: { bake: BakePlan }) {
             ) : null}
           </Stack>
         ))}
-        {own && stages.length < MOST ? (
+        {stages.length ? (
           <Button
             size="xs"
             variant="outline"
             alignSelf="start"
             onClick={() =>
-              void keep("another stage", [...stages, { ...(stages.at(-1) as Stage) }]).catch(
-                tellProblem,
-              )
+              void attempt([...stages, { ...(stages.at(-1) ?? begin) }]).catch(tellProblem)
             }
           >
             Add a stage
           </Button>
         ) : null}
       </Stack>
-      <DialsNote bake={bake} say={(celsius) => temperature(celsius, units)} />
+      {draft && tried && preview.data ? (
+        <Tried now={bake} tried={tried} preview={preview.data}>
+          <Button
+            size="sm"
+            bg="clay"
+            color="onClay"
+            onClick={() => void put("your own programme", operations(draft))}
+          >
+            Keep it
+          </Button>
+          <Button size="sm" variant="outline" borderColor="hairline" onClick={() => setDraft(null)}>
+            Leave it as it is
+          </Button>
+        </Tried>
+      ) : null}
+      <DialsNote bake={tried ?? bake} say={(celsius) => temperature(celsius, units)} />
     </Box>
   );
+}
+
+/** A name that no programme has or had. */
+function freeId(sheet: { programmes: { id: string }[]; retired_ids: string[] }): string {
+  const taken = new Set([...sheet.programmes.map((row) => row.id), ...sheet.retired_ids]);
+  let n = 1;
+  while (taken.has(`programme_${n}`)) n += 1;
+  return `programme_${n}`;
 }
 
 /** Which dials cure all of it and harm nothing, and what leaves none. */

@@ -1,8 +1,19 @@
 import { METRIC } from "../../units/format";
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
-import type { GunSet, InsideBake, Owned, PartInside, Plan } from "../../api/types";
-import { ABOUT, bench, ferrywoman, server, showStation } from "../../testing/bench";
+import type {
+  BakePlan,
+  Finding,
+  GunSet,
+  InsideBake,
+  Operation,
+  Owned,
+  PartBake,
+  PartInside,
+  Plan,
+  Preview,
+} from "../../api/types";
+import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../../testing/bench";
 import { BakePanel } from "./BakePanel";
 import { momentAt, stateOf, tintsAt } from "./insideAt";
 
@@ -44,44 +55,105 @@ const INSIDE: InsideBake = {
 const panel = <BakePanel />;
 
 describe("A programme of one's own", () => {
-  test("begins with what is advised, for the first part the bake cures", async () => {
-    server(ABOUT);
+  const [first] = plan.bake.bakes;
+  const cooked = (more: Partial<BakePlan>, findings: Partial<Preview> = {}) => ({
+    number: 0,
+    operations: [],
+    plan: {
+      ...plan,
+      bake: {
+        ...plan.bake,
+        bakes: plan.bake.bakes.map((row, at) => (at ? row : { ...row, ...more })),
+      },
+    },
+    gone: [],
+    new: [],
+    ...findings,
+  });
+  const TRY = `POST ${AT}/preview`;
+  const sent = (asked: Asked[]) =>
+    asked
+      .filter((row) => row.path.endsWith("/preview"))
+      .map((row) => (row.body as { operations: Operation[] }).operations[0]);
+
+  test("is tried beside the plan before it is kept, for the first part the bake cures", async () => {
+    const chest = first?.parts.find((part) => part.id === "chest") as PartBake;
+    const asked = server({
+      ...ABOUT,
+      [TRY]: cooked(
+        {
+          parts: first?.parts.map((part) =>
+            part.id === "chest"
+              ? { ...part, grade: "firm", fusion: 0.62, crack_risk: "high" }
+              : { ...part, crack_risk: "low" },
+          ),
+          peak_air_c: 128,
+        } as Partial<BakePlan>,
+        {
+          new: [
+            { ...(plan.findings[0] as Finding), title: "The chest is not fused", severity: "warn" },
+          ],
+        },
+      ),
+    });
     const { user, done } = showStation(panel);
     await user.click(screen.getByRole("button", { name: "Set dial and minutes myself" }));
-    const put = done.changes[0]?.operations[0];
-    expect(put?.path).toBe("programme/programme_1");
-    const first = plan.bake.bakes[0];
-    expect(put?.value).toEqual({
-      id: "programme_1",
-      cures: first?.parts.find((part) => part.raw_in)?.id,
-      stages: [
-        {
-          dial_c: first?.dial_c.value,
-          minutes: first?.advised_min.value,
-          ramp_c_min: null,
-        },
-      ],
-    });
+    const table = within(await screen.findByRole("table", { name: "What this programme gives" }));
+    const cells = (name: string) =>
+      within(table.getByText(name).closest("tr") as HTMLElement)
+        .getAllByRole("cell")
+        .map((cell) => cell.textContent);
+    expect(cells("chest").slice(1)).toEqual([
+      `fused at ${Math.round(chest.model_min ?? 0)} min`,
+      "firm, not fused (62 %)",
+    ]);
+    expect(cells("air at its hottest")[2]).toBe("128 °C");
+    expect(cells("heated")[2]).toBe("too quickly: it may well crack");
+    expect(screen.getByText("▲ The chest is not fused")).toBeTruthy();
+    expect(done.changes).toEqual([]);
+    const stage = {
+      dial_c: first?.dial_c.value,
+      minutes: first?.advised_min.value,
+      ramp_c_min: null,
+    };
+    const wanted = {
+      path: "programme/programme_1",
+      value: {
+        id: "programme_1",
+        cures: first?.parts.find((part) => part.raw_in)?.id,
+        stages: [stage],
+      },
+    };
+    expect(sent(asked)).toEqual([wanted]);
+    await user.click(screen.getByRole("button", { name: "Keep it" }));
+    expect(done.changes[0]?.operations).toEqual([wanted]);
+    await waitFor(() => expect(screen.queryByRole("button", { name: "Keep it" })).toBeNull());
+  });
+
+  test("that is left as it was leaves nothing behind", async () => {
+    server({ ...ABOUT, [TRY]: cooked({}) });
+    const { user, done } = showStation(panel);
+    await user.click(screen.getByRole("button", { name: "Set dial and minutes myself" }));
+    await user.click(await screen.findByRole("button", { name: "Leave it as it is" }));
+    expect(screen.queryByRole("group", { name: "Stage 1" })).toBeNull();
+    expect(done.changes).toEqual([]);
   });
 
   test("has its stages, and goes away again; what leaves no dial is named", async () => {
-    server(ABOUT);
     const stages = [
       { dial_c: 121, minutes: 40, ramp_c_min: null },
       { dial_c: 93, minutes: 60, ramp_c_min: null },
     ];
+    const own = { programme: "slow", dials: { ...first?.dials, high_c: 92, capped_by: "eye" } };
+    const made = cooked(own as Partial<BakePlan>);
+    const asked = server({ ...ABOUT, [TRY]: made });
     const sheet = {
       ...figure.sheet,
       programmes: [{ id: "slow", cures: "chest", stages }],
     };
-    const bakes = plan.bake.bakes.map((row, at) =>
-      at
-        ? row
-        : { ...row, programme: "slow", dials: { ...row.dials, high_c: 92, capped_by: "eye" } },
-    );
     const { user, done } = showStation(panel, {
       figure: { ...figure, sheet },
-      plan: { ...plan, bake: { ...plan.bake, bakes } } as Plan,
+      plan: made.plan as Plan,
     });
     expect(screen.getByText(/No dial cures the clay and spares eye/)).toBeTruthy();
     expect(screen.getAllByRole("group", { name: /^Stage / })).toHaveLength(2);
@@ -89,17 +161,22 @@ describe("A programme of one's own", () => {
     const held = second.getByLabelText("held, once the air is there, for");
     await user.clear(held);
     await user.type(held, "75{Enter}");
+    await screen.findByRole("button", { name: "Keep it" });
     await user.click(screen.getByRole("button", { name: "Add a stage" }));
+    await waitFor(() => expect(screen.getAllByRole("group", { name: /^Stage / })).toHaveLength(3));
     await user.click(screen.getByRole("button", { name: "Leave stage 1 out" }));
+    await waitFor(() => expect(screen.getAllByRole("group", { name: /^Stage / })).toHaveLength(2));
+    const longer = { ...stages[1], minutes: 75 };
+    expect(sent(asked)).toEqual([
+      { path: "programme/slow/stages", value: [stages[0], longer] },
+      { path: "programme/slow/stages", value: [stages[0], longer, longer] },
+      { path: "programme/slow/stages", value: [longer, longer] },
+    ]);
+    await user.click(screen.getByRole("button", { name: "Leave it as it is" }));
     await user.click(screen.getByRole("button", { name: "Bake it as is advised" }));
-    const told = done.changes.map(({ operations }) => operations[0]);
-    expect(told[0]).toEqual({
-      path: "programme/slow/stages",
-      value: [stages[0], { ...stages[1], minutes: 75 }],
-    });
-    expect((told[1]?.value as unknown[]).length).toBe(3);
-    expect(told[2]?.value).toEqual([stages[1]]);
-    expect(told[3]).toEqual({ path: "programme/slow", value: null });
+    expect(done.changes.map(({ operations }) => operations[0])).toEqual([
+      { path: "programme/slow", value: null },
+    ]);
   });
 });
 
