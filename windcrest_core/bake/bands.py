@@ -1,7 +1,7 @@
 """When a part is firm and when it is fused, and how far that may lie off.
 
 The least known are the film of air about a part, ± 25 %, and how fast clay fuses, half to four times as
-fast; the band is the root of the squares of both.
+fast unless chips have shown it; the band is the root of the squares of both.
 """
 
 from __future__ import annotations
@@ -47,19 +47,22 @@ def grades(
     label_c: float,
     rate: float,
     stages: tuple[Stage, ...] = (),
+    between: tuple[float, float] = (0.0, math.inf),
 ) -> Grades:
     """Of a raw part alone in this oven.
 
     Parameters
     ----------
     rate : how many times as fast as assumed its clay fuses, where chips showed it. stages : of the sculptor's
-        programme, if there is one.
+        programme, if there is one. between : what chips leave open of the rate.
 
     Source: SCIENCE 6b, By depth; bands assumed.
     """
     h = AIR_H_W_M2K[oven.air]
     films = (h, h * (1 - FILM), h * (1 + FILM), h, h)
-    went_in = WentIn.raw(label_c, rate, rate, rate, rate * SLOWEST_RATE, rate * FASTEST_RATE)
+    slow = max(rate * SLOWEST_RATE, between[0])
+    fast = min(rate * FASTEST_RATE, between[1])
+    went_in = WentIn.raw(label_c, rate, rate, rate, slow, fast)
     minutes = 120.0
     while True:
         air = planned_air(oven, dial_c, minutes, stages)

@@ -16,6 +16,7 @@ from windcrest_core.given.stores import Owned, TestChip
 from windcrest_core.labels import clay_of
 
 SLOWEST, FASTEST = 0.2, 5.0  # times as fast as assumed; outside this a chip tells of something else
+LEAST_FILM, MOST_FILM = 3.0, 60.0  # W/m²K: a closed parcel, a fan that blows on it
 TOO_COOL_K = 5.0  # a chip baked so far below its label says nothing of it [A]
 BRITTLE = 0.90  # fusion that a chip which snaps is taken to have had at most [A]
 OPENS = {"bends", "good"}
@@ -42,9 +43,43 @@ def _fused(chip: TestChip, label_c: float, rate: float) -> float:
     assert chip.minutes is not None and chip.air_c is not None
     steps = max(1, round(chip.minutes * 60 / STEP_S))
     air = np.full(steps + 1, chip.air_c)
-    body = HeatBody(WALL, chip.thick_mm, chip.over_foil_mm or 0.0)
-    fired = Firing((body,), air, AIR_H_W_M2K["still"], WentIn.raw(label_c, rate))
+    fired = Firing((_body(chip),), air, film_of(chip), WentIn.raw(label_c, rate))
     return float(fired.fusion[-1, 0])
+
+
+def _body(chip: TestChip) -> HeatBody:
+    return HeatBody(WALL, chip.thick_mm, chip.over_foil_mm or 0.0)
+
+
+@lru_cache(maxsize=200)
+def film_of(chip: TestChip) -> float:
+    """The air film over a chip, W/m²K: as a probe at its inner face says, by halving; that of still air where none
+    was there, or where no film gives what it said.
+
+    >>> still = TestChip(of="clay", product="rigid", label="x", minutes=30, air_c=135)
+    >>> film_of(still), film_of(still.model_copy(update={"wall_c": 20.0}))
+    (14.0, 14.0)
+    """
+    assert chip.minutes is not None and chip.air_c is not None
+    usual = AIR_H_W_M2K["still"]
+    if chip.wall_c is None:
+        return usual
+    air = np.full(max(1, round(chip.minutes * 60 / STEP_S)) + 1, chip.air_c)
+
+    def inner_c(h: float) -> float:
+        fired = Firing((_body(chip),), air, h, WentIn.raw(chip.air_c or 0.0, 1.0))
+        return float(fired.temps.core_c[-1, 0])
+
+    low, high = LEAST_FILM, MOST_FILM
+    if not inner_c(low) <= chip.wall_c <= inner_c(high):
+        return usual
+    for _ in range(24):
+        middle = math.sqrt(low * high)
+        if inner_c(middle) < chip.wall_c:
+            low = middle
+        else:
+            high = middle
+    return math.sqrt(low * high)
 
 
 def _rate_at(chip: TestChip, label_c: float, wanted: float) -> float:
@@ -97,6 +132,17 @@ def _chip_rate(clay: Clay, chips: tuple[TestChip, ...]) -> ChipRate:
         words = said("bake.chips_agree_with_the_assumed", judged=len(judged))
     else:
         words = said("bake.by_chips_it_fuses_times", judged=len(judged), rate=rate)
+    probed = [chip for chip in judged if chip.wall_c is not None]
+    if probed:
+        still = AIR_H_W_M2K["still"]
+        unread = [chip for chip in probed if film_of(chip) == still]
+        words = (
+            said("bake.no_oven_gives_what_the_probe", first=words)
+            if unread
+            else said(
+                "bake.with_a_probe_at_the_wall", first=words, times=film_of(probed[-1]) / still
+            )
+        )
     if cool:
         words = said("bake.a_chip_baked_more_than", first=words, below_k=TOO_COOL_K, label_c=label)
     return ChipRate(

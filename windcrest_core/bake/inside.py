@@ -8,7 +8,7 @@ import numpy as np
 
 from windcrest_core.bake.bands import Grades, grades
 from windcrest_core.bake.bodies import heat_body
-from windcrest_core.bake.chips import fusing_rate
+from windcrest_core.bake.chips import chip_rate, fusing_rate
 from windcrest_core.bake.firing import RAW, STEPS_PER_MIN, Before, Firing, WentIn
 from windcrest_core.bake.heat import AIR_H_W_M2K
 from windcrest_core.bake.model import BakePlan, CrackRisk, Grade
@@ -130,6 +130,7 @@ def inside(work: Workpiece, bake: BakePlan, before: dict[str, Before]) -> Inside
                     float(went_in.label_c[at]),
                     float(went_in.rate[at]),
                     bake.stages,
+                    chip_rate(work.context.stores, pieces[at].part.clay).between,
                 ),
                 scorch_limit=part.scorch_limit,
                 crack_index=part.crack_index,

@@ -14,6 +14,7 @@ from windcrest_core.bake.answers import (
     rule_answer,
 )
 from windcrest_core.bake.bands import grades
+from windcrest_core.bake.chips import chip_rate
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.firing import STEPS_PER_MIN
 from windcrest_core.bake.heat import AIR_H_W_M2K, HeatBody, cooling_minutes
@@ -208,7 +209,8 @@ def _one_bake(
         carried.scorch[part.id] = part.scorch
     column = sim.column[slowest]
     oven_label_c, rate = sim.ovenful.label_c[column], sim.ovenful.rate[column]
-    band = grades(sim.bodies[slowest], rules.oven, dial, oven_label_c, rate, stages)
+    shown = chip_rate(work.context.stores, pieces[slowest].part.clay).between
+    band = grades(sim.bodies[slowest], rules.oven, dial, oven_label_c, rate, stages, shown)
     clays = [work.clay(pieces[key].part.clay) for key in inside]
     strictest = min(clays, key=lambda clay: clay.maximum_c.value)
     peak = float(temps.air_c[: last + 1].max())

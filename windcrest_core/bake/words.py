@@ -24,6 +24,8 @@ WORDS = {
     "bake.no_chip_of_it_was": "no chip of it was bent yet: the assumed figures stand",
     "bake.chips_agree_with_the_assumed": "{judged} {judged:chip agrees|chips agree} with the assumed figures",
     "bake.by_chips_it_fuses_times": "by {judged} {judged:chip|chips} it fuses {rate:.2f} times as fast as assumed",
+    "bake.with_a_probe_at_the_wall": "{first}; the probe at the wall says that this oven heats {times:.1f} times as fast as still air does, which is counted",
+    "bake.no_oven_gives_what_the_probe": "{first}; no oven gives what the probe at the wall said after those minutes: still air is assumed",
     "bake.a_chip_baked_more_than": "{first}; a chip baked more than {below_k} below its label of {label_c} says nothing of the minutes at that label",
     "bake.its_surface_comes_to_above": "Its surface comes to {peak_c}, above the maker's {maximum_c}: further away, or cooler. If it smokes, stop and open the windows.",
     "bake.there_is_a_cable_or": "There is a cable or a light here: never a heat gun near it.",

@@ -81,7 +81,8 @@ class TestChip(Frozen):
 
     `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
-    lay on a tile, or was `over_foil_mm` of foil as the piece's wall is.
+    lay on a tile, or was `over_foil_mm` of foil as the piece's wall is. `wall_c` is what a probe at its inner face said
+    when it was taken out: it tells how fast that oven heats, so that the bend tells of the clay alone.
     """
 
     of: Literal["clay", "ink", "paint", "varnish", "spray"]
@@ -91,6 +92,7 @@ class TestChip(Frozen):
     over_foil_mm: float | None = Field(default=None, gt=0, le=40)
     minutes: float | None = Field(default=None, gt=0, le=1440)
     air_c: float | None = Field(default=None, ge=40, le=200)
+    wall_c: float | None = Field(default=None, ge=15, le=200)
     verdict: Literal["riding", "bends", "good", "snaps", "tacky", "colour shift"] = "riding"
 
 

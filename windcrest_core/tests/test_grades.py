@@ -43,6 +43,15 @@ class BandTest(unittest.TestCase):
                 assert minutes is not None
                 self.assertAlmostEqual(minutes, by_hand, delta=2.0)
 
+    def test_chips_narrow_it(self) -> None:
+        """With the rate known, only the film is left: 57 becomes 71 and 48 (SCIENCE 6b, By depth)."""
+        known = grades(SIX, Oven(swing_c=0), 135.0, 135.0, 1.0, (), (1.0, 1.0)).fused
+        assert known is not None and known.high_min is not None
+        for minutes, by_hand in zip(
+            (known.min, known.low_min, known.high_min), (57, 48, 71), strict=True
+        ):
+            self.assertAlmostEqual(minutes, by_hand, delta=1.5)
+
     def test_looked_ahead_as_far_as_it_takes(self) -> None:
         """Swing 8, h 10: 6/20 at dial 125 244 min, ball 6/94 282 (SCIENCE 6b, Look-ahead)."""
         for body, dial_c, wanted in (

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import unittest
 from typing import Any
 
@@ -9,7 +10,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from windcrest_core.bake.chips import FASTEST, chip_rate
+from windcrest_core.bake.chips import FASTEST, chip_rate, film_of
 from windcrest_core.bake.cure import CURED
 from windcrest_core.bake.firing import Firing, WentIn
 from windcrest_core.bake.heat import BALL, WALL, HeatBody, set_depths_mm, temperatures
@@ -162,6 +163,23 @@ class ChipsTest(unittest.TestCase):
         given_ = context(stores={"tried": [chip("snaps", 60).model_dump()]})
         longer, usual = planned(biped(), given_).bake.bakes[0], planned(biped()).bake.bakes[0]
         self.assertGreater(longer.advised_min.value, usual.advised_min.value + 5)
+
+    def test_a_probe_at_the_wall_tells_the_oven_from_the_clay(self) -> None:
+        """A chip of 0.5 mm on a tile is of one heat: T = air − (air − 20) exp(−h t / (ρ c w)). Whatever h is planted
+        comes back; one that bends in a brisk oven does not make the clay quick."""
+        for film in (6.0, 14.5, 22.0):
+            minutes, air = 1.5, 135.0
+            wall_c = air - (air - 20) * math.exp(-film * minutes * 60 / (1750 * 1300 * 0.0005))
+            thin = chip("bends", minutes, mm=0.5).model_copy(update={"wall_c": wall_c})
+            self.assertAlmostEqual(film_of(thin) / film, 1, delta=0.03)
+        plain = chip("bends", 22, mm=6).model_copy(update={"over_foil_mm": 3.0})
+        brisk = plain.model_copy(update={"wall_c": 128.0})
+        self.assertGreater(film_of(brisk), 20)
+        self.assertLess(self.rate(brisk), self.rate(plain))
+        words = spoken(chip_rate(Owned(tried=[brisk]), "rigid").words)
+        self.assertIn("times as fast as still air", words)
+        absurd = plain.model_copy(update={"wall_c": 134.9, "minutes": 5.0})
+        self.assertIn("no oven gives", spoken(chip_rate(Owned(tried=[absurd]), "rigid").words))
 
     def test_where_chips_contradict_each_other_the_slower_stands(self) -> None:
         self.assertEqual(

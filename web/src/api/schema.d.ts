@@ -8354,7 +8354,8 @@ export interface components {
          *
          *     `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
          *     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
-         *     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is.
+         *     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is. `wall_c` is what a probe at its inner face said
+         *     when it was taken out: it tells how fast that oven heats, so that the bend tells of the clay alone.
          */
         TestChip: {
             /** Air C */
@@ -8383,6 +8384,8 @@ export interface components {
              * @enum {string}
              */
             verdict: "riding" | "bends" | "good" | "snaps" | "tacky" | "colour shift";
+            /** Wall C */
+            wall_c: number | null;
         };
         /**
          * Thread

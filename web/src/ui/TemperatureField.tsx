@@ -5,20 +5,26 @@ import { useUnits } from "./UnitsContext";
 
 interface Props {
   label: string;
-  celsius: number;
+  /** None where it is not known, and may be emptied. */
+  celsius: number | null;
   onCommit: (celsius: number) => Promise<unknown>;
+  onEmpty?: () => Promise<unknown>;
 }
 
 /** A temperature typed in any degrees, a gas mark too. */
-export function TemperatureField({ label, celsius, onCommit }: Props) {
+export function TemperatureField({ label, celsius, onCommit, onEmpty }: Props) {
   const units = useUnits();
   return (
     <DraftInput
       label={label}
-      shown={temperature(celsius, units)}
+      shown={celsius === null ? "" : temperature(celsius, units)}
       of="temperature"
       width="7rem"
-      save={async (text) => onCommit((await readMeasure("temperature", text)).value)}
+      save={async (text) =>
+        onEmpty && text.trim() === ""
+          ? onEmpty()
+          : onCommit((await readMeasure("temperature", text)).value)
+      }
     />
   );
 }

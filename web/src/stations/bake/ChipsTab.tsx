@@ -40,6 +40,7 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
           over_foil_mm: null,
           minutes: bake.done_min ?? bake.advised_min.value,
           air_c: bake.steady_air_c,
+          wall_c: null,
           verdict: "riding",
         },
       ],
@@ -186,9 +187,22 @@ function Made({
           empty={null}
           onCommit={(out) => put({ minutes: out })}
         />
+        <TemperatureField
+          label="In air of"
+          celsius={chip.air_c ?? null}
+          onEmpty={() => put({ air_c: null })}
+          onCommit={(air_c) => put({ air_c })}
+        />
+        <TemperatureField
+          label="A probe at its inner face said, when it came out"
+          celsius={chip.wall_c ?? null}
+          onEmpty={() => put({ wall_c: null })}
+          onCommit={(wall_c) => put({ wall_c })}
+        />
         <Note>
           One as thick as the wall, over foil as it is, taken out after half an hour and bent cold
-          tells most of how fast this clay fuses.
+          tells most of how fast this clay fuses; with a probe between clay and foil the oven’s own
+          share in it is known too.
         </Note>
       </Stack>
     </Box>

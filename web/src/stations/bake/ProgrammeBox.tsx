@@ -155,8 +155,8 @@ function DialsNote({ bake, say }: { bake: BakePlan; say: (celsius: number) => st
         </Text>
       ) : (
         <Text fontSize="sm" mt="1" color="stop">
-          No dial cures the clay and spares {capped_by}: it takes a dial of {say(high_c)}, the clay
-          cures from {say(low_c)} on.
+          No dial cures the clay and spares the {capped_by}: that stands a dial of {say(high_c)},
+          and the clay cures from {say(low_c)} on.
         </Text>
       )}
       <Note>

@@ -19,13 +19,14 @@ export function Tried({ now, tried, preview, children }: Props) {
   const said = (rows: Preview["new"]) => rows.filter((row) => row.severity !== "note");
   return (
     <Stack gap="2" mt="2" role="group" aria-label="What this programme gives">
+      <Flex gap="2">{children}</Flex>
       <PanelTable
         label="What this programme gives"
         head={["", "now", "tried"]}
         rows={[
           ...wholeBake(now, tried, units),
-          ...byPart(now, tried),
           ...beside(now, tried, units),
+          ...byPart(now, tried),
         ]}
       />
       {said(preview.new).map((row) => (
@@ -38,7 +39,6 @@ export function Tried({ now, tried, preview, children }: Props) {
           ✓ no more: {row.title}
         </Text>
       ))}
-      <Flex gap="2">{children}</Flex>
     </Stack>
   );
 }

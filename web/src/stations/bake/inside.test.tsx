@@ -155,7 +155,7 @@ describe("A programme of one's own", () => {
       figure: { ...figure, sheet },
       plan: made.plan as Plan,
     });
-    expect(screen.getByText(/No dial cures the clay and spares eye/)).toBeTruthy();
+    expect(screen.getByText(/No dial cures the clay and spares the eye/)).toBeTruthy();
     expect(screen.getAllByRole("group", { name: /^Stage / })).toHaveLength(2);
     const second = within(screen.getByRole("group", { name: "Stage 2" }));
     const held = second.getByLabelText("held, once the air is there, for");
@@ -320,6 +320,7 @@ describe("Chips", () => {
         over_foil_mm: null,
         minutes: first?.advised_min.value,
         air_c: first?.steady_air_c,
+        wall_c: null,
         verdict: "riding",
       },
     ]);
@@ -328,7 +329,9 @@ describe("Chips", () => {
   test("what it did is written down", async () => {
     const chip = { of: "clay", product: "rigid", label: "a chip", verdict: "riding" } as const;
     const { user, written } = await open({
-      tried: [{ ...chip, thick_mm: 3, over_foil_mm: null, minutes: null, air_c: null }],
+      tried: [
+        { ...chip, thick_mm: 3, over_foil_mm: null, minutes: null, air_c: null, wall_c: null },
+      ],
     });
     expect(screen.getByRole("button", { name: "Remove the chip of a chip" })).toBeTruthy();
     await user.selectOptions(screen.getByLabelText("What the chip of a chip did"), "snaps");
@@ -338,7 +341,7 @@ describe("Chips", () => {
   test("one is taken out at half an hour, while the piece bakes on", async () => {
     const chip = { of: "clay", product: "rigid", label: "a chip", verdict: "riding" } as const;
     const { user, written } = await open({
-      tried: [{ ...chip, thick_mm: 6, over_foil_mm: 3, minutes: 57, air_c: 135 }],
+      tried: [{ ...chip, thick_mm: 6, over_foil_mm: 3, minutes: 57, air_c: 135, wall_c: null }],
     });
     expect(screen.getByText(/6.00 mm over 3.00 mm of foil, 57 min/)).toBeTruthy();
     await user.click(screen.getByText("How it was made, and when taken out"));
