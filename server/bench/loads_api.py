@@ -18,6 +18,7 @@ from server.bench.models import LiveBake, OvenLoad
 from server.downloads import PDF, download
 from server.problems import Problem
 from server.schemas import Done, ProblemOut
+from server.shelf.digests import digests
 from server.shelf.models import Figure
 from server.shelf.owned import as_json
 from server.shelf.planning import plan_of
@@ -64,8 +65,10 @@ class InOven(Frozen):
 
 
 class Loads(Frozen):
-    """What is in the oven now, loads that were taken and are still to come, and others that would save one."""
+    """What is in the oven now, loads that were taken and are still to come, and others that would save one; `old`
+    where figures are still being planned by the House rules or Stores of now."""
 
+    old: bool
     now: list[InOven]
     taken: list[TakenLoad]
     offered: list[SharedLoad]
@@ -92,8 +95,9 @@ def get_loads(request: HttpRequest, figures: str = "", at: datetime | None = Non
         for bake in _running(owner)
     ]
     in_oven = [row.figure for row in inside]
+    old = any(row.as_of is not None for row in digests(owner))
     could = offered(works, rules, now, list(groups.values()), in_oven)
-    return as_json(Loads(now=inside, taken=taken, offered=could), speaker_of(owner))
+    return as_json(Loads(old=old, now=inside, taken=taken, offered=could), speaker_of(owner))
 
 
 def _running(owner_id: int) -> QuerySet[LiveBake]:

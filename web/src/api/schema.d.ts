@@ -5233,13 +5233,16 @@ export interface components {
         };
         /**
          * Loads
-         * @description What is in the oven now, loads that were taken and are still to come, and others that would save one.
+         * @description What is in the oven now, loads that were taken and are still to come, and others that would save one; `old`
+         *     where figures are still being planned by the House rules or Stores of now.
          */
         Loads: {
             /** Now */
             now: components["schemas"]["InOven"][];
             /** Offered */
             offered: components["schemas"]["SharedLoad"][];
+            /** Old */
+            old: boolean;
             /** Taken */
             taken: components["schemas"]["TakenLoad"][];
         };

@@ -15,6 +15,7 @@ export const useLoads = (figures: string[]) =>
         }),
       ),
     placeholderData: (before) => before,
+    refetchInterval: (query) => (query.state.data?.old ? 2000 : false),
   });
 
 export function useLoadChanges() {

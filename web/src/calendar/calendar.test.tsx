@@ -140,8 +140,9 @@ describe("Calendar", () => {
       "GET /api/v1/calendar": CALENDAR,
       "GET /api/v1/loads": () =>
         held
-          ? { now: [], taken: [{ key: "l1", load }], offered: [] }
+          ? { old: false, now: [], taken: [{ key: "l1", load }], offered: [] }
           : {
+              old: false,
               now: [{ figure: "ox", name: "The ox", number: 1, since: "2099-01-05T19:05:00" }],
               taken: [],
               offered: [load],

@@ -55,7 +55,7 @@ export const ABOUT = {
     dial_c: null,
     in_with_it: [],
   },
-  "GET /api/v1/loads": { now: [], taken: [], offered: [] },
+  "GET /api/v1/loads": { old: false, now: [], taken: [], offered: [] },
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
 };
 

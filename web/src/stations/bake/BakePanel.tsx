@@ -3,7 +3,7 @@ import { lazy, Suspense } from "react";
 import { useBench } from "../../api/useBench";
 import type { BakePlan } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { temperature } from "../../units/format";
+import { minutes, temperature } from "../../units/format";
 import { Answer } from "../../ui/Answer";
 import { Note, NumberField } from "../../ui/fields";
 import { GRADES, gradeWords } from "./grades";
@@ -84,7 +84,7 @@ function OvenTab({ bake, onShow }: { bake: BakePlan; onShow: (bake: number) => v
         {bake.stages_run.length > 1 ? "Dial up to " : "Dial "}
         <b>{temperature(bake.dial_c.value, units)}</b>,{" "}
         {bake.start === "cold" ? "from cold" : "preheated"}, for{" "}
-        <b>{bake.advised_min.value.toFixed(0)} min</b>
+        <b>{minutes(bake.advised_min.value)}</b>
         {bake.stages_run.length > 1 ? " in all" : ""}.{" "}
         {bake.model_min ? `The ${slowest} takes longest.` : `The ${slowest} is not fused by it.`}
         {bake.sets_only ? " It only sets; the last bake cures it through." : ""}
