@@ -21,6 +21,7 @@ from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.ordering import Move
 from windcrest_core.steps import Need, Step
+from windcrest_core.work.pooling import Waiting, pool
 
 READINGS = 20_000
 PROBES, A_SECOND, SECONDS = 5, 10, 60
@@ -64,6 +65,23 @@ def ordering_ms(median_ms: Callable[..., float]) -> float:
         stages(out.making, Laid(out.least))
 
     return median_ms(work, 9)
+
+
+def pooling_ms(median_ms: Callable[..., float]) -> float:
+    """Forty pieces into as few loads of the oven as there may be."""
+    pieces = [
+        Waiting(
+            id=str(n),
+            ready_h=float(7 * n % 12),
+            least_c=(115.0, 120.0, 128.0, 130.0)[n % 4],
+            most_c=(115.0, 120.0, 128.0, 130.0)[n % 4] + (4.0, 10.0, 15.0)[n % 3],
+            minutes=(30.0, 45.0, 60.0, 90.0)[n // 4 % 4],
+            tray=(0.2, 0.3, 0.5)[n // 3 % 3],
+            scorch_left=(0.2, 1.0, 3.0)[n // 9 % 3],
+        )
+        for n in range(40)
+    ]
+    return median_ms(lambda _: pool(pieces), 9)
 
 
 def reach_ms(median_ms: Callable[..., float], sheet: FigureSheet) -> float:
