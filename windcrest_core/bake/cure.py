@@ -88,7 +88,7 @@ def scorch_per_min(surface_c: float) -> float:
     """How fast a surface that stays at a temperature scorches, a minute.
 
     >>> [round(scorch_per_min(dial), 5) for dial in (120.0, 125.0, 130.0, 135.0)]
-    [0.00044, 0.00094, 0.00199, 0.0041]
+    [0.00044, 0.00094, 0.00199, 0.00413]
     """
     return float(_scorching(np.array(surface_c)) * 60)
 
