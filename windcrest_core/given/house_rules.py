@@ -76,6 +76,12 @@ class Rules(Frozen):
     )
     hold_upright: float = Field(default=2.0, ge=1, le=10)
     frame_school: Literal["one_run", "bound", "taped", "rod"] = "one_run"
+    wire_percent: float = Field(
+        default=3.0, ge=0.1, le=30, description="how far a length of the wire may be off its plan"
+    )
+    raw_percent: float = Field(
+        default=2.0, ge=0.1, le=30, description="how far a length of the clay may be off its plan"
+    )
     feet: Literal["in_base", "loops"] = "in_base"
     binding_wire: Id = "st_0_9"
     kerf_mm: float = Field(default=1.0, ge=0, le=10)
