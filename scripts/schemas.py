@@ -13,8 +13,15 @@ from windcrest_core.given.house_rules import Rules  # noqa: E402
 from windcrest_core.given.progress import Progress  # noqa: E402
 from windcrest_core.given.stores import Stores  # noqa: E402
 from windcrest_core.sheet import FigureSheet  # noqa: E402
+from windcrest_core.work.checks.marked import Marked  # noqa: E402
 
-MODELS = {"figure-sheet": FigureSheet, "rules": Rules, "stores": Stores, "progress": Progress}
+MODELS = {
+    "figure-sheet": FigureSheet,
+    "rules": Rules,
+    "stores": Stores,
+    "progress": Progress,
+    "marks": Marked,
+}
 
 
 def schemas() -> dict[str, str]:

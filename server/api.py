@@ -9,6 +9,7 @@ from server.accounts.reading_api import router as reading
 from server.bench.api import router as bench
 from server.bench.bakes_api import router as bakes
 from server.bench.calendar_api import router as calendar
+from server.bench.check_api import router as checks
 from server.bench.devices_api import router as devices
 from server.bench.live_api import router as live
 from server.bench.loads_api import router as loads
@@ -65,3 +66,4 @@ api.add_router("/v1/", in_one_write(bakes))
 api.add_router("/v1/", in_one_write(mending))
 api.add_router("/v1/", in_one_write(calendar))
 api.add_router("/v1/", in_one_write(loads))
+api.add_router("/v1/", in_one_write(checks))

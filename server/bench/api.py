@@ -20,7 +20,12 @@ from server.pictures import thumbnail
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.models import Figure
 from server.shelf.owned import own_figure
+from server.speaking import speaker_of
 from server.writes import own_transaction
+from windcrest_core.say import Sayer
+from windcrest_core.sheet import parse
+from windcrest_core.work.checks.check import Found
+from windcrest_core.work.checks.marked import Marked, load_marks
 
 router = Router(tags=["bench"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
@@ -31,6 +36,8 @@ class EntryOut(Out):
     text: str
     has_picture: bool
     made: datetime
+    marks: Marked | None = None
+    found: list[str] = []
 
 
 class TakenOut(EntryOut):
@@ -68,8 +75,15 @@ class Minutes(BaseModel):
     minutes: float | None
 
 
-def _out(entry: LogEntry) -> EntryOut:
-    return EntryOut(id=entry.pk, text=entry.text, has_picture=bool(entry.picture), made=entry.made)
+def _out(entry: LogEntry, say: Sayer) -> EntryOut:
+    return EntryOut(
+        id=entry.pk,
+        text=entry.text,
+        has_picture=bool(entry.picture),
+        made=entry.made,
+        marks=None if entry.marks is None else Marked.model_validate(entry.marks),
+        found=[say.say(words) for words in Found(words=entry.found).words],
+    )
 
 
 def _entry(request: HttpRequest, figure_id: str, entry_id: int) -> LogEntry:
@@ -82,6 +96,7 @@ def get_away(request: HttpRequest) -> Away:
     entries = LogEntry.objects.filter(
         figure__owner=request.user, figure__deleted=None, deleted__isnull=False
     ).order_by("-deleted")
+    say = speaker_of(request.user.pk or 0)
     return Away(
         figures=[
             PutAway(
@@ -94,7 +109,7 @@ def get_away(request: HttpRequest) -> Away:
         ],
         entries=[
             TakenOut(
-                **_out(entry).model_dump(),
+                **_out(entry, say).model_dump(),
                 figure_id=entry.figure_id,
                 figure=entry.figure.sheet.name,
                 taken_out=entry.deleted,
@@ -108,7 +123,8 @@ def get_away(request: HttpRequest) -> Away:
 def get_log(request: HttpRequest, figure_id: str, limit: int = LOG_PAGE) -> list[EntryOut]:
     """The newest entries, as many as are asked for."""
     entries = own_figure(request, figure_id).log.filter(deleted=None)
-    return [_out(entry) for entry in entries[: min(max(1, limit), LOG_MOST)]]
+    say = speaker_of(request.user.pk or 0)
+    return [_out(entry, say) for entry in entries[: min(max(1, limit), LOG_MOST)]]
 
 
 @router.post("figures/{figure_id}/log", response={201: Done, **ERRORS})
@@ -118,8 +134,11 @@ def post_log(
     figure_id: str,
     text: Form[str] = "",
     picture: File[UploadedFile | None] = None,
+    marks: Form[str] = "",
 ) -> tuple[int, Done]:
-    write_log(own_figure(request, figure_id), text, picture, sending_of(request))
+    """A note, a photograph, or both; with `marks`, the JSON of a check, what they show is kept with it."""
+    held = load_marks(parse(marks.encode())) if marks else None
+    write_log(own_figure(request, figure_id), text, picture, sending_of(request), held)
     return 201, Done()
 
 

@@ -14,11 +14,14 @@ from windcrest_core.stock.steady import Reading
 
 
 class LogEntry(models.Model):
-    """A note or a photograph with its caption."""
+    """A note or a photograph with its caption; `marks` and what was `found` by them where it was held against the
+    plan."""
 
     figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="log")
     text = models.TextField(max_length=4000, blank=True)
     picture = models.FileField(upload_to="log", blank=True)
+    marks = models.JSONField(null=True, default=None)
+    found = models.JSONField(default=list)
     made = models.DateTimeField(auto_now_add=True)
     deleted = models.DateTimeField(null=True, default=None)
 
@@ -116,9 +119,9 @@ KEPT_READINGS = 40
 
 
 class Device(models.Model):
-    """A scale at the bench. It shows a token with each reading; of that only the hash is kept.
+    """A scale, a probe or a caliper at the bench. It shows a token with each reading; of that only the hash is kept.
 
-    `recent` are its last readings, oldest first.
+    `recent` are the last readings of a scale, oldest first, `spanned_mm` the last of a caliper and `spanned` when.
     """
 
     owner = models.ForeignKey(
@@ -130,6 +133,8 @@ class Device(models.Model):
     revoked = models.DateTimeField(null=True, default=None)
     heard = models.DateTimeField(null=True, default=None)
     recent = models.JSONField(default=list)
+    spanned_mm = models.FloatField(null=True, default=None)
+    spanned = models.DateTimeField(null=True, default=None)
 
     class Meta:
         ordering = ["made", "pk"]

@@ -75,6 +75,12 @@ class Pen:
         self.canvas.setLineWidth(wide * mm)
         self.canvas.circle(x * mm, y * mm, radius * mm)
 
+    def disc(self, x: float, y: float, radius: float, grey: float = 0.0) -> None:
+        """A filled circle, from 0, black, to 1."""
+        self.canvas.setFillGray(grey)
+        self.canvas.circle(x * mm, y * mm, radius * mm, stroke=0, fill=1)
+        self.canvas.setFillGray(0)
+
     def write(
         self,
         x: float,

@@ -11,13 +11,21 @@ from server.bench.models import LogEntry
 from server.pictures import clean_picture
 from server.problems import Problem
 from server.shelf.models import Figure
+from server.shelf.planning import given_of, plan_of
+from windcrest_core.body.workpiece import workpiece
 from windcrest_core.errors import Fault
+from windcrest_core.work.checks.check import Found, check
+from windcrest_core.work.checks.marked import Marked
 
 
 def write_log(
-    figure: Figure, text: str, picture: UploadedFile | None, sending: Sending | None = None
+    figure: Figure,
+    text: str,
+    picture: UploadedFile | None,
+    sending: Sending | None = None,
+    marks: Marked | None = None,
 ) -> LogEntry | None:
-    """Write it once; nothing where it was written before."""
+    """Write it once, with what its marks show of the work; nothing where it was written before."""
     text = text.strip()
     if not text and picture is None:
         fault = Fault("text", "", "a note, a photograph, or both")
@@ -26,6 +34,10 @@ def write_log(
         fault = Fault("text", f"{len(text)} letters", "at most 4000 letters")
         raise Problem(422, str(fault), [fault])
     entry = LogEntry(figure=figure, text=text)
+    if marks is not None:
+        told = check(workpiece(figure.sheet, *given_of(figure)), plan_of(figure), marks)
+        entry.marks = marks.model_dump(mode="json")
+        entry.found = Found.of(told).model_dump(mode="json")["words"]
     jpeg = clean_picture(picture).jpeg if picture is not None else None
     with transaction.atomic():
         if not receive(sending):

@@ -118,6 +118,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Caliper
+         * @description What the caliper that was heard last spans.
+         */
+        get: operations["server_bench_check_api_get_caliper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/caliper/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Reading
+         * @description What a caliper spans, by its token, with its button.
+         */
+        post: operations["server_bench_check_api_post_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/catalogue": {
         parameters: {
             query?: never;
@@ -328,6 +368,70 @@ export interface paths {
          *     the verdict.
          */
         post: operations["server_bench_live_api_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/calipers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Calipers
+         * @description The lengths whose errors would hurt most now.
+         */
+        get: operations["server_bench_check_api_get_calipers"];
+        put?: never;
+        /**
+         * Post Calipers
+         * @description What readings say of the work; nothing is stored.
+         */
+        post: operations["server_bench_check_api_post_calipers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Check
+         * @description What a photograph shows of the work against its plan; nothing is stored.
+         */
+        post: operations["server_bench_check_api_post_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/check/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Corners
+         * @description Find the card's four marks; nothing is stored.
+         */
+        post: operations["server_bench_check_api_post_corners"];
         delete?: never;
         options?: never;
         head?: never;
@@ -545,7 +649,10 @@ export interface paths {
          */
         get: operations["server_bench_api_get_log"];
         put?: never;
-        /** Post Log */
+        /**
+         * Post Log
+         * @description A note, a photograph, or both; with `marks`, the JSON of a check, what they show is kept with it.
+         */
         post: operations["server_bench_api_post_log"];
         delete?: never;
         options?: never;
@@ -2561,6 +2668,11 @@ export interface components {
             moves: components["schemas"]["MoveOut"][];
             weighing: components["schemas"]["Weighing"] | null;
         };
+        /** CaliperReading */
+        CaliperReading: {
+            /** Mm */
+            mm: number;
+        };
         /**
          * CaliperRow
          * @description A length between two landmarks, mm: as it is, and as either elevation shows it.
@@ -2578,6 +2690,19 @@ export interface components {
             true_in: string;
             /** True Mm */
             true_mm: number;
+        };
+        /**
+         * Calipers
+         * @description What to take with calipers at a stage, which is the one the figure is at where none was asked for.
+         */
+        Calipers: {
+            /** Rows */
+            rows: components["schemas"]["ToMeasure"][];
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "wire" | "raw" | "baked";
         };
         /**
          * Capsule
@@ -2696,6 +2821,42 @@ export interface components {
             stops: number;
             /** Warns */
             warns: number;
+        };
+        /**
+         * CardScale
+         * @description The printed card: its four marks from the first round to the lower left, and how far it stands behind the
+         *     middle of the figure, mm.
+         */
+        CardScale: {
+            /**
+             * Behind Mm
+             * @default 0
+             */
+            behind_mm: number;
+            /** Corners */
+            corners: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "card";
         };
         /** Catalogue */
         Catalogue: {
@@ -2817,6 +2978,46 @@ export interface components {
             spans: components["schemas"]["Span"][];
             /** Topics */
             topics: components["schemas"]["Topic"][];
+        };
+        /**
+         * Check
+         * @description What a photograph shows. `trusted_mm` is how far off the plan's own depth a length is still good to 1.5 %;
+         *     `axis` the figure's upright middle in the picture, below and above.
+         */
+        Check: {
+            /** Away Mm */
+            away_mm: number;
+            /** Axis */
+            axis: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Laid */
+            laid: components["schemas"]["Laid"][];
+            /** Mirrored */
+            mirrored: boolean;
+            /** Per Px Mm */
+            per_px_mm: number;
+            /** Stage */
+            stage: string;
+            /** Tilt Deg */
+            tilt_deg: number | null;
+            /** To Mark */
+            to_mark: components["schemas"]["ToMark"][];
+            /** Told */
+            told: components["schemas"]["Told"][];
+            /** Troubles */
+            troubles: string[];
+            /** Trusted Mm */
+            trusted_mm: number;
+            /** View */
+            view: string;
         };
         /** CheckItem */
         CheckItem: {
@@ -3209,6 +3410,21 @@ export interface components {
             tape_mm: number;
         };
         /**
+         * Corners
+         * @description The marks of the card in a picture, shares of it, from the first round; none where they are not all seen.
+         */
+        Corners: {
+            /** Corners */
+            corners: [
+                number,
+                number
+            ][] | null;
+            /** Height Px */
+            height_px: number;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
          * CostOut
          * @description What a figure is planned to cost and what was really taken for it; `waste_percent` is what
          *     its clay says of waste, where it says anything.
@@ -3348,6 +3564,41 @@ export interface components {
             high_c: number;
             /** Low C */
             low_c: number;
+        };
+        /**
+         * Difference
+         * @description A number of the work beside the plan's: `off` is seen less wanted, ± `sure`; `matters` where it is more than is
+         *     `allowed` at this stage and more than the photograph's own range. `joint` is what it hangs on.
+         */
+        Difference: {
+            /** Allowed */
+            allowed: number;
+            /** Id */
+            id: string;
+            /** Joint */
+            joint: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "stature" | "angle" | "pair" | "level" | "lean";
+            /** Label */
+            label: string;
+            /** Off */
+            off: number;
+            /** Seen */
+            seen: number;
+            /** Sure */
+            sure: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "deg";
+            /** Wanted */
+            wanted: number;
+            /** Words */
+            words: string;
         };
         /** Done */
         Done: {
@@ -3609,6 +3860,11 @@ export interface components {
         };
         /** EntryOut */
         EntryOut: {
+            /**
+             * Found
+             * @default []
+             */
+            found: string[];
             /** Has Picture */
             has_picture: boolean;
             /** Id */
@@ -3618,6 +3874,7 @@ export interface components {
              * Format: date-time
              */
             made: string;
+            marks: components["schemas"]["Marked"] | null;
             /** Text */
             text: string;
         };
@@ -4887,6 +5144,16 @@ export interface components {
             unit: "mm" | "g" | "ml" | "count";
         };
         /**
+         * Laid
+         * @description A part, or a bone where only wire is to be seen, over the picture: rings of x, y, x, y … in shares of it.
+         */
+        Laid: {
+            /** Id */
+            id: string;
+            /** Rings */
+            rings: number[][];
+        };
+        /**
          * Landmark
          * @description A height above the sole of the standing figure, mm, and in heads from the ground.
          */
@@ -5374,6 +5641,58 @@ export interface components {
              */
             wing_span: number;
         };
+        /**
+         * Marked
+         * @description A photograph from the front or from the right, of wire, raw clay or what is baked. Points are shares of its
+         *     width from the left, of its height from the top; `marks` by landmark, or by the part whose middle it is.
+         *     `missing` are parts of the plan that are not on the work; `mirrored` where the picture is a mirror's.
+         */
+        Marked: {
+            /** Height Px */
+            height_px: number;
+            /**
+             * Marks
+             * @default {}
+             */
+            marks: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /**
+             * Marks Version
+             * @default 1
+             * @constant
+             */
+            marks_version: 1;
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /** Scale */
+            scale?: (components["schemas"]["LengthScale"] | components["schemas"]["StatureScale"] | components["schemas"]["CardScale"]) | null;
+            /**
+             * Stage
+             * @default raw
+             * @enum {string}
+             */
+            stage: "wire" | "raw" | "baked";
+            /**
+             * View
+             * @default front
+             * @enum {string}
+             */
+            view: "front" | "side";
+            /** Width Px */
+            width_px: number;
+        };
         /** Me */
         Me: {
             /** Demo */
@@ -5418,6 +5737,13 @@ export interface components {
             unit: "mm" | "g" | "ml" | "C";
             /** Value */
             value: number;
+        };
+        /** Measured */
+        Measured: {
+            /** Slips */
+            slips: components["schemas"]["Slip"][];
+            /** Told */
+            told: components["schemas"]["Told"][];
         };
         /**
          * MeetingPlan
@@ -5826,6 +6152,16 @@ export interface components {
              * @default
              */
             step: string;
+        };
+        /**
+         * OnCaliper
+         * @description What a caliper sent last; none for ten minutes. `number` tells one reading from the next.
+         */
+        OnCaliper: {
+            /** Mm */
+            mm: number | null;
+            /** Number */
+            number: number;
         };
         /**
          * OnScale
@@ -7071,6 +7407,18 @@ export interface components {
             /** Troubles */
             troubles: string[];
         };
+        /** Readings */
+        Readings: {
+            /** Read Mm */
+            read_mm: {
+                [key: string]: number;
+            };
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "wire" | "raw" | "baked";
+        };
         /** RealThing */
         RealThing: {
             /** Here Mm */
@@ -7464,6 +7812,12 @@ export interface components {
              */
             parting: "foil" | "starch" | "talc";
             /**
+             * Raw Percent
+             * @description how far a length of the clay may be off its plan
+             * @default 2
+             */
+            raw_percent: number;
+            /**
              * Rules Version
              * @default 1
              * @constant
@@ -7520,6 +7874,12 @@ export interface components {
              * @default 8
              */
             waste_percent: number;
+            /**
+             * Wire Percent
+             * @description how far a length of the wire may be off its plan
+             * @default 3
+             */
+            wire_percent: number;
         };
         /** RulesOut */
         RulesOut: {
@@ -7840,6 +8200,22 @@ export interface components {
              * @description local time of day, without a zone
              */
             start: string;
+        };
+        /**
+         * Slip
+         * @description A reading that cannot well be, and what may have been meant, mm; None where nothing is near.
+         */
+        Slip: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Meant Mm */
+            meant_mm: number | null;
+            /** Read Mm */
+            read_mm: number;
+            /** Wanted Mm */
+            wanted_mm: number;
         };
         /** Span */
         Span: {
@@ -8334,6 +8710,11 @@ export interface components {
             figure: string;
             /** Figure Id */
             figure_id: string;
+            /**
+             * Found
+             * @default []
+             */
+            found: string[];
             /** Has Picture */
             has_picture: boolean;
             /** Id */
@@ -8343,6 +8724,7 @@ export interface components {
              * Format: date-time
              */
             made: string;
+            marks: components["schemas"]["Marked"] | null;
             /**
              * Taken Out
              * Format: date-time
@@ -8537,6 +8919,35 @@ export interface components {
             unit: "mm" | "g" | "ml" | "count";
         };
         /**
+         * ToMark
+         * @description Something that may be marked, and where the plan has it in the picture.
+         */
+        ToMark: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * ToMeasure
+         * @description A length to be taken, mm, on both sides where the body has two: `of` are the ids, right before left.
+         */
+        ToMeasure: {
+            /** Inches */
+            inches: string[];
+            /** Label */
+            label: string;
+            /** Mm */
+            mm: number[];
+            /** Of */
+            of: string[];
+        };
+        /**
          * TokenOut
          * @description With the token, which is shown this once.
          */
@@ -8551,6 +8962,17 @@ export interface components {
             revoked: boolean;
             /** Token */
             token: string;
+        };
+        /**
+         * Told
+         * @description A difference, and what to do about it now.
+         */
+        Told: {
+            difference: components["schemas"]["Difference"];
+            /** Matters */
+            matters: boolean;
+            /** Todo */
+            todo: string[];
         };
         /**
          * Topic
@@ -9083,6 +9505,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_get_caliper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnCaliper"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_post_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CaliperReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -9902,6 +10413,222 @@ export interface operations {
             };
         };
     };
+    server_bench_check_api_get_calipers: {
+        parameters: {
+            query?: {
+                stage?: ("wire" | "raw" | "baked") | null;
+            };
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calipers"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_post_calipers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Readings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measured"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_post_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Marked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Check"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_post_corners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Picture
+                     * Format: binary
+                     */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Corners"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_bench_bakes_api_get_chips: {
         parameters: {
             query?: never;
@@ -10651,6 +11378,11 @@ export interface operations {
         requestBody: {
             content: {
                 "multipart/form-data": {
+                    /**
+                     * Marks
+                     * @default
+                     */
+                    marks?: string;
                     /** Picture */
                     picture?: string | null;
                     /**

@@ -12,7 +12,7 @@ from windcrest_core.plan import Plan
 from windcrest_core.work.checks.advice import advice
 from windcrest_core.work.checks.camera import Array
 from windcrest_core.work.checks.compare import Difference, differences
-from windcrest_core.work.checks.marked import Marked
+from windcrest_core.work.checks.marked import Marked, Stage
 from windcrest_core.work.checks.sight import APART, Sight, marks_of
 
 FAR_MM, FAR_SHARE = 40.0, 0.2  # of the height: a mark so far from its place is asked about [A]
@@ -64,6 +64,24 @@ class Check(Frozen):
     @property
     def off(self) -> list[Told]:
         return [row for row in self.told if row.matters]
+
+
+class Found(Frozen):
+    """What is kept of a check: what matters, in words."""
+
+    words: list[Text]
+
+    @classmethod
+    def of(cls, made: Check) -> Found:
+        return cls(words=[row.difference.words for row in made.off])
+
+
+def stage_of(plan: Plan) -> Stage:
+    """How far a figure has come: hard once a bake was run, raw once clay is on, else wire."""
+    steps = plan.order.steps
+    if any(step.kind == "bake" and step.done for step in steps):
+        return "baked"
+    return "raw" if any(step.kind == "form" and step.done for step in steps) else "wire"
 
 
 def check(work: Workpiece, plan: Plan, marked: Marked) -> Check:

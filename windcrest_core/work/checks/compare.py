@@ -16,6 +16,7 @@ from windcrest_core.work.checks.marked import Stage
 from windcrest_core.work.checks.sight import Sight
 
 LEAST_SHOWN = 0.8  # of its length: what is seen shorter than this is not measured in this view
+LEAST_GAIN = 0.5  # degrees in the picture for one at the joint: what is seen less is not measured in this view
 LEAST_MM = 1.0
 POSED = {
     f"across_{name}" for name in ("knee", "ankle", "wrist", "tip_wing_tip")
@@ -65,7 +66,12 @@ def differences(sight: Sight) -> list[Difference]:
         *_levels(sight),
         *_lean(sight),
     ]
-    return sorted(found, key=lambda row: (not row.matters, -abs(row.off) / max(row.allowed, 1e-9)))
+    return differences_of(found)
+
+
+def differences_of(rows: list[Difference]) -> list[Difference]:
+    """What matters first, and what is furthest off for its kind."""
+    return sorted(rows, key=lambda row: (not row.matters, -abs(row.off) / max(row.allowed, 1e-9)))
 
 
 def length_of(
@@ -156,6 +162,19 @@ def _turn_deg(a: Array, b: Array) -> float:
     return math.degrees(math.atan2(cross, dot))
 
 
+def _gain(in_: Array, out: Array) -> float:
+    """By how much a bend opens in the picture for every degree that it opens at the joint."""
+    across = np.cross(in_, out)
+    size = float(np.linalg.norm(across))
+    straight = size < 0.05 * float(np.linalg.norm(in_) * np.linalg.norm(out))
+    axis = np.array([0.0, 0.0, 1.0]) if straight else across / size
+    small = math.radians(1.0)
+    turned = out * math.cos(small) + np.cross(axis, out) * math.sin(small)
+    turned += axis * float(axis @ out) * (1 - math.cos(small))
+    before, after = abs(_turn_deg(in_[:2], out[:2])), abs(_turn_deg(in_[:2], turned[:2]))
+    return abs(after - before)
+
+
 def _angles(sight: Sight) -> list[Difference]:
     """The bend at every joint between two lengths that are marked and not foreshortened: how far from straight."""
     shown = {span.id: span for span, *_ in _spans_seen(sight) if span.kind == "segment"}
@@ -177,7 +196,10 @@ def _angles(sight: Sight) -> list[Difference]:
             1 / float(np.linalg.norm(out)),
             1 / float(np.linalg.norm(in_)) + 1 / float(np.linalg.norm(out)),
         )
-        off, sure = seen - wanted, math.degrees(sight.tap_mm * lever)
+        gain = _gain(*(sight.points[b] - sight.points[a] for a, b in (ends[:2], ends[1:])))
+        if gain < LEAST_GAIN:
+            continue
+        off, sure = (seen - wanted) / gain, math.degrees(sight.tap_mm * lever) / gain
         found.append(
             Difference(
                 kind="angle",
@@ -207,34 +229,43 @@ def _pairs(sight: Sight) -> list[Difference]:
     for row in _spans_seen(sight):
         if row[0].pair is not None:
             sides.setdefault(row[0].pair, {})[row[0].id[-1]] = row
-    found = []
-    for pair, both in sides.items():
-        if len(both) < 2:
-            continue
-        (span, right, want_r, sure_r), (_, left, want_l, sure_l) = both["r"], both["l"]
-        off = (right - want_r) - (left - want_l)
-        name = span.label.removeprefix("right ")
-        found.append(
-            Difference(
-                kind="pair",
-                id=f"pair_{pair}",
-                joint=span.id if off > 0 else f"{span.id[:-1]}l",
-                label=name,
-                unit="mm",
-                seen=right - left,
-                wanted=want_r - want_l,
-                off=off,
-                sure=math.hypot(sure_r, sure_l),
-                allowed=allowed_mm(sight.work, sight.marked.stage, want_r),
-                words=said(
-                    "work.check_pair_right" if off > 0 else "work.check_pair_left",
-                    what=name,
-                    off_mm=abs(off),
-                    sure_mm=math.hypot(sure_r, sure_l),
-                ),
-            )
+    work, stage = sight.work, sight.marked.stage
+    return [
+        pair_of(
+            work,
+            stage,
+            both["r"][0],
+            *(length_of(work, stage, *both[side]) for side in ("r", "l")),
         )
-    return found
+        for both in sides.values()
+        if len(both) == 2
+    ]
+
+
+def pair_of(
+    work: Workpiece, stage: Stage, span: Span, right: Difference, left: Difference
+) -> Difference:
+    """Right against left, both as they are off the plan; `span` is that of the right."""
+    off = right.off - left.off
+    name, sure = span.label.removeprefix("right "), math.hypot(right.sure, left.sure)
+    return Difference(
+        kind="pair",
+        id=f"pair_{span.pair}",
+        joint=span.id if off > 0 else f"{span.id[:-1]}l",
+        label=name,
+        unit="mm",
+        seen=right.seen - left.seen,
+        wanted=right.wanted - left.wanted,
+        off=off,
+        sure=sure,
+        allowed=allowed_mm(work, stage, right.wanted),
+        words=said(
+            "work.check_pair_right" if off > 0 else "work.check_pair_left",
+            what=name,
+            off_mm=abs(off),
+            sure_mm=sure,
+        ),
+    )
 
 
 def _levels(sight: Sight) -> list[Difference]:

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, ValidationError
 
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
+from windcrest_core.refused import faults_of
 from windcrest_core.sheet.references import LengthScale, Point, StatureScale
+from windcrest_core.versions import Ladder
+
+MARKS = Ladder("file of marks", "marks_version")
 
 Stage = Literal["wire", "raw", "baked"]
 ViewName = Literal["front", "side"]
@@ -40,3 +44,17 @@ class Marked(Frozen):
     marks: dict[Id, Point] = Field(default={}, max_length=120)
     missing: list[Id] = Field(default=[], max_length=240)
     mirrored: bool = False
+
+
+def load_marks(data: Any) -> Marked:
+    """Marks from parsed JSON.
+
+    Raises
+    ------
+    SheetError : with every fault.
+    """
+    document = MARKS.upgraded(data)
+    try:
+        return Marked.model_validate(document)
+    except ValidationError as error:
+        raise faults_of(error) from error

@@ -1,0 +1,147 @@
+"""The work held against its plan, over HTTP: photographs with marks, the card in them, calipers."""
+
+from __future__ import annotations
+
+import io
+from datetime import timedelta
+
+import numpy as np
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
+from PIL import Image
+from pydantic import Field
+
+from server.bench.devices_api import DeviceToken
+from server.bench.models import Device
+from server.downloads import PDF, download
+from server.pictures import clean_picture
+from server.schemas import Done, Out, ProblemOut
+from server.shelf.models import Figure
+from server.shelf.owned import as_json, own_figure
+from server.shelf.planning import given_of, plan_of
+from server.shelf.printing import figure_printing
+from server.speaking import speaker_of
+from server.writes import computes
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.facts import Frozen
+from windcrest_core.prints.check_card import check_card_pdf
+from windcrest_core.work.checks.calipers import Measured, ToMeasure, measured, to_measure
+from windcrest_core.work.checks.card import find_corners
+from windcrest_core.work.checks.check import Check, check, stage_of
+from windcrest_core.work.checks.marked import Marked, Stage
+
+router = Router(tags=["checks"])
+ERRORS = {404: ProblemOut, 422: ProblemOut}
+FRESH = timedelta(minutes=10)  # a caliper's reading is that of now for so long
+
+
+class Corners(Out):
+    """The marks of the card in a picture, shares of it, from the first round; none where they are not all seen."""
+
+    width_px: int
+    height_px: int
+    corners: list[tuple[float, float]] | None
+
+
+class Calipers(Frozen):
+    """What to take with calipers at a stage, which is the one the figure is at where none was asked for."""
+
+    stage: Stage
+    rows: list[ToMeasure]
+
+
+class Readings(Schema):
+    stage: Stage
+    read_mm: dict[str, float] = Field(max_length=200)
+
+
+class CaliperReading(Schema):
+    mm: float = Field(gt=0, le=5000, allow_inf_nan=False)
+
+
+class OnCaliper(Out):
+    """What a caliper sent last; none for ten minutes. `number` tells one reading from the next."""
+
+    mm: float | None
+    number: int
+
+
+@router.post("figures/{figure_id}/check", response={200: Check, **ERRORS})
+@computes
+def post_check(request: HttpRequest, figure_id: str, body: Marked) -> HttpResponse:
+    """What a photograph shows of the work against its plan; nothing is stored."""
+    figure = own_figure(request, figure_id)
+    return as_json(_check(figure, body), speaker_of(figure.owner_id))
+
+
+def _check(figure: Figure, marked: Marked) -> Check:
+    return check(workpiece(figure.sheet, *given_of(figure)), plan_of(figure), marked)
+
+
+@router.post("figures/{figure_id}/check/corners", response={200: Corners, **ERRORS})
+@computes
+def post_corners(request: HttpRequest, figure_id: str, picture: File[UploadedFile]) -> Corners:
+    """Find the card's four marks; nothing is stored."""
+    own_figure(request, figure_id)
+    clean = clean_picture(picture)
+    grey = np.asarray(Image.open(io.BytesIO(clean.jpeg)).convert("L"))
+    found = find_corners(grey)
+    size = np.array([clean.width_px, clean.height_px])
+    return Corners(
+        width_px=clean.width_px,
+        height_px=clean.height_px,
+        corners=None if found is None else [(float(x), float(y)) for x, y in found / size],
+    )
+
+
+@router.get("figures/{figure_id}/calipers", response={200: Calipers, **ERRORS})
+def get_calipers(request: HttpRequest, figure_id: str, stage: Stage | None = None) -> Calipers:
+    """The lengths whose errors would hurt most now."""
+    figure = own_figure(request, figure_id)
+    now = stage or stage_of(plan_of(figure))
+    return Calipers(stage=now, rows=to_measure(workpiece(figure.sheet, *given_of(figure)), now))
+
+
+@router.post("figures/{figure_id}/calipers", response={200: Measured, **ERRORS})
+@computes
+def post_calipers(request: HttpRequest, figure_id: str, body: Readings) -> HttpResponse:
+    """What readings say of the work; nothing is stored."""
+    figure = own_figure(request, figure_id)
+    work = workpiece(figure.sheet, *given_of(figure))
+    found = measured(work, plan_of(figure), body.stage, body.read_mm)
+    return as_json(found, speaker_of(figure.owner_id))
+
+
+@router.get("figures/{figure_id}/check/card", include_in_schema=False)
+def print_card(request: HttpRequest, figure_id: str, paper: str = "") -> HttpResponse:
+    """The card that stands behind the figure, at true size."""
+    figure = own_figure(request, figure_id)
+    body = check_card_pdf(plan_of(figure), figure_printing(figure, paper))
+    return download(body, PDF, f"{figure.sheet.name} card for photographs")
+
+
+@router.post(
+    "caliper/readings", auth=DeviceToken(), response={200: Done, 401: ProblemOut, **ERRORS}
+)
+def post_reading(request: HttpRequest, body: CaliperReading) -> Done:
+    """What a caliper spans, by its token, with its button."""
+    device: Device = request.auth  # type: ignore[attr-defined]
+    now = timezone.now()
+    Device.objects.filter(pk=device.pk).update(spanned_mm=body.mm, spanned=now, heard=now)
+    return Done()
+
+
+@router.get("caliper", response=OnCaliper)
+def get_caliper(request: HttpRequest) -> OnCaliper:
+    """What the caliper that was heard last spans."""
+    since = timezone.now() - FRESH
+    device = (
+        Device.objects.filter(owner=request.user, revoked=None, spanned__gte=since)
+        .order_by("-spanned")
+        .first()
+    )
+    if device is None or device.spanned is None:
+        return OnCaliper(mm=None, number=0)
+    return OnCaliper(mm=device.spanned_mm, number=int(device.spanned.timestamp() * 1000))

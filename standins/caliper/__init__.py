@@ -1,0 +1,1 @@
+"""A caliper with a button."""
