@@ -14,9 +14,10 @@ from pydantic import BaseModel
 from server.accounts.receipts import receive, sending_of
 from server.bench.actions.mark_steps import mark_steps
 from server.bench.actions.record_bake import record_bake
-from server.bench.actions.write_log import write_log
+from server.bench.actions.write_log import mark_entry, write_log
 from server.bench.models import LogEntry
 from server.pictures import thumbnail
+from server.problems import Problem
 from server.schemas import Done, Out, ProblemOut
 from server.shelf.models import Figure
 from server.shelf.owned import own_figure
@@ -155,6 +156,17 @@ def restore_entry(request: HttpRequest, figure_id: str, entry_id: int) -> Done:
     entry = _entry(request, figure_id, entry_id)
     entry.deleted = None
     entry.save(update_fields=["deleted"])
+    return Done()
+
+
+@router.put("figures/{figure_id}/log/{entry_id}/marks", response={200: Done, **ERRORS})
+def put_marks(request: HttpRequest, figure_id: str, entry_id: int, body: Marked) -> Done:
+    """Hold a photograph of the log against the plan: what its marks show is kept with it."""
+    entry = _entry(request, figure_id, entry_id)
+    if not entry.picture:
+        raise Problem(409, "There is no photograph in this entry.")
+    mark_entry(entry, body)
+    entry.save(update_fields=["marks", "found"])
     return Done()
 
 

@@ -35,9 +35,7 @@ def write_log(
         raise Problem(422, str(fault), [fault])
     entry = LogEntry(figure=figure, text=text)
     if marks is not None:
-        told = check(workpiece(figure.sheet, *given_of(figure)), plan_of(figure), marks)
-        entry.marks = marks.model_dump(mode="json")
-        entry.found = Found.of(told).model_dump(mode="json")["words"]
+        mark_entry(entry, marks)
     jpeg = clean_picture(picture).jpeg if picture is not None else None
     with transaction.atomic():
         if not receive(sending):
@@ -46,3 +44,11 @@ def write_log(
             entry.picture.save(f"{figure.id}.jpg", ContentFile(jpeg), save=False)
         entry.save()
     return entry
+
+
+def mark_entry(entry: LogEntry, marks: Marked) -> None:
+    """Write down what a photograph shows of the work; not saved yet."""
+    figure = entry.figure
+    told = check(workpiece(figure.sheet, *given_of(figure)), plan_of(figure), marks)
+    entry.marks = marks.model_dump(mode="json")
+    entry.found = Found.of(told).model_dump(mode="json")["words"]

@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useOutbox } from "../outbox/useOutbox";
-import { client, data } from "./client";
+import { client, data, documentOf } from "./client";
+import type { Entry, Marked } from "./types";
 import { keys } from "./keys";
 
 /** The newest entries of a log, as many as are asked for. */
@@ -8,7 +9,7 @@ export const useLog = (id: string, limit: number) =>
   useQuery({
     queryKey: keys.logPage(id, limit),
     queryFn: () =>
-      data(
+      documentOf<Entry[]>(
         client.GET("/api/v1/figures/{figure_id}/log", {
           params: { path: { figure_id: id }, query: { limit } },
         }),
@@ -28,8 +29,8 @@ export function useBench(id: string) {
     tick: (step: string, done: boolean) => outbox.put({ kind: "tick", figure: id, step, done }),
     bake: (number: number, minutes: number | null) =>
       outbox.put({ kind: "bake", figure: id, number, minutes }),
-    write: (text: string, picture: File | null) =>
-      outbox.put({ kind: "note", figure: id, text, picture }),
+    write: (text: string, picture: File | null, marks?: Marked) =>
+      outbox.put({ kind: "note", figure: id, text, picture, ...(marks ? { marks } : {}) }),
     remove: useMutation({
       mutationFn: (entry_id: number) =>
         data(

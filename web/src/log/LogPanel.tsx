@@ -1,6 +1,13 @@
 import { Box, Button, chakra, Flex, Image, Link, Stack, Text, Textarea } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { useBench, useLog } from "../api/useBench";
+import { useCalipers, useKeepMarks } from "../api/useCheck";
+import type { Entry, Marked } from "../api/types";
+import { Calipers } from "../check/Calipers";
+import { CheckDialog, STAGES } from "../check/CheckDialog";
+import { Compare } from "../check/Compare";
+import { NoPicture, opened } from "../check/photograph";
+import type { Photograph } from "../check/state";
 import { GivenUp } from "../outbox/outbox";
 import { useUnsaved } from "../outbox/useOutbox";
 import { Failed } from "../ui/Failed";
@@ -12,6 +19,13 @@ import { notices, tellProblem } from "../ui/notices";
 
 const PAGE = 50;
 
+/** A photograph that is held against the plan, and how what is found of it is kept. */
+interface Held {
+  photograph: Photograph;
+  kept: Marked | null;
+  keep: (marks: Marked) => Promise<unknown>;
+}
+
 /** Notes and photographs, newest first. */
 export function LogPanel() {
   const { figure, plan } = useFigurePage();
@@ -20,6 +34,11 @@ export function LogPanel() {
   const bench = useBench(figure.id);
   const [text, setText] = useKept(`log note ${figure.id}`);
   const [picture, setPicture] = useKeptFile(`log picture ${figure.id}`);
+  const [held, setHeld] = useState<Held | null>(null);
+  const [pair, setPair] = useState<number[]>([]);
+  const stage = useCalipers(figure.id, null).data?.stage ?? "raw";
+  const keepMarks = useKeepMarks(figure.id);
+  const holder = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
   const waiting = useUnsaved().entries.flatMap((entry) =>
@@ -39,6 +58,24 @@ export function LogPanel() {
       setWrong(faultText(error));
     });
   };
+  const url = (entry: Entry) => `/api/v1/figures/${figure.id}/log/${entry.id}/picture`;
+  const hold = async (from: string, name: string, more: Omit<Held, "photograph">) => {
+    try {
+      setHeld({ photograph: await opened(from, name), ...more });
+    } catch (error) {
+      setWrong(error instanceof NoPicture ? error.message : faultText(error));
+    }
+  };
+  const many = (files: File[]) => {
+    const [first] = files;
+    if (files.length < 2) setPicture(first ?? null);
+    else for (const file of files) bench.write(file.name, file).catch(tellProblem);
+  };
+  const compared = pair
+    .map((id) => log.data?.find((entry) => entry.id === id))
+    .filter((entry) => entry !== undefined)
+    .sort((one, other) => one.made.localeCompare(other.made));
+  const [before, after] = compared;
   const remove = (id: number) =>
     bench.remove.mutate(id, {
       onError: tellProblem,
@@ -72,11 +109,12 @@ export function LogPanel() {
             type="file"
             display="none"
             aria-label="Photograph"
-            accept="image/jpeg,image/png,image/webp"
+            accept="image/*"
+            multiple
             onChange={(event) => {
-              const file = event.target.files?.[0];
+              const files = [...(event.target.files ?? [])];
               event.target.value = "";
-              if (file) setPicture(file);
+              many(files);
             }}
           />
           {picture ? (
@@ -107,6 +145,41 @@ export function LogPanel() {
           </Text>
         ) : null}
       </Stack>
+      <Flex gap="2" wrap="wrap" align="center">
+        <Button size="sm" variant="outline" onClick={() => holder.current?.click()}>
+          Hold a photograph against the plan…
+        </Button>
+        <chakra.input
+          ref={holder}
+          type="file"
+          display="none"
+          aria-label="Photograph to hold against the plan"
+          accept="image/*"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = "";
+            setWrong(null);
+            if (file)
+              void hold(URL.createObjectURL(file), file.name, {
+                kept: null,
+                keep: (marks) => bench.write(text, file, marks).then(() => setText(null)),
+              });
+          }}
+        />
+      </Flex>
+      <Calipers />
+      {held ? (
+        <CheckDialog
+          photograph={held.photograph}
+          stage={stage}
+          kept={held.kept}
+          onKeep={held.keep}
+          onClose={() => setHeld(null)}
+        />
+      ) : null}
+      {before && after ? (
+        <Compare before={before} after={after} url={url} onClose={() => setPair([])} />
+      ) : null}
       {waiting.map((note) => (
         <Box key={note.key} borderBottomWidth="1px" borderColor="hairline" pb="2">
           <Text fontSize="xs" color="warn">
@@ -162,6 +235,49 @@ export function LogPanel() {
           <Text fontSize="sm" whiteSpace="pre-wrap">
             {entry.text}
           </Text>
+          {entry.marks ? (
+            <Box fontSize="sm" data-found={entry.id}>
+              <Text color="inkSoft">
+                Held against the plan,{" "}
+                {STAGES.find((row) => row.value === entry.marks?.stage)?.label}
+                {entry.found.length ? ":" : ": nothing off that matters."}
+              </Text>
+              {entry.found.map((words) => (
+                <Text key={words}>▲ {words}</Text>
+              ))}
+            </Box>
+          ) : null}
+          {entry.has_picture ? (
+            <Flex gap="2" mt="1">
+              <Button
+                size="2xs"
+                variant="outline"
+                onClick={() =>
+                  void hold(url(entry), entry.text || "photograph", {
+                    kept: entry.marks ?? null,
+                    keep: (marks) => keepMarks.mutateAsync({ entry_id: entry.id, marks }),
+                  })
+                }
+              >
+                {entry.marks ? "Look at it again" : "Hold it against the plan"}
+              </Button>
+              <Button
+                size="2xs"
+                variant="outline"
+                aria-pressed={pair.includes(entry.id)}
+                bg={pair.includes(entry.id) ? "claySoft" : "transparent"}
+                onClick={() =>
+                  setPair(
+                    pair.includes(entry.id)
+                      ? pair.filter((id) => id !== entry.id)
+                      : [...pair.slice(-1), entry.id],
+                  )
+                }
+              >
+                {pair.length === 1 && !pair.includes(entry.id) ? "Compare with this" : "Compare"}
+              </Button>
+            </Flex>
+          ) : null}
         </Box>
       ))}
       {log.data && log.data.length >= limit ? (

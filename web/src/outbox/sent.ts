@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { client, csrf, data, documentOf, Problem, problemOf } from "../api/client";
-import type { Booking, Edited, RulesOut, StoresOut } from "../api/types";
+import type { Booking, Edited, Marked, RulesOut, StoresOut } from "../api/types";
 import type { components } from "../api/schema";
 import { keys } from "../api/keys";
 
@@ -12,7 +12,7 @@ export type Sent =
   | { kind: "undo" | "redo"; figure: string }
   | { kind: "tick"; figure: string; step: string; done: boolean }
   | { kind: "bake"; figure: string; number: number; minutes: number | null }
-  | { kind: "note"; figure: string; text: string; picture: File | null }
+  | { kind: "note"; figure: string; text: string; picture: File | null; marks?: Marked }
   | { kind: "booking"; item: number; booking: Omit<Booking, "client_key"> }
   | { kind: "rules"; changes: Record<string, unknown>; seen: Record<string, unknown> }
   | { kind: "rules-undo" | "rules-redo" | "stores-undo" | "stores-redo" };
@@ -73,7 +73,7 @@ export function send(sent: Sent, key: string, device: string): Promise<unknown> 
         }),
       );
     case "note":
-      return sendNote(sent.figure, sent.text, sent.picture, common);
+      return sendNote(sent, common);
     case "booking":
       return data(
         client.POST("/api/v1/stock/items/{item_id}/movements", {
@@ -101,14 +101,13 @@ export function send(sent: Sent, key: string, device: string): Promise<unknown> 
 }
 
 async function sendNote(
-  figure: string,
-  text: string,
-  picture: File | null,
+  { figure, text, picture, marks }: Extract<Sent, { kind: "note" }>,
   { headers, signal }: { headers: Record<string, string>; signal: AbortSignal },
 ) {
   const body = new FormData();
   body.set("text", text);
   if (picture) body.set("picture", picture);
+  if (marks) body.set("marks", JSON.stringify(marks));
   const answer = await fetch(`/api/v1/figures/${figure}/log`, {
     method: "POST",
     body,

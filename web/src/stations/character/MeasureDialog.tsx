@@ -7,8 +7,8 @@ import { ChoiceField, Note, WordsField } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { lengthAsTyped, typedLength } from "../../units/format";
-import { Loupe } from "./Loupe";
-import { nextMark, nudged, type Point } from "./marking";
+import { Loupe } from "../../check/Loupe";
+import { nextMark, nudged, type Point } from "../../check/marking";
 
 interface Props {
   reference: Reference;
@@ -204,7 +204,7 @@ export function MeasureDialog({ reference, onClose }: Props) {
                 </Box>
               </Flex>
               <Stack width={{ base: "100%", md: "270px" }} flexShrink="0" gap="2" minHeight="0">
-                <Loupe source={source} at={at} reference={reference} />
+                <Loupe source={source} at={at} size={reference} />
                 <ChoiceField
                   label="Scale by"
                   value={kind}

@@ -1,6 +1,5 @@
 import { Box } from "@chakra-ui/react";
-import type { Reference } from "../../api/types";
-import { tint } from "../../theme";
+import { tint } from "../theme";
 import type { Point } from "./marking";
 
 const SIZE = 250;
@@ -10,13 +9,13 @@ const TIMES = 3;
 interface Props {
   source: string;
   at: Point;
-  reference: Reference;
+  size: { width_px: number; height_px: number };
 }
 
 /** What is under the cross, three screen pixels for one of the picture. */
-export function Loupe({ source, at: [u, v], reference }: Props) {
-  const wide = reference.width_px * TIMES;
-  const tall = reference.height_px * TIMES;
+export function Loupe({ source, at: [u, v], size }: Props) {
+  const wide = size.width_px * TIMES;
+  const tall = size.height_px * TIMES;
   return (
     <Box
       width={`${SIZE}px`}
