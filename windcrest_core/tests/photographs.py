@@ -61,8 +61,12 @@ def drawn(
     behind_mm: float = 60.0,
     noise: float = 6.0,
     clutter: int = 60,
+    wire: bool = False,
+    aside_mm: float = 0.0,
 ) -> NDArray[np.uint8]:
-    """The photograph, grey, (height, width)."""
+    """The photograph, grey, (height, width); of the bare wire where that is asked for. The figure stands
+    so far to the right of the card's middle."""
+    beside = np.array([aside_mm, 0.0, 0.0])
     wide, high = size
     picture = Image.new("L", (wide * SMOOTH, high * SMOOTH), int(rng.integers(120, 175)))
     pen = ImageDraw.Draw(picture)
@@ -86,12 +90,20 @@ def drawn(
         for radius, shade in ((card.RING_MM, 25), (card.HOLE_MM, 238), (dot, 25)):
             ring = at + radius * np.column_stack([np.cos(ROUND), np.sin(ROUND)])
             fill(_flat(ring), shade)
-    if work is not None:
+    if work is not None and wire:
+        for bone in work.figure.bones.values():
+            ends = in_view(np.array([bone.start, bone.end]), view, behind_mm) + beside
+            way = [tuple(point) for point in (eye.seen(ends) * SMOOTH).tolist()]
+            pen.line(way, fill=90, width=5 * SMOOTH)
+    elif work is not None:
         towards, plane = TOWARDS[view], FRONT if view == "front" else SIDE
         for piece in sorted(work.figure.pieces, key=lambda p: float(towards @ p.solid.centre)):
             w = float(towards @ piece.solid.centre) + behind_mm
             for ring in piece.solid.convex_rings(plane):
-                fill(np.column_stack([ring, np.full(len(ring), w)]), int(rng.integers(150, 190)))
+                fill(
+                    np.column_stack([ring, np.full(len(ring), w)]) + beside,
+                    int(rng.integers(150, 190)),
+                )
     grey = np.asarray(picture.resize((wide, high), Image.Resampling.BOX), dtype=float)
     light = np.linspace(rng.uniform(0.75, 1.0), rng.uniform(0.75, 1.05), wide)
     noisy = grey * light + rng.normal(0, noise, grey.shape)

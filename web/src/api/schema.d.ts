@@ -3001,12 +3001,10 @@ export interface components {
         };
         /**
          * Check
-         * @description What a photograph shows. `trusted_mm` is how far off the plan's own depth a length is still good to 1.5 %;
-         *     `axis` the figure's upright middle in the picture, below and above.
+         * @description What a photograph shows. `seen_from` says from where, and how far its lengths are trusted; `axis` is the figure's
+         *     upright middle in the picture, below and above.
          */
         Check: {
-            /** Away Mm */
-            away_mm: number;
             /** Axis */
             axis: [
                 [
@@ -3022,20 +3020,16 @@ export interface components {
             laid: components["schemas"]["Laid"][];
             /** Mirrored */
             mirrored: boolean;
-            /** Per Px Mm */
-            per_px_mm: number;
+            /** Seen From */
+            seen_from: string;
             /** Stage */
             stage: string;
-            /** Tilt Deg */
-            tilt_deg: number | null;
             /** To Mark */
             to_mark: components["schemas"]["ToMark"][];
             /** Told */
             told: components["schemas"]["Told"][];
             /** Troubles */
             troubles: string[];
-            /** Trusted Mm */
-            trusted_mm: number;
             /** View */
             view: string;
         };

@@ -4,6 +4,7 @@ import { findCorners, useCheck } from "../api/useCheck";
 import { readMeasure } from "../api/useReading";
 import type { CheckStage, Marked } from "../api/types";
 import { useFigurePage } from "../figure/useFigurePage";
+import { tint } from "../theme";
 import { ChoiceField, MeasureField, Note } from "../ui/fields";
 import { notices, tellProblem } from "../ui/notices";
 import { PrintLink } from "../ui/PrintLink";
@@ -92,7 +93,10 @@ export function CheckDialog({ photograph, stage, kept, onKeep, onClose }: Props)
   const look = async () => {
     setLooking(true);
     try {
-      const found = await findCorners(figure.id, await (await fetch(photograph.url)).blob());
+      const found = await findCorners(
+        figure.id,
+        photograph.file ?? (await (await fetch(photograph.url)).blob()),
+      );
       if (!found.corners) {
         notices.create({
           type: "info",
@@ -153,6 +157,7 @@ export function CheckDialog({ photograph, stage, kept, onKeep, onClose }: Props)
                 align="center"
                 justify="center"
                 bg="sheetDeep"
+                containerType="size"
               >
                 <PhotoStage
                   photograph={photograph}
@@ -288,7 +293,7 @@ export function CheckDialog({ photograph, stage, kept, onKeep, onClose }: Props)
                         max={1}
                         step={0.05}
                         value={over.faded}
-                        style={{ flex: 1 }}
+                        style={{ flex: 1, accentColor: tint("clay") }}
                         onChange={(event) =>
                           setOver({ ...over, faded: Number(event.target.value) })
                         }

@@ -2,7 +2,7 @@ import { Box } from "@chakra-ui/react";
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Check } from "../api/types";
 import { tint } from "../theme";
-import { nudged, type Point } from "./marking";
+import { fitted, nudged, type Point } from "./marking";
 import type { Photograph } from "./state";
 
 /** How the plan lies over the photograph. */
@@ -65,7 +65,6 @@ export function PhotoStage(props: Props) {
     event.preventDefault();
     event.stopPropagation();
   };
-  const tall = photograph.height_px >= photograph.width_px;
   const axis = check?.axis[1]?.[0] ?? 0.5;
   return (
     <Box
@@ -74,11 +73,7 @@ export function PhotoStage(props: Props) {
       tabIndex={0}
       role="application"
       aria-label={says}
-      style={{ aspectRatio: `${photograph.width_px} / ${photograph.height_px}` }}
-      maxHeight="100%"
-      maxWidth="100%"
-      height={tall ? "100%" : undefined}
-      width={tall ? undefined : "100%"}
+      style={fitted(photograph)}
       cursor={setting ? "crosshair" : "move"}
       touchAction="none"
       overflow="hidden"

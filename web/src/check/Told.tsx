@@ -1,8 +1,6 @@
 import { Box, Button, Flex, Heading, NativeSelect, Stack, Text } from "@chakra-ui/react";
 import type { Check, Told as ToldRow } from "../api/types";
 import { Note } from "../ui/fields";
-import { useUnits } from "../ui/UnitsContext";
-import { length } from "../units/format";
 
 interface Props {
   check: Check;
@@ -18,7 +16,6 @@ interface Props {
 /** What is off and what to do about it; what may be marked further; what of the plan is not there. */
 export function Told(props: Props) {
   const { check, marks, chosen, onChoose, onClear, missing, onMissing } = props;
-  const units = useUnits();
   const off = check.told.filter((row) => row.matters);
   const fine = check.told.filter((row) => !row.matters);
   const label = (id: string) => check.to_mark.find((row) => row.id === id)?.label ?? id;
@@ -125,14 +122,7 @@ export function Told(props: Props) {
           ))}
         </Box>
       ) : null}
-      <Note>
-        Seen from about {length(check.away_mm, units)}
-        {check.tilt_deg === null
-          ? ""
-          : `, ${check.tilt_deg.toFixed(0)}° off square, which is reckoned with`}
-        . What lies over {length(check.trusted_mm, units)} nearer or further than the plan has it is
-        measured to worse than 1.5 %.
-      </Note>
+      <Note>{check.seen_from}</Note>
     </Stack>
   );
 }

@@ -27,3 +27,9 @@ export function nextMark(marks: readonly { id: string }[], now: string): string 
   const at = marks.findIndex((row) => row.id === now);
   return marks[(at + 1) % marks.length]?.id ?? now;
 }
+
+/** As large as a picture goes into what contains it, which has `containerType: size`, in its own shape. */
+export const fitted = ({ width_px, height_px }: { width_px: number; height_px: number }) => ({
+  aspectRatio: `${width_px} / ${height_px}`,
+  width: `min(100cqw, ${(width_px / height_px) * 100}cqh)`,
+});

@@ -4,11 +4,11 @@ import type { Photograph } from "./state";
 export class NoPicture extends Error {}
 
 /** A picture with its size, upright as the browser draws it. */
-export function opened(url: string, name: string): Promise<Photograph> {
+export function opened(url: string, name: string, file: Blob | null): Promise<Photograph> {
   return new Promise((resolve, reject) => {
     const image = new Image();
     image.onload = () =>
-      resolve({ url, width_px: image.naturalWidth, height_px: image.naturalHeight });
+      resolve({ url, width_px: image.naturalWidth, height_px: image.naturalHeight, file });
     image.onerror = () =>
       reject(
         new NoPicture(

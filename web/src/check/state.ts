@@ -8,6 +8,8 @@ export interface Photograph {
   url: string;
   width_px: number;
   height_px: number;
+  /** Itself where it was chosen here; one of the log is fetched. */
+  file: Blob | null;
 }
 
 /** A photograph while it is being marked: `ends` are what the scale is tapped by, under its own names. */

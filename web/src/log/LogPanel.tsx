@@ -59,9 +59,14 @@ export function LogPanel() {
     });
   };
   const url = (entry: Entry) => `/api/v1/figures/${figure.id}/log/${entry.id}/picture`;
-  const hold = async (from: string, name: string, more: Omit<Held, "photograph">) => {
+  const hold = async (
+    from: string,
+    name: string,
+    file: Blob | null,
+    more: Omit<Held, "photograph">,
+  ) => {
     try {
-      setHeld({ photograph: await opened(from, name), ...more });
+      setHeld({ photograph: await opened(from, name, file), ...more });
     } catch (error) {
       setWrong(error instanceof NoPicture ? error.message : faultText(error));
     }
@@ -160,7 +165,7 @@ export function LogPanel() {
             event.target.value = "";
             setWrong(null);
             if (file)
-              void hold(URL.createObjectURL(file), file.name, {
+              void hold(URL.createObjectURL(file), file.name, file, {
                 kept: null,
                 keep: (marks) => bench.write(text, file, marks).then(() => setText(null)),
               });
@@ -253,7 +258,7 @@ export function LogPanel() {
                 size="2xs"
                 variant="outline"
                 onClick={() =>
-                  void hold(url(entry), entry.text || "photograph", {
+                  void hold(url(entry), entry.text || "photograph", null, {
                     kept: entry.marks ?? null,
                     keep: (marks) => keepMarks.mutateAsync({ entry_id: entry.id, marks }),
                   })

@@ -9,6 +9,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.plan import Plan
+from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.work.checks.advice import advice
 from windcrest_core.work.checks.camera import Array
 from windcrest_core.work.checks.compare import Difference, differences
@@ -45,18 +46,15 @@ class ToMark(Frozen):
 
 
 class Check(Frozen):
-    """What a photograph shows. `trusted_mm` is how far off the plan's own depth a length is still good to 1.5 %;
-    `axis` the figure's upright middle in the picture, below and above."""
+    """What a photograph shows. `seen_from` says from where, and how far its lengths are trusted; `axis` is the figure's
+    upright middle in the picture, below and above."""
 
     view: str
     stage: str
     told: list[Told]
     troubles: list[Text]
     mirrored: bool
-    per_px_mm: float
-    away_mm: float
-    tilt_deg: float | None
-    trusted_mm: float
+    seen_from: Text
     laid: list[Laid]
     to_mark: list[ToMark]
     axis: tuple[tuple[float, float], tuple[float, float]]
@@ -94,11 +92,15 @@ def check(work: Workpiece, plan: Plan, marked: Marked) -> Check:
     known = marks_of(work)
     sight = Sight(work, marked)
     _refuse(sight, known)
-    camera = sight.camera
     told = [
         Told(difference=row, matters=row.matters, todo=advice(work, plan, marked.stage, row))
         for row in differences(sight)
     ]
+    points = {
+        key: sight.points[key]
+        for key in (*landmark_ids(work.sheet.body), *sight.points)
+        if marked.stage != "wire" or key in landmark_ids(work.sheet.body)
+    }
     troubles, mirrored = _troubles(sight, known, told)
     return Check(
         view=marked.view,
@@ -112,16 +114,11 @@ def check(work: Workpiece, plan: Plan, marked: Marked) -> Check:
             ),
         ],
         mirrored=mirrored,
-        per_px_mm=camera.distance_mm / camera.focal_px,
-        away_mm=camera.distance_mm,
-        tilt_deg=camera.tilt_deg if sight.by_card else None,
-        trusted_mm=sight.trusted_mm,
+        seen_from=_seen_from(sight),
         laid=_laid(sight),
         to_mark=[
             ToMark(id=key, label=known[key], at=_pair(share))
-            for key, share in zip(
-                sight.points, sight.shares(np.array([*sight.points.values()])), strict=True
-            )
+            for key, share in zip(points, sight.shares(np.array([*points.values()])), strict=True)
         ],
         axis=_axis(sight),
     )
@@ -215,6 +212,14 @@ def _laid(sight: Sight) -> list[Laid]:
 def _flat(sight: Sight, points: Array) -> list[float]:
     flat: list[float] = sight.shares(points).round(4).ravel().tolist()
     return flat
+
+
+def _seen_from(sight: Sight) -> Text:
+    away, trusted = sight.camera.distance_mm, sight.trusted_mm
+    if not sight.by_card:
+        return said("work.seen_about", away_mm=away, trusted_mm=trusted)
+    tilt = sight.camera.tilt_deg
+    return said("work.seen_by_card", away_mm=away, tilt_deg=tilt, trusted_mm=trusted)
 
 
 def _axis(sight: Sight) -> tuple[tuple[float, float], tuple[float, float]]:

@@ -8,7 +8,7 @@ import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { lengthAsTyped, typedLength } from "../../units/format";
 import { Loupe } from "../../check/Loupe";
-import { nextMark, nudged, type Point } from "../../check/marking";
+import { fitted, nextMark, nudged, type Point } from "../../check/marking";
 
 interface Props {
   reference: Reference;
@@ -136,6 +136,7 @@ export function MeasureDialog({ reference, onClose }: Props) {
                 align="center"
                 justify="center"
                 bg="sheetDeep"
+                containerType="size"
               >
                 <Box
                   ref={picture}
@@ -143,11 +144,7 @@ export function MeasureDialog({ reference, onClose }: Props) {
                   tabIndex={0}
                   role="application"
                   aria-label={`Picture ${reference.label}: arrow keys move the cross, Shift by ten, Enter sets the ${marks.find((row) => row.id === mark)?.label ?? "mark"}, [ and ] go through the marks`}
-                  style={{ aspectRatio: `${reference.width_px} / ${reference.height_px}` }}
-                  maxHeight="100%"
-                  maxWidth="100%"
-                  height={reference.height_px >= reference.width_px ? "100%" : undefined}
-                  width={reference.height_px < reference.width_px ? "100%" : undefined}
+                  style={fitted(reference)}
                   cursor="crosshair"
                   backgroundImage={`url(${source})`}
                   backgroundSize="100% 100%"
