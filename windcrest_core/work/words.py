@@ -42,7 +42,7 @@ WORDS = {
     "work.check_mirrored": "Right and left are the other way round in this picture: it may be a mirror's. Say so, and it is turned.",
     "work.check_other": "Most lengths are off by over a quarter: is this a photograph of this figure, with these points?",
     "work.check_outside": "{what} was marked where the plan has nothing like it, {off_mm} away: look whether it is the right point.",
-    "work.check_order": "{first} is marked below {second}.",
+    "work.check_one_place": "{what} and {other} are marked at one place.",
     "work.seen_about": "Seen from about {away_mm:whole}. What lies over {trusted_mm:whole} nearer or further than the plan has it is measured to worse than 1.5 %.",
     "work.seen_by_card": "Seen from about {away_mm:whole}, {tilt_deg} off square, which is reckoned with. What lies over {trusted_mm:whole} nearer or further than the plan has it is measured to worse than 1.5 %.",
     "work.check_no_card": "Without the card it is not known how squarely the camera looked: 3 % of every length, and more of what leans to the eye, is allowed for that. Head to the eye of the camera helps; the card settles it.",

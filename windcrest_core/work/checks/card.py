@@ -15,8 +15,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
-WIDE_MM, HIGH_MM = 160.0, 200.0  # from mark to mark
-FOOT_MM = 40.0  # of the lower marks above the edge the card stands on
+WIDE_MM, HIGH_MM = 160.0, 180.0  # from mark to mark
+FOOT_MM = 30.0  # of the lower marks above the edge the card stands on
 RING_MM, HOLE_MM, DOT_MM, FIRST_DOT_MM = 12.0, 8.0, 3.0, 5.5  # radii
 LOOKED_AT_PX = 1600
 DARKER = 0.10  # than what is about it

@@ -14,10 +14,11 @@ from windcrest_core.work.checks.advice import advice
 from windcrest_core.work.checks.camera import Array
 from windcrest_core.work.checks.compare import Difference, differences
 from windcrest_core.work.checks.marked import Marked, Stage
-from windcrest_core.work.checks.sight import APART, Sight, marks_of
+from windcrest_core.work.checks.sight import Sight, marks_of
 
 FAR_MM, FAR_SHARE = 40.0, 0.2  # of the height: a mark so far from its place is asked about [A]
 ODD = 0.25
+ONE_PLACE = 0.004  # of the longer side
 PLAINLY_APART = 0.12  # of the height: nearer, two marks may well be one place in this view
 RINGS_PER_PART = 60
 
@@ -135,20 +136,6 @@ def _refuse(sight: Sight, known: dict[str, str]) -> None:
     faults += [
         Fault("missing", key, "a part of this figure") for key in marked.missing if key not in parts
     ]
-    long = max(marked.width_px, marked.height_px)
-    size = np.array([marked.width_px, marked.height_px])
-    rows = [(key, at) for key, at in marked.marks.items() if key in known]
-    apart = PLAINLY_APART * work.figure.height_mm
-    for n, (key, at) in enumerate(rows):
-        for other, there in rows[:n]:
-            if float(np.linalg.norm(sight.points[key][:2] - sight.points[other][:2])) < apart:
-                continue
-            if float(np.linalg.norm((np.array(at) - np.array(there)) * size)) < APART / 10 * long:
-                faults.append(
-                    Fault(
-                        f"marks/{key}", known.get(key, key), f"away from {known.get(other, other)}"
-                    )
-                )
     if faults:
         raise SheetError(faults)
 
@@ -164,6 +151,7 @@ def _troubles(sight: Sight, known: dict[str, str], told: list[Told]) -> tuple[li
     mirrored = sight.marked.view == "front" and bool(pairs) and sum(pairs) < 0
     if mirrored:
         return [said("work.check_mirrored")], True
+    found += _at_one_place(sight, known)
     lengths = [row.difference for row in told if row.difference.kind == "length"]
     odd = [row for row in lengths if abs(row.off) > ODD * row.wanted]
     if len(lengths) > 2 and len(odd) > len(lengths) / 2:
@@ -177,6 +165,20 @@ def _troubles(sight: Sight, known: dict[str, str], told: list[Told]) -> tuple[li
     if sight.marked.marks and not sight.by_card:
         found.append(said("work.check_no_card"))
     return found, False
+
+
+def _at_one_place(sight: Sight, known: dict[str, str]) -> list[Text]:
+    """Marks that lie on one another though the plan has them plainly apart."""
+    found: list[Text] = []
+    apart = PLAINLY_APART * sight.work.figure.height_mm
+    rows = [*sight.seen]
+    for n, key in enumerate(rows):
+        for other in rows[:n]:
+            planned = float(np.linalg.norm(sight.points[key][:2] - sight.points[other][:2]))
+            px = sight.px(sight.marked.marks[key]) - sight.px(sight.marked.marks[other])
+            if planned > apart and float(np.linalg.norm(px)) < ONE_PLACE * sight.long_px:
+                found.append(said("work.check_one_place", what=known[key], other=known[other]))
+    return found
 
 
 def _laid(sight: Sight) -> list[Laid]:

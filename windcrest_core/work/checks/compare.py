@@ -15,7 +15,8 @@ from windcrest_core.work.checks.camera import Array
 from windcrest_core.work.checks.marked import Stage
 from windcrest_core.work.checks.sight import Sight
 
-LEAST_SHOWN = 0.8  # of its length: what is seen shorter than this is not measured in this view
+LEAST_SHOWN = 0.88  # of its length: what is seen shorter than this is not measured in this view
+LEAST_COMPARED = 0.7  # nor is it compared with its other side, or with what it bends from
 LEAST_GAIN = 0.5  # degrees in the picture for one at the joint: what is seen less is not measured in this view
 LEAST_MM = 1.0
 POSED = {
@@ -99,7 +100,7 @@ def length_of(
     )
 
 
-def _spans_seen(sight: Sight) -> list[tuple[Span, float, float, float]]:
+def _spans_seen(sight: Sight, least: float) -> list[tuple[Span, float, float, float]]:
     """Every length with both ends marked: as seen, as planned and its ±, mm, none of it foreshortened."""
     found = []
     for span in spans(sight.work.sheet.body):
@@ -107,7 +108,7 @@ def _spans_seen(sight: Sight) -> list[tuple[Span, float, float, float]]:
             continue
         way = sight.points[span.b] - sight.points[span.a]
         true, flat = float(np.linalg.norm(way)), float(np.linalg.norm(way[:2]))
-        if flat < LEAST_SHOWN * true or true < 1e-6:
+        if flat < least * true or true < 1e-6:
             continue
         seen = float(np.linalg.norm(sight.seen[span.b] - sight.seen[span.a]))
         share = flat / true
@@ -121,7 +122,7 @@ def _lengths(sight: Sight) -> list[Difference]:
     work, stage = sight.work, sight.marked.stage
     return [
         length_of(work, stage, span, seen, wanted, sure)
-        for span, seen, wanted, sure in _spans_seen(sight)
+        for span, seen, wanted, sure in _spans_seen(sight, LEAST_SHOWN)
     ]
 
 
@@ -177,7 +178,9 @@ def _gain(in_: Array, out: Array) -> float:
 
 def _angles(sight: Sight) -> list[Difference]:
     """The bend at every joint between two lengths that are marked and not foreshortened: how far from straight."""
-    shown = {span.id: span for span, *_ in _spans_seen(sight) if span.kind == "segment"}
+    shown = {
+        span.id: span for span, *_ in _spans_seen(sight, LEAST_COMPARED) if span.kind == "segment"
+    }
     before = {span.b: span for span in shown.values()}
     marks = landmark_ids(sight.work.sheet.body)
     found = []
@@ -226,7 +229,7 @@ def _angles(sight: Sight) -> list[Difference]:
 def _pairs(sight: Sight) -> list[Difference]:
     """The same length left and right."""
     sides: dict[str, dict[str, tuple[Span, float, float, float]]] = {}
-    for row in _spans_seen(sight):
+    for row in _spans_seen(sight, LEAST_COMPARED):
         if row[0].pair is not None:
             sides.setdefault(row[0].pair, {})[row[0].id[-1]] = row
     work, stage = sight.work, sight.marked.stage
