@@ -6,6 +6,8 @@ import random
 import unittest
 from unittest.mock import patch
 
+from standins.caliper.__main__ import Jaws
+from standins.caliper.__main__ import obey as caliper_obeys
 from standins.link import Device
 from standins.oven.__main__ import Probe
 from standins.oven.__main__ import obey as oven_obeys
@@ -39,6 +41,19 @@ class ScaleTest(unittest.TestCase):
     def test_with_nobody_there_it_says_so(self) -> None:
         sender = Sender(Balance(), NOWHERE, "t")
         self.assertIn("not reached", sender.once() or "")
+
+
+class CaliperTest(unittest.TestCase):
+    def test_what_it_spans_is_sent_once_in_mm(self) -> None:
+        jaws = Jaws(NOWHERE, "t", chance=random.Random(3))
+        with patch.object(Device, "post", return_value=None) as post:
+            for line in ("34.2", "1.5 in", "unit in", "1.5", "wide", "0", "400 mm", ""):
+                self.assertTrue(caliper_obeys(jaws, line))
+        sent = [call.args for call in post.call_args_list]
+        self.assertEqual({path for path, _ in sent}, {"caliper/readings"})
+        for (_, body), mm in zip(sent, (34.2, 38.1, 38.1), strict=True):
+            self.assertAlmostEqual(body["mm"], mm, delta=0.03)
+        self.assertFalse(caliper_obeys(jaws, "quit"))
 
 
 class OvenTest(unittest.TestCase):

@@ -81,6 +81,9 @@ USED = {"kind": "used", "amount": "20 g", "lot": 1}
 NOTE = ("POST", "figures/{figure_id}/log", {"text": "first"})
 TIMER = {"label": "cools", "minutes": 30}
 BROKE = {"kind": "broke", "part": "chest", "way": "{way}"}
+SHOT = ("POST", "figures/{figure_id}/log", {"text": "first", **_picture("red")})
+SCALE = {"kind": "stature", "crown": [0.5, 0.1], "sole": [0.5, 0.9]}
+MARKS = {"width_px": 600, "height_px": 800, "stage": "wire", "scale": SCALE}
 SECOND = ("POST", "figures", {"name": "B", "body": "biped", "height_mm": "200 mm"})
 BOTH = {"bakes": [{"figure": key, "key": "bake.1"} for key in ("{figure_id}", "{second}")]}
 LOAD = (SECOND, ("POST", "loads", BOTH))
@@ -160,6 +163,8 @@ ACTIONS = [
     ),
     Action("POST", f"{FIGURE}/live-trace/1", (TRACE, TRACE)),
     Action("POST", "probe/readings", (READING, READING), first=(PROBE, LIVE)),
+    Action("PUT", f"{FIGURE}/log/{{entry}}/marks", (MARKS, {**MARKS, "stage": "raw"}), (SHOT,)),
+    Action("POST", "caliper/readings", ({"mm": 30.0},) * 2, first=(PROBE,)),
     Action("POST", "loads", (BOTH, BOTH), (SECOND,)),
     Action("DELETE", "loads/{load}", first=LOAD),
     Action("POST", "loads/{load}/begin", ({"speed": 1}, {"speed": 1}), LOAD),

@@ -22,7 +22,16 @@ OPEN = {
     "POST /api/v1/session/demo",
     "POST /api/v1/accounts",
 }
-BY_TOKEN = {"POST /api/v1/scale/readings", "POST /api/v1/probe/readings"}
+BY_TOKEN = {
+    "POST /api/v1/scale/readings",
+    "POST /api/v1/probe/readings",
+    "POST /api/v1/caliper/readings",
+}
+MARKED = {
+    "width_px": 600,
+    "height_px": 800,
+    "scale": {"kind": "stature", "crown": [0.5, 0.1], "sole": [0.5, 0.9]},
+}
 BODIES: dict[str, Any] = {
     "edits": {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]},
     "preview": {"base_revision": 1, "operations": [{"path": "name", "value": "Mine"}]},
@@ -32,6 +41,9 @@ BODIES: dict[str, Any] = {
     "order/try": {"step": "frame.cut.1", "bake": 1},
     "mend": {"kind": "broke", "part": "chest", "way": "strip"},
     "mend/try": {"kind": "broke", "part": "chest"},
+    "check": MARKED,
+    "log/{entry_id}/marks": MARKED,
+    "calipers": {"stage": "raw", "read_mm": {}},
     "heat-gun": {"part": "chest", "air_c": 150, "minutes": 2},
     "timers": {"label": "Mine", "minutes": 30},
     "/api/v1/session": {"name": "ada", "password": "x"},
@@ -69,7 +81,7 @@ class EveryAddressTest(ApiCase):
         url = filled(path, figure_id) + ("?base_revision=1" if ending == "sheet" else "")
         if ending == "log" and method == "POST":
             return client.post(url, {"text": "Mine"})
-        if ending == "references":
+        if ending in ("references", "check/corners"):
             sent = SimpleUploadedFile("sketch.png", b"", "image/png")
             return client.post(url, {"picture": sent})
         if ending == "live-trace/{number}" and method == "POST":

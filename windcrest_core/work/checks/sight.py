@@ -124,12 +124,7 @@ class Sight:
     @cached_property
     def seen(self) -> dict[str, Array]:
         """Where every mark lies, u and v, moved to best fit on the plan."""
-        loose = self._loose
-        if not loose:
-            return {}
-        steady = [key for key in STEADY if key in loose] or [*loose]
-        off = np.mean([self.points[key][:2] - loose[key] for key in steady], axis=0)
-        return {key: at + off for key, at in loose.items()}
+        return {key: at - self.shift for key, at in self._loose.items()}
 
     @cached_property
     def _loose(self) -> dict[str, Array]:
@@ -142,10 +137,8 @@ class Sight:
 
     @cached_property
     def shift(self) -> Array:
-        """What the plan is moved by to lie on the photograph, u and v: to the marks, else to what gave the scale."""
-        if self._loose:
-            key = next(iter(self._loose))
-            return np.asarray(self._loose[key] - self.seen[key])
+        """What the plan is moved by to lie on the photograph, u and v: to the crown and sole that were tapped, else so
+        that most of the marks of its trunk fit, else to its middle."""
         scale = self.marked.scale
         if scale is not None and scale.kind == "stature":
             crown, sole = (
@@ -154,6 +147,10 @@ class Sight:
             top = self.points.get(crown_of(self.work.sheet.body) or "")
             across = float(top[0]) if top is not None else 0.0
             return np.array([crown[0] - across, sole[1]])
+        if self._loose:
+            steady = [key for key in STEADY if key in self._loose] or [*self._loose]
+            offs = [self._loose[key] - self.points[key][:2] for key in steady]
+            return np.asarray(np.median(offs, axis=0))
         if isinstance(scale, CardScale):
             return np.zeros(2)
         middle = self.camera.at(np.array([[self.marked.width_px, self.marked.height_px]]) / 2, 0.0)[

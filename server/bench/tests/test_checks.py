@@ -1,0 +1,148 @@
+"""The work held against its plan, over HTTP and on the command line: photographs, the log, calipers."""
+
+from __future__ import annotations
+
+import io
+import json
+import tempfile
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.core.management import call_command
+from PIL import Image
+
+from server.bench.models import LogEntry
+from server.testing import ApiCase
+from windcrest_core.tests.photographs import camera, drawn
+from windcrest_core.work.checks.card import corners_mm
+
+MARKED = {
+    "view": "front",
+    "stage": "raw",
+    "width_px": 1000,
+    "height_px": 1400,
+    "scale": {"kind": "stature", "crown": [0.5, 0.1], "sole": [0.5, 0.9]},
+    "marks": {"tip_head": [0.5, 0.1], "head": [0.5, 0.3]},
+}
+
+
+def jpeg(picture: Any) -> SimpleUploadedFile:
+    out = io.BytesIO()
+    Image.fromarray(picture).save(out, "JPEG", quality=90)
+    return SimpleUploadedFile("wire.jpg", out.getvalue(), "image/jpeg")
+
+
+class CheckTest(ApiCase):
+    def check(self, **more: Any) -> Any:
+        return self.call("POST", f"{self.at}/check", {**MARKED, **more})
+
+    def test_what_a_photograph_shows_with_the_plan_over_it(self) -> None:
+        found = self.check().json()
+        [told] = found["told"]
+        self.assertTrue(told["matters"])
+        self.assertRegex(
+            told["difference"]["words"], r"^chin to crown [\d.]+ mm ± [\d.]+ mm too long$"
+        )
+        self.assertTrue(told["todo"][0].startswith("Its wall does not allow that"))
+        self.assertGreater(len(found["laid"]), 10)
+        low, high = found["axis"]
+        self.assertAlmostEqual(low[1], 0.9, 2)
+        self.assertAlmostEqual(high[1], 0.1, 2)
+        self.call("PATCH", "/api/v1/rules", {"changes": {"length_unit": "in"}})
+        self.assertIn(" in ± ", self.check().json()["told"][0]["difference"]["words"])
+        self.assertEqual(LogEntry.objects.count(), 0)
+
+    def test_what_cannot_be_is_refused_by_its_field(self) -> None:
+        self.assert_problem(self.check(scale=None), 422, "scale")
+        self.assert_problem(self.check(marks={"trunk": [0.1, 0.1]}), 422, "marks/trunk")
+        at = {"kind": "stature", "crown": [0.5, 0.5], "sole": [0.5, 0.501]}
+        self.assert_problem(self.check(scale=at), 422, "scale")
+
+    def test_the_card_is_found_in_a_picture_that_is_sent(self) -> None:
+        rng = np.random.default_rng(2)
+        eye = camera(1200, 1600, 0.8, 8, 5, 1, 700)
+        answer = self.client.post(
+            f"{self.at}/check/corners", {"picture": jpeg(drawn(eye, (1200, 1600), rng))}
+        )
+        found = answer.json()
+        true = eye.seen(np.column_stack([corners_mm(), np.zeros(4)])) / np.array([1200, 1600])
+        self.assertLess(float(np.abs(np.array(found["corners"]) - true).max()), 0.001)
+        grey = np.full((300, 200), 150, dtype=np.uint8)
+        none = self.client.post(f"{self.at}/check/corners", {"picture": jpeg(grey)}).json()
+        self.assertEqual((none["width_px"], none["corners"]), (200, None))
+        heic = SimpleUploadedFile("a.heic", b"ftypheic" * 9, "image/heic")
+        self.assert_problem(
+            self.client.post(f"{self.at}/check/corners", {"picture": heic}), 422, "picture"
+        )
+
+    def test_it_is_kept_in_the_log_with_what_was_found(self) -> None:
+        picture = jpeg(np.full((300, 200), 150, dtype=np.uint8))
+        self.client.post(
+            f"{self.at}/log", {"text": "the head", "picture": picture, "marks": json.dumps(MARKED)}
+        )
+        [entry] = self.client.get(f"{self.at}/log").json()
+        self.assertEqual(entry["marks"]["marks"]["head"], [0.5, 0.3])
+        [words] = entry["found"]
+        self.assertIn("chin to crown", words)
+        self.call("PATCH", "/api/v1/rules", {"changes": {"length_unit": "in"}})
+        self.assertIn(" in ± ", self.client.get(f"{self.at}/log").json()[0]["found"][0])
+        fine = {**MARKED, "marks": {}}
+        self.call("PUT", f"{self.at}/log/{entry['id']}/marks", fine)
+        self.assertEqual(self.client.get(f"{self.at}/log").json()[0]["found"], [])
+        self.assert_problem(
+            self.client.post(f"{self.at}/log", {"text": "x", "marks": '{"width_px": 3}'}),
+            422,
+            "width_px",
+        )
+        self.client.post(f"{self.at}/log", {"text": "only a note"})
+        note = self.client.get(f"{self.at}/log").json()[0]
+        self.assert_problem(self.call("PUT", f"{self.at}/log/{note['id']}/marks", fine), 409)
+
+    def test_calipers_by_hand_and_by_a_caliper(self) -> None:
+        asked = self.client.get(f"{self.at}/calipers").json()
+        self.assertEqual(asked["stage"], "wire")
+        first = asked["rows"][0]
+        read = {first["of"][0]: first["mm"][0] * 1.08}
+        found = self.call("POST", f"{self.at}/calipers", {"stage": "wire", "read_mm": read}).json()
+        self.assertTrue(found["told"][0]["matters"])
+        slip = self.call(
+            "POST",
+            f"{self.at}/calipers",
+            {"stage": "raw", "read_mm": {first["of"][0]: first["mm"][0] / 25.4}},
+        ).json()["slips"][0]
+        self.assertAlmostEqual(slip["meant_mm"], first["mm"][0], 1)
+        self.assertIsNone(self.client.get("/api/v1/caliper").json()["mm"])
+        token = self.call("POST", "/api/v1/devices", {"name": "caliper"}).json()["token"]
+        sent = self.call(
+            "POST", "/api/v1/caliper/readings", {"mm": 34.2}, HTTP_AUTHORIZATION=f"Bearer {token}"
+        )
+        self.assertEqual(sent.status_code, 200)
+        self.assertEqual(self.client.get("/api/v1/caliper").json()["mm"], 34.2)
+        self.assertEqual(
+            self.call(
+                "POST", "/api/v1/caliper/readings", {"mm": 1}, HTTP_AUTHORIZATION="Bearer no"
+            ).status_code,
+            401,
+        )
+
+    def test_the_same_on_the_command_line(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            sheet, marks = Path(folder) / "a.json", Path(folder) / "b.json"
+            sheet.write_text(json.dumps(self.sheet()))
+            marks.write_text(json.dumps(MARKED))
+            out = io.StringIO()
+            call_command("check", str(sheet), str(marks), stdout=out)
+            self.assertIn(
+                "chin to crown", json.loads(out.getvalue())["told"][0]["difference"]["words"]
+            )
+            marks.write_text("{}")
+            wrong = io.StringIO()
+            with self.assertRaises(SystemExit):
+                call_command("check", str(sheet), str(marks), stderr=wrong)
+            self.assertIn("width_px", wrong.getvalue())
+
+    def test_the_card_on_paper(self) -> None:
+        answer = self.client.get(f"{self.at}/check/card")
+        self.assertTrue(answer.content.startswith(b"%PDF"))
