@@ -161,7 +161,7 @@ function Working({ id }: { id: string }) {
           />
         </Flex>
       </Flex>
-      <NoteBox figureId={id} about={step?.label ?? plan.name} />
+      <NoteBox figure={figure} about={step?.label ?? plan.name} />
       <Flex
         gap={{ base: "2", md: "3" }}
         wrap={{ base: "wrap", sm: "nowrap" }}

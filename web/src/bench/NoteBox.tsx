@@ -1,20 +1,22 @@
 import { Button, chakra, Flex, Input } from "@chakra-ui/react";
 import { useRef } from "react";
 import { useBench } from "../api/useBench";
+import type { Checked } from "../check/CheckDialog";
+import { HoldButton } from "../check/HoldButton";
 import { GivenUp } from "../outbox/outbox";
 import { useKept } from "../ui/useKept";
 import { notices, tellProblem } from "../ui/notices";
 
 interface Props {
-  figureId: string;
+  figure: Checked;
   /** The step a note without words is about. */
   about: string;
 }
 
 /** A note or a photograph into the log, without leaving the bench. */
-export function NoteBox({ figureId, about }: Props) {
-  const bench = useBench(figureId);
-  const [text, setText] = useKept(`bench note ${figureId}`);
+export function NoteBox({ figure, about }: Props) {
+  const bench = useBench(figure.id);
+  const [text, setText] = useKept(`bench note ${figure.id}`);
   const chooser = useRef<HTMLInputElement>(null);
   const write = (picture: File | null) => {
     const words = text.trim() || (picture ? about : "");
@@ -73,6 +75,7 @@ export function NoteBox({ figureId, about }: Props) {
           if (file) write(file);
         }}
       />
+      <HoldButton figure={figure} about={text.trim() || about} onKept={() => setText(null)} />
     </Flex>
   );
 }

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { findCorners, useCheck } from "../api/useCheck";
 import { readMeasure } from "../api/useReading";
 import type { CheckStage, Marked } from "../api/types";
-import { useFigurePage } from "../figure/useFigurePage";
 import { tint } from "../theme";
 import { ChoiceField, MeasureField, Note } from "../ui/fields";
 import { notices, tellProblem } from "../ui/notices";
@@ -24,7 +23,14 @@ import {
 } from "./state";
 import { Told } from "./Told";
 
+/** The figure whose work it is, with the landmarks of its body. */
+export interface Checked {
+  id: string;
+  landmarks: Record<string, string>;
+}
+
 interface Props {
+  figure: Checked;
   photograph: Photograph;
   stage: CheckStage;
   kept: Marked | null;
@@ -45,8 +51,7 @@ const SCALES: { value: ScaleKind; label: string }[] = [
 const length = async (text: string) => (await readMeasure("length", text)).value;
 
 /** A photograph of the work with the plan over it: two taps, and what one asks further. */
-export function CheckDialog({ photograph, stage, kept, onKeep, onClose }: Props) {
-  const { figure } = useFigurePage();
+export function CheckDialog({ figure, photograph, stage, kept, onKeep, onClose }: Props) {
   const [marking, setMarking] = useState<Marking>(() => (kept ? reopened(kept) : fresh(stage)));
   const [chosen, setChosen] = useState<string | null>(() => nextEnd(marking));
   const [at, setAt] = useState<Point>([0.5, 0.5]);

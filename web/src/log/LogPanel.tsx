@@ -1,11 +1,12 @@
-import { Box, Button, chakra, Flex, Image, Link, Stack, Text, Textarea } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Stack, Text, Textarea } from "@chakra-ui/react";
 import { useRef, useState } from "react";
 import { useBench, useLog } from "../api/useBench";
-import { useCalipers, useKeepMarks } from "../api/useCheck";
-import type { Entry, Marked } from "../api/types";
+import { useKeepMarks } from "../api/useCheck";
+import type { Entry } from "../api/types";
 import { Calipers } from "../check/Calipers";
-import { CheckDialog, STAGES } from "../check/CheckDialog";
+import { CheckDialog } from "../check/CheckDialog";
 import { Compare } from "../check/Compare";
+import { HoldButton } from "../check/HoldButton";
 import { NoPicture, opened } from "../check/photograph";
 import type { Photograph } from "../check/state";
 import { GivenUp } from "../outbox/outbox";
@@ -16,14 +17,14 @@ import { useFigurePage } from "../figure/useFigurePage";
 import { Note } from "../ui/fields";
 import { faultText } from "../ui/useDraft";
 import { notices, tellProblem } from "../ui/notices";
+import { EntryRow } from "./EntryRow";
 
 const PAGE = 50;
 
-/** A photograph that is held against the plan, and how what is found of it is kept. */
+/** A photograph of the log that is held against the plan. */
 interface Held {
   photograph: Photograph;
-  kept: Marked | null;
-  keep: (marks: Marked) => Promise<unknown>;
+  entry: Entry;
 }
 
 /** Notes and photographs, newest first. */
@@ -36,9 +37,7 @@ export function LogPanel() {
   const [picture, setPicture] = useKeptFile(`log picture ${figure.id}`);
   const [held, setHeld] = useState<Held | null>(null);
   const [pair, setPair] = useState<number[]>([]);
-  const stage = useCalipers(figure.id, null).data?.stage ?? "raw";
   const keepMarks = useKeepMarks(figure.id);
-  const holder = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
   const waiting = useUnsaved().entries.flatMap((entry) =>
@@ -59,14 +58,9 @@ export function LogPanel() {
     });
   };
   const url = (entry: Entry) => `/api/v1/figures/${figure.id}/log/${entry.id}/picture`;
-  const hold = async (
-    from: string,
-    name: string,
-    file: Blob | null,
-    more: Omit<Held, "photograph">,
-  ) => {
+  const hold = async (entry: Entry) => {
     try {
-      setHeld({ photograph: await opened(from, name, file), ...more });
+      setHeld({ photograph: await opened(url(entry), entry.text || "photograph", null), entry });
     } catch (error) {
       setWrong(error instanceof NoPicture ? error.message : faultText(error));
     }
@@ -151,34 +145,16 @@ export function LogPanel() {
         ) : null}
       </Stack>
       <Flex gap="2" wrap="wrap" align="center">
-        <Button size="sm" variant="outline" onClick={() => holder.current?.click()}>
-          Hold a photograph against the plan…
-        </Button>
-        <chakra.input
-          ref={holder}
-          type="file"
-          display="none"
-          aria-label="Photograph to hold against the plan"
-          accept="image/*"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = "";
-            setWrong(null);
-            if (file)
-              void hold(URL.createObjectURL(file), file.name, file, {
-                kept: null,
-                keep: (marks) => bench.write(text, file, marks).then(() => setText(null)),
-              });
-          }}
-        />
+        <HoldButton figure={figure} about={text} onKept={() => setText(null)} />
       </Flex>
       <Calipers />
       {held ? (
         <CheckDialog
+          figure={figure}
           photograph={held.photograph}
-          stage={stage}
-          kept={held.kept}
-          onKeep={held.keep}
+          stage={held.entry.marks?.stage ?? "raw"}
+          kept={held.entry.marks ?? null}
+          onKeep={(marks) => keepMarks.mutateAsync({ entry_id: held.entry.id, marks })}
           onClose={() => setHeld(null)}
         />
       ) : null}
@@ -201,89 +177,22 @@ export function LogPanel() {
         <Note>Nothing yet. What you write here stays with the figure.</Note>
       ) : null}
       {log.data?.map((entry) => (
-        <Box key={entry.id} borderBottomWidth="1px" borderColor="hairline" pb="2">
-          <Flex justify="space-between" align="center">
-            <Text fontSize="xs" color="inkSoft">
-              {new Date(entry.made).toLocaleString("en-GB", {
-                dateStyle: "medium",
-                timeStyle: "short",
-              })}
-            </Text>
-            <Button
-              size="2xs"
-              variant="ghost"
-              aria-label={`Take this entry out: ${entry.text || "photograph"}`}
-              onClick={() => remove(entry.id)}
-            >
-              Take out
-            </Button>
-          </Flex>
-          {entry.has_picture ? (
-            <Link
-              href={`/api/v1/figures/${figure.id}/log/${entry.id}/picture`}
-              target="_blank"
-              rel="noopener"
-              display="block"
-            >
-              <Image
-                src={`/api/v1/figures/${figure.id}/log/${entry.id}/picture?small=true`}
-                loading="lazy"
-                minHeight="6rem"
-                alt={entry.text || "Photograph without a caption"}
-                borderWidth="1px"
-                borderColor="hairline"
-                maxHeight="260px"
-                mx="auto"
-              />
-            </Link>
-          ) : null}
-          <Text fontSize="sm" whiteSpace="pre-wrap">
-            {entry.text}
-          </Text>
-          {entry.marks ? (
-            <Box fontSize="sm" data-found={entry.id}>
-              <Text color="inkSoft">
-                Held against the plan,{" "}
-                {STAGES.find((row) => row.value === entry.marks?.stage)?.label}
-                {entry.found.length ? ":" : ": nothing off that matters."}
-              </Text>
-              {entry.found.map((words) => (
-                <Text key={words}>▲ {words}</Text>
-              ))}
-            </Box>
-          ) : null}
-          {entry.has_picture ? (
-            <Flex gap="2" mt="1">
-              <Button
-                size="2xs"
-                variant="outline"
-                onClick={() =>
-                  void hold(url(entry), entry.text || "photograph", null, {
-                    kept: entry.marks ?? null,
-                    keep: (marks) => keepMarks.mutateAsync({ entry_id: entry.id, marks }),
-                  })
-                }
-              >
-                {entry.marks ? "Look at it again" : "Hold it against the plan"}
-              </Button>
-              <Button
-                size="2xs"
-                variant="outline"
-                aria-pressed={pair.includes(entry.id)}
-                bg={pair.includes(entry.id) ? "claySoft" : "transparent"}
-                onClick={() =>
-                  setPair(
-                    pair.includes(entry.id)
-                      ? pair.filter((id) => id !== entry.id)
-                      : [...pair.slice(-1), entry.id],
-                  )
-                }
-              >
-                {pair.length === 1 && !pair.includes(entry.id) ? "Compare with this" : "Compare"}
-              </Button>
-            </Flex>
-          ) : null}
-        </Box>
+        <EntryRow
+          key={entry.id}
+          entry={entry}
+          url={url(entry)}
+          compared={pair.includes(entry.id)}
+          comparing={pair.length === 1}
+          onRemove={() => remove(entry.id)}
+          onHold={() => void hold(entry)}
+          onCompare={() =>
+            setPair(
+              pair.includes(entry.id)
+                ? pair.filter((id) => id !== entry.id)
+                : [...pair.slice(-1), entry.id],
+            )
+          }
+        />
       ))}
       {log.data && log.data.length >= limit ? (
         <Button

@@ -57,6 +57,13 @@ export const ABOUT = {
   },
   "GET /api/v1/loads": { old: false, now: [], taken: [], offered: [] },
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
+  [`GET /api/v1/figures/${"f".repeat(32)}/calipers`]: {
+    stage: "raw",
+    rows: [
+      { of: ["head"], label: "chin to crown", mm: [50.4], inches: ['1 31/32"'] },
+      { of: ["hip_r", "hip_l"], label: "thigh", mm: [71.6, 71.6], inches: ["", ""] },
+    ],
+  },
 };
 
 export interface Asked {

@@ -1,0 +1,70 @@
+import { Button, chakra, Text } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { useBench } from "../api/useBench";
+import { useCalipers } from "../api/useCheck";
+import { faultText } from "../ui/useDraft";
+import { CheckDialog, type Checked } from "./CheckDialog";
+import { NoPicture, opened } from "./photograph";
+import type { Photograph } from "./state";
+
+interface Props {
+  figure: Checked;
+  /** What is written beside the photograph in the log. */
+  about: string;
+  onKept?: () => void;
+}
+
+/** A photograph chosen or taken, laid beside the plan, and kept in the log where that is wanted. */
+export function HoldButton({ figure, about, onKept }: Props) {
+  const bench = useBench(figure.id);
+  const stage = useCalipers(figure.id, null).data?.stage ?? "raw";
+  const chooser = useRef<HTMLInputElement>(null);
+  const [held, setHeld] = useState<{ photograph: Photograph; file: File } | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const url = held?.photograph.url;
+  useEffect(() => () => (url ? URL.revokeObjectURL(url) : undefined), [url]);
+  const hold = async (file: File) => {
+    setWrong(null);
+    const from = URL.createObjectURL(file);
+    try {
+      setHeld({ photograph: await opened(from, file.name, file), file });
+    } catch (error) {
+      URL.revokeObjectURL(from);
+      setWrong(error instanceof NoPicture ? error.message : faultText(error));
+    }
+  };
+  return (
+    <>
+      <Button size="sm" variant="outline" onClick={() => chooser.current?.click()}>
+        Hold a photograph against the plan…
+      </Button>
+      <chakra.input
+        ref={chooser}
+        type="file"
+        display="none"
+        aria-label="Photograph to hold against the plan"
+        accept="image/*"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file) void hold(file);
+        }}
+      />
+      {wrong ? (
+        <Text role="alert" fontSize="sm" color="stop">
+          {wrong}
+        </Text>
+      ) : null}
+      {held ? (
+        <CheckDialog
+          figure={figure}
+          photograph={held.photograph}
+          stage={stage}
+          kept={null}
+          onKeep={(marks) => bench.write(about, held.file, marks).then(onKept)}
+          onClose={() => setHeld(null)}
+        />
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,208 @@
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { describe, expect, test, vi } from "vitest";
+import type { Check, Marked } from "../api/types";
+import { ABOUT, ferrywoman, server, showStation } from "../testing/bench";
+import { Calipers } from "./Calipers";
+import { CheckDialog } from "./CheckDialog";
+
+const { figure } = ferrywoman();
+const AT = `/api/v1/figures/${figure.id}`;
+const PHOTO = { url: "/photograph.jpg", width_px: 600, height_px: 800, file: new Blob(["x"]) };
+const told = (words: string, matters: boolean) => ({
+  matters,
+  todo: matters ? ["Open the right elbow by 10°."] : ["Within what is left alone at this stage."],
+  difference: {
+    kind: "angle" as const,
+    id: words,
+    joint: "elbow_r",
+    label: "right elbow",
+    unit: "deg" as const,
+    seen: 80,
+    wanted: 90,
+    off: 10,
+    sure: 2,
+    allowed: 3,
+    words,
+  },
+});
+const CHECK: Check = {
+  view: "front",
+  stage: "raw",
+  told: [told("right elbow 10° ± 2° too far closed", true), told("neck fine", false)],
+  troubles: ["The card would settle it."],
+  mirrored: false,
+  seen_from: "Seen from about 600 mm.",
+  laid: [{ id: "head", rings: [[0.4, 0.1, 0.6, 0.1, 0.5, 0.3]] }],
+  to_mark: [
+    { id: "elbow_r", label: "right elbow", at: [0.3, 0.4] },
+    { id: "head", label: "head", at: [0.5, 0.2] },
+  ],
+  axis: [
+    [0.5, 0.9],
+    [0.5, 0.1],
+  ],
+};
+
+function open(kept: Marked | null = null) {
+  const keep = vi.fn(() => Promise.resolve());
+  const close = vi.fn();
+  const shown = showStation(
+    <CheckDialog
+      figure={figure}
+      photograph={PHOTO}
+      stage="raw"
+      kept={kept}
+      onKeep={keep}
+      onClose={close}
+    />,
+  );
+  return { ...shown, keep, close };
+}
+
+/** jsdom has no layout: the photograph is 600 by 800 at the corner of the page. */
+async function stage() {
+  const found = await screen.findByRole("application");
+  found.getBoundingClientRect = () => new DOMRect(0, 0, 600, 800);
+  const tap = (x: number, y: number) => {
+    fireEvent.pointerDown(found, { clientX: x, clientY: y, button: 0, pointerId: 1 });
+    fireEvent.pointerUp(found, { clientX: x, clientY: y, button: 0, pointerId: 1 });
+  };
+  return { found, tap };
+}
+
+describe("A photograph held against the plan", () => {
+  test("two taps lay the plan over it; what is off is said with what to do, and kept", async () => {
+    const asked = server({ ...ABOUT, [`POST ${AT}/check`]: CHECK });
+    const { user, keep, close } = open();
+    const { tap } = await stage();
+    expect(screen.getByRole("status").textContent).toContain("crown");
+    tap(300, 80);
+    tap(300, 720);
+    const off = within(await screen.findByRole("region", { name: "What is off" }));
+    expect(off.getByText("right elbow 10° ± 2° too far closed")).toBeTruthy();
+    expect(off.getByText("Open the right elbow by 10°.")).toBeTruthy();
+    expect(screen.getByText("1 left alone")).toBeTruthy();
+    expect(document.querySelectorAll("[data-plan] polygon")).toHaveLength(1);
+    const sent = asked.find((row) => row.path.endsWith("/check"))?.body as Marked;
+    expect(sent.scale).toEqual({ kind: "stature", crown: [0.5, 0.1], sole: [0.5, 0.9] });
+    await user.selectOptions(screen.getByLabelText("What to mark"), "elbow_r");
+    tap(150, 320);
+    await user.click(await screen.findByRole("button", { name: "Keep it in the log" }));
+    await waitFor(() => expect(close).toHaveBeenCalled());
+    expect(keep).toHaveBeenCalledWith(
+      expect.objectContaining({ marks: { elbow_r: [0.25, 0.4] }, stage: "raw" }),
+    );
+  });
+
+  test("by keys: F hides the plan, M lays the mirror image over it, arrows move the cross", async () => {
+    server({ ...ABOUT, [`POST ${AT}/check`]: CHECK });
+    open();
+    const { found, tap } = await stage();
+    fireEvent.keyDown(found, { key: "ArrowLeft", shiftKey: true });
+    fireEvent.keyDown(found, { key: "Enter" });
+    expect(document.querySelector<HTMLElement>('[data-mark="@crown"]')?.style.left ?? "").toBe("");
+    tap(300, 720);
+    await screen.findByRole("region", { name: "What is off" });
+    fireEvent.keyDown(found, { key: "f" });
+    expect(document.querySelector("[data-plan]")).toBeNull();
+    fireEvent.keyDown(found, { key: "m" });
+    expect(document.querySelector("[data-mirror]")).toBeTruthy();
+  });
+
+  test("dragged, the plan follows and goes back to best fit", async () => {
+    server({ ...ABOUT, [`POST ${AT}/check`]: CHECK });
+    const { user } = open({
+      marks_version: 1,
+      view: "front",
+      stage: "raw",
+      width_px: 600,
+      height_px: 800,
+      scale: { kind: "stature", crown: [0.5, 0.1], sole: [0.5, 0.9] },
+      marks: {},
+      missing: [],
+      mirrored: false,
+    });
+    await screen.findByRole("region", { name: "What is off" });
+    const { found } = await stage();
+    found.setPointerCapture = () => undefined;
+    fireEvent.pointerDown(found, { clientX: 100, clientY: 100, pointerId: 1 });
+    fireEvent.pointerMove(found, { clientX: 160, clientY: 140, pointerId: 1 });
+    const plan = () => document.querySelector("[data-plan]")?.getAttribute("transform");
+    const moved = (plan() ?? "").match(/[\d.]+/g)?.map((share) => Number(share).toFixed(3));
+    expect(moved).toEqual(["0.100", "0.050"]);
+    fireEvent.pointerUp(found, { clientX: 160, clientY: 140, pointerId: 1 });
+    await user.click(await screen.findByRole("button", { name: "Back to best fit" }));
+    expect(plan()).toBe("translate(0 0)");
+  });
+
+  test("the card's marks are looked for; not found, they are tapped", async () => {
+    let corners: [number, number][] | null = null;
+    server({
+      ...ABOUT,
+      [`POST ${AT}/check`]: { ...CHECK, mirrored: true },
+      [`POST ${AT}/check/corners`]: () => ({ width_px: 600, height_px: 800, corners }),
+    });
+    const { user } = open();
+    await user.selectOptions(await screen.findByLabelText("Measured by"), "card");
+    expect(await screen.findByText("card: the mark with the large dot")).toBeTruthy();
+    corners = [
+      [0.2, 0.2],
+      [0.8, 0.2],
+      [0.8, 0.8],
+      [0.2, 0.8],
+    ];
+    await user.click(screen.getByRole("button", { name: "Look for its marks" }));
+    expect(await screen.findByRole("button", { name: /mirror’s: turn it round/ })).toBeTruthy();
+    expect(document.querySelectorAll('[data-mark^="@"]')).toHaveLength(4);
+  });
+
+  test("what is refused is said, and nothing can be kept", async () => {
+    server({ ...ABOUT });
+    open();
+    const { tap } = await stage();
+    tap(300, 400);
+    tap(300, 401);
+    expect(await screen.findByRole("alert")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Keep it in the log" })).toHaveProperty(
+      "disabled",
+      true,
+    );
+  });
+});
+
+describe("Calipers", () => {
+  test("a reading that cannot be is asked about and put right", async () => {
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/caliper": { mm: 54.2, number: 7 },
+      "POST /api/v1/read": { value: 504, unit: "mm", says: "504 mm" },
+      [`POST ${AT}/calipers`]: ({ body }: { body: unknown }) => {
+        const read = (body as { read_mm: Record<string, number> }).read_mm;
+        return (read.head ?? 0) > 200
+          ? {
+              told: [],
+              slips: [
+                {
+                  id: "head",
+                  label: "chin to crown",
+                  read_mm: 504,
+                  wanted_mm: 50.4,
+                  meant_mm: 50.4,
+                },
+              ],
+            }
+          : { told: [told("chin to crown fine", false)], slips: [] };
+      },
+    });
+    const { user } = showStation(<Calipers />);
+    const details = (await screen.findByText(/five lengths/)).closest("details");
+    if (details) {
+      details.open = true;
+      fireEvent(details, new Event("toggle"));
+    }
+    await user.click(await screen.findByRole("button", { name: /The caliper says 54.2 mm/ }));
+    expect(await screen.findByText(/As planned, within what is left alone/)).toBeTruthy();
+    const sent = () => asked.filter((row) => row.method === "POST").at(-1)?.body;
+    expect(sent()).toEqual({ stage: "raw", read_mm: { head: 54.2 } });
+  });
+});
