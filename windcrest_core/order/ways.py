@@ -262,6 +262,22 @@ def _stripped(of: Mended) -> Way:
     )
 
 
+def _core_rebuilt(of: Mended) -> Way:
+    core_g = of.work.masses[of.piece.part.id].core_g
+    return Way(
+        id="rebuild_core",
+        label=said("order.rebuild_the_core_of_the", part=of.label),
+        because=said("order.where_paring_leaves_no_wall"),
+        tasks=[
+            Task(said("order.slit_the_peel_its_clay", part=of.label, clay_g=of.whole_g), 8),
+            Task(said("order.unwrap_the_foil_of_the", part=of.label, core_g=core_g), 5),
+            Task(said("order.shorten_the_loop_of_the", part=of.label), 4),
+            Task(said("order.roll_the_foil_of_the", part=of.label), 8),
+            Task(said("order.cover_the_with_its_own", part=of.label), 15, oven=True),
+        ],
+    )
+
+
 def _leached(of: Mended) -> Way:
     return Way(
         id="leach",
@@ -401,6 +417,8 @@ RAW: dict[MishapKind, tuple[Kind, ...]] = {
     "changed_mind": (_stripped,),
     "soft_to_work": (_leached, _rested, _chilled),
 }
+OVER_CORE: dict[MishapKind, tuple[Kind, ...]] = {"too_large": (_core_rebuilt,)}
+"""What raw clay over a core has besides."""
 BOUGHT_RAW: dict[MishapKind, tuple[Kind, ...]] = {
     "wrong_piece": (_dug_out,),
     "does_not_fit": (_socket_widened, _piece_filed),
@@ -434,4 +452,7 @@ def ways(work: Workpiece, kind: MishapKind, part_id: str, cured: bool) -> list[W
         table = BOUGHT_CURED if cured else BOUGHT_RAW
     else:
         table = CURED if cured else RAW
-    return [way(of) for way in table.get(kind, ())]
+    found = [way(of) for way in table.get(kind, ())]
+    if table is RAW and of.piece.core is not None:
+        found[1:1] = [way(of) for way in OVER_CORE.get(kind, ())]
+    return found

@@ -163,6 +163,23 @@ class WaysTest(unittest.TestCase):
         found = ways_on(sheet, Context(), Progress(), TODAY, "broke", "wing_arm_r")
         self.assertEqual([way.mishap.way for way in found], ["close", "strip"])
 
+    def test_raw_over_a_core_that_is_too_large_is_rebuilt_with_its_own_clay(self) -> None:
+        """The newt’s skull has a core, its crest has none. The clay is used again: none is fresh."""
+        sheet = example("newt_drummer")
+        found = {
+            way.mishap.way: way
+            for way in ways_on(sheet, context(), Progress(), TODAY, "too_large", "skull")
+        }
+        self.assertEqual([*found], ["pare", "rebuild_core", "strip"])
+        way = found["rebuild_core"]
+        self.assertEqual((way.clay_g, way.bakes, len(way.steps)), (0, 0, 5))
+        self.assertAlmostEqual(way.hands_min, 40)
+        self.assertRegex(spoken(way.steps[0]), r"^Mend: Slit the head .* weigh it: about [\d.]+ g$")
+        crest = ways_on(sheet, context(), Progress(), TODAY, "too_large", "crest")
+        self.assertEqual([way.mishap.way for way in crest], ["pare", "strip"])
+        cured = offered("too_large", baked(1))
+        self.assertNotIn("rebuild_core", cured)
+
     def test_what_cannot_be_mended_is_refused_and_what_is_gone_is_left_out(self) -> None:
         with self.assertRaises(SheetError) as caught:
             ways_on(SHEET, Context(), Progress(), TODAY, "broke", "wing")

@@ -100,7 +100,7 @@ describe("A photograph held against the plan", () => {
     const { found, tap } = await stage();
     fireEvent.keyDown(found, { key: "ArrowLeft", shiftKey: true });
     fireEvent.keyDown(found, { key: "Enter" });
-    expect(document.querySelector<HTMLElement>('[data-mark="@crown"]')?.style.left ?? "").toBe("");
+    expect(document.querySelector('[data-mark="@crown"]')).toBeTruthy();
     tap(300, 720);
     await screen.findByRole("region", { name: "What is off" });
     fireEvent.keyDown(found, { key: "f" });
