@@ -18,15 +18,18 @@ from server.bench.models import Device
 from server.downloads import PDF, download
 from server.pictures import clean_picture
 from server.schemas import Done, Out, ProblemOut
-from server.shelf.models import Figure
+from server.shelf.models import BuiltRecord, Figure
 from server.shelf.owned import as_json, own_figure
 from server.shelf.planning import given_of, plan_of
 from server.shelf.printing import figure_printing
 from server.speaking import speaker_of
 from server.writes import computes
 from windcrest_core.body.workpiece import workpiece
+from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.facts import Frozen
+from windcrest_core.given.progress import LIMITS, BuiltKind
 from windcrest_core.prints.check_card import check_card_pdf
+from windcrest_core.refused import limit_words
 from windcrest_core.work.checks.calipers import Measured, ToMeasure, measured, to_measure
 from windcrest_core.work.checks.card import find_corners
 from windcrest_core.work.checks.check import Check, check, stage_of
@@ -59,6 +62,24 @@ class Readings(Schema):
 
 class CaliperReading(Schema):
     mm: float = Field(gt=0, le=5000, allow_inf_nan=False)
+
+
+class BuiltPart(Schema):
+    """What was measured of a part as it was made; `value` null takes it back."""
+
+    part: str
+    kind: BuiltKind
+    value: float | None = Field(allow_inf_nan=False)
+
+
+class BuiltOut(Out):
+    """What was measured of a part beside what was planned; `planned` none where the part is gone."""
+
+    part: str
+    label: str
+    kind: BuiltKind
+    value: float
+    planned: float | None
 
 
 class OnCaliper(Out):
@@ -112,6 +133,52 @@ def post_calipers(request: HttpRequest, figure_id: str, body: Readings) -> HttpR
     work = workpiece(figure.sheet, *given_of(figure))
     found = measured(work, plan_of(figure), body.stage, body.read_mm)
     return as_json(found, speaker_of(figure.owner_id))
+
+
+@router.get("figures/{figure_id}/built", response={200: list[BuiltOut], **ERRORS})
+def get_built(request: HttpRequest, figure_id: str) -> list[BuiltOut]:
+    """What was measured of parts as they were made, beside what the plan would have without it."""
+    figure = own_figure(request, figure_id)
+    context, progress = given_of(figure)
+    work = workpiece(figure.sheet, context, progress.model_copy(update={"built": []}))
+    pieces = {piece.part.id: piece for piece in work.figure.pieces}
+    found = []
+    for row in progress.built:
+        piece = pieces.get(row.part)
+        planned = None
+        if piece is not None:
+            planned = piece.wall_mm if row.kind == "wall_mm" else work.masses[row.part].total_g
+        found.append(
+            BuiltOut(
+                part=row.part,
+                label=piece.part.label if piece else row.part,
+                kind=row.kind,
+                value=row.value,
+                planned=planned,
+            )
+        )
+    return found
+
+
+@router.put("figures/{figure_id}/built", response={200: Done, **ERRORS})
+def put_built(request: HttpRequest, figure_id: str, body: BuiltPart) -> Done:
+    """The plan goes by what was measured from now on."""
+    figure = own_figure(request, figure_id)
+    if body.value is None:
+        figure.built.filter(part=body.part, kind=body.kind).delete()
+        return Done()
+    parts = {part.id: part for part in figure.sheet.parts}
+    if body.part not in parts or parts[body.part].stock is not None:
+        raise SheetError.one("part", body.part, "a part of clay of this figure")
+    least, most = LIMITS[body.kind]
+    if not least <= body.value <= most:
+        unit = "mm" if body.kind == "wall_mm" else "g"
+        limits = Limits(least=least, most=most, unit=unit)
+        raise SheetError([Fault("value", body.value, limit_words(limits), "limit", limits)])
+    BuiltRecord.objects.update_or_create(
+        figure=figure, part=body.part, kind=body.kind, defaults={"value": body.value}
+    )
+    return Done()
 
 
 @router.get("figures/{figure_id}/check/card", include_in_schema=False)

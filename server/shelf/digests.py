@@ -23,7 +23,14 @@ from django.db.models.functions import Cast
 
 import windcrest_core
 from server.beside import beside
-from server.shelf.models import BakeRecord, DigestRecord, Figure, MishapRecord, StepDone
+from server.shelf.models import (
+    BakeRecord,
+    BuiltRecord,
+    DigestRecord,
+    Figure,
+    MishapRecord,
+    StepDone,
+)
 from server.shelf.planning import given_of, kept_plan_of
 from server.stores.given import context_of
 from windcrest_core.digest import CardFacts, Digest, Takes, digest_of, replanned
@@ -90,6 +97,12 @@ def _done(owner_id: int) -> dict[str, list[object]]:
         MishapRecord.objects.filter(**own)
         .order_by("pk")
         .values_list("figure_id", "key", "kind", "part", "way", "after_bake")
+    ):
+        found[key].append(row)
+    for key, *row in (
+        BuiltRecord.objects.filter(**own)
+        .order_by("part", "kind")
+        .values_list("figure_id", "part", "kind", "value")
     ):
         found[key].append(row)
     return found

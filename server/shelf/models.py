@@ -142,6 +142,22 @@ class MishapRecord(models.Model):
         ordering = ["pk"]
 
 
+class BuiltRecord(models.Model):
+    """What was measured of a part as it was made: its wall, mm, or what it weighs, g."""
+
+    figure = models.ForeignKey(Figure, on_delete=models.CASCADE, related_name="built")
+    part = models.CharField(max_length=40)
+    kind = models.CharField(max_length=10)
+    value = models.FloatField()
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["figure", "part", "kind"], name="built_once")
+        ]
+        ordering = ["pk"]
+
+
 class DigestRecord(models.Model):
     """What lists need of a figure's plan: kept under the fingerprints of what the plan reads of the figure itself
     and of all that is given besides. A cache: it can be thrown away."""

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from server.shelf.models import BakeRecord, MishapRecord, StepDone
-from windcrest_core.given.progress import BakeDone, Mishap, Progress
+from server.shelf.models import BakeRecord, BuiltRecord, MishapRecord, StepDone
+from windcrest_core.given.progress import BakeDone, Built, Mishap, Progress
 
 
 def progress_of(figure_id: str) -> Progress:
@@ -33,5 +33,9 @@ def progress_of(figure_id: str) -> Progress:
                 after_bake=row.after_bake,
             )
             for row in MishapRecord.objects.filter(figure_id=figure_id)
+        ],
+        built=[
+            Built(part=row.part, kind=row.kind, value=row.value)  # type: ignore[arg-type]
+            for row in BuiltRecord.objects.filter(figure_id=figure_id).order_by("part", "kind")
         ],
     )

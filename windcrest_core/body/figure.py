@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
@@ -33,6 +34,9 @@ FLAT = 0.6
 HOLDS_MM3 = 400.0  # a core that holds anything [A]
 LEAST_CORE_MM3, LEAST_CORE_MM = 2000.0, 12.0  # 1 g of firm foil; less is not worth making [A]
 WORLD = np.eye(3)
+
+
+AS_PLANNED: Mapping[str, float] = {}
 
 
 @dataclass(frozen=True)
@@ -234,19 +238,21 @@ def _solids(sheet: FigureSheet, bones: dict[str, Bone], head_mm: float) -> dict[
     return found
 
 
-def figure(sheet: FigureSheet, wall_mm: float) -> Figure:
+def figure(
+    sheet: FigureSheet, wall_mm: float, built_mm: Mapping[str, float] = AS_PLANNED
+) -> Figure:
     """Place every part of the sheet in space and stand the figure on the ground.
 
     Parameters
     ----------
-    wall_mm : wall of the parts that name none, mm (House rules).
+    wall_mm : wall of the parts that name none, mm (House rules). built_mm : walls that were measured, by part.
     """
     bones = standing_bones(sheet)
     head_mm = sheet.height_mm / sheet.body.heads_tall
     solids = _solids(sheet, bones, head_mm)
     pieces = []
     for part in sheet.parts:
-        wall = part.wall_mm if part.wall_mm is not None else wall_mm
+        wall = built_mm.get(part.id, wall_mm if part.wall_mm is None else part.wall_mm)
         solid = _known(solids[part.id])
         asked = part.ballast_g > 0 or part.core == "pulled" or part.opening is not None
         cored = part.core != "wire" and part.stock is None

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
 
-from windcrest_core.body.figure import Figure, Piece
+from windcrest_core.body.figure import AS_PLANNED, Figure, Piece
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.volumes import Share
@@ -58,8 +59,18 @@ def core_density_g_cm3(part: Part, packed_g_cm3: float) -> float:
     return kind.density_g_cm3.value
 
 
-def masses(figure: Figure, shares: dict[str, Share], densities: Densities) -> dict[str, PartMass]:
-    """Mass of every part, g."""
+def masses(
+    figure: Figure,
+    shares: dict[str, Share],
+    densities: Densities,
+    built_g: Mapping[str, float] = AS_PLANNED,
+) -> dict[str, PartMass]:
+    """Mass of every part, g; of one that was weighed, as it was.
+
+    Parameters
+    ----------
+    built_g : what parts weighed with their core, by id.
+    """
     packed_g_cm3 = densities.foil.value
     found = {}
     for piece in figure.pieces:
@@ -74,7 +85,8 @@ def masses(figure: Figure, shares: dict[str, Share], densities: Densities) -> di
         if steel_g > 0:
             moments = moments + ballast_at(piece, share.core_centre) * steel_g
         centre = moments / total if total > 0 else piece.solid.centre
-        found[piece.part.id] = PartMass(skin_g, core_g + steel_g, centre)
+        weighed = built_g.get(piece.part.id, total) / total if total > 0 else 1.0
+        found[piece.part.id] = PartMass(skin_g * weighed, (core_g + steel_g) * weighed, centre)
     return found
 
 

@@ -133,9 +133,9 @@ class Workpiece:
 
 
 def workpiece(sheet: FigureSheet, context: Context, progress: Progress) -> Workpiece:
-    """Place, measure and weigh the figure of `sheet`."""
-    placed = figure(sheet, context.rules.wall_mm)
+    """Place, measure and weigh the figure of `sheet`, with what was measured of it as it was made."""
+    placed = figure(sheet, context.rules.wall_mm, progress.built_of("wall_mm"))
     found = shares(placed)
-    weights = masses(placed, found, densities_of(context))
+    weights = masses(placed, found, densities_of(context), progress.built_of("mass_g"))
     hosts = found_hosts(placed)
     return Workpiece(sheet, context, progress, placed, found, weights, hosts)

@@ -51,10 +51,27 @@ class Mishap(Frozen):
     after_bake: int = Field(default=0, ge=0, le=50)
 
 
+BuiltKind = Literal["wall_mm", "mass_g"]
+LIMITS: dict[BuiltKind, tuple[float, float]] = {"wall_mm": (0.5, 60.0), "mass_g": (0.05, 20_000.0)}
+
+
+class Built(Frozen):
+    """What was measured of a part as it was made: its wall by a needle, mm, or its clay and core on the scale, g."""
+
+    part: Id
+    kind: BuiltKind
+    value: float = Field(gt=0, le=20_000)
+
+
 class Progress(Frozen):
-    """What has really happened: steps done, bakes run, and what went wrong."""
+    """What has really happened: steps done, bakes run, what went wrong, what was measured of parts as they were made."""
 
     progress_version: Literal[1] = 1
     steps_done: list[str] = []
     bakes: list[BakeDone] = []
     mishaps: list[Mishap] = Field(default=[], max_length=60)
+    built: list[Built] = Field(default=[], max_length=480)
+
+    def built_of(self, kind: BuiltKind) -> dict[str, float]:
+        """What was measured of one kind, by part."""
+        return {row.part: row.value for row in self.built if row.kind == kind}

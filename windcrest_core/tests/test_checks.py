@@ -8,14 +8,16 @@ from typing import Any
 import numpy as np
 import pypdfium2 as pdfium
 
+from windcrest_core.body.masses import centre_of
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.character.landmarks import landmark_points, spans
 from windcrest_core.errors import SheetError
-from windcrest_core.given.progress import Progress
+from windcrest_core.given.progress import Built, Progress
 from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.check_card import check_card_pdf
 from windcrest_core.prints.page import Printing
+from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.references import StatureScale
 from windcrest_core.tests.photographs import Array, camera, drawn, in_view
@@ -195,6 +197,18 @@ class PlantedTest(unittest.TestCase):
             spoken(told.difference.words), r"^right elbow (9|10|11)° ± 2° too far closed$"
         )
         self.assertRegex(spoken(told.todo[0]), r"^Open the right elbow by (9|10|11)°\.$")
+
+    def test_the_plan_may_follow_the_work(self) -> None:
+        """An elbow seen 10° too far closed is taken into the pose; against that plan it is as planned."""
+        rng = np.random.default_rng(21)
+        bad = made(changed(FERRY, joint__elbow_r__swing_deg=99.0))
+        marked = photograph(bad, by_hand(rng), rng, "side", "wire")
+        [take] = row(check(WORK, PLAN, marked), "bend_elbow_r").take
+        self.assertEqual(take.path, "joint/elbow_r/swing_deg")
+        self.assertAlmostEqual(take.value, 99, delta=2)  # type: ignore[arg-type]
+        follows, _ = apply_edits(FERRY, [take])
+        again = check(made(follows), planned(follows, GIVEN), marked)
+        self.assertLess(abs(row(again, "bend_elbow_r").difference.off), 1.0)
 
     def test_as_planned_nothing_is_off(self) -> None:
         rng = np.random.default_rng(3)
@@ -436,3 +450,31 @@ class StageTest(unittest.TestCase):
         self.assertEqual(stage_of(raw), "raw")
         baked = planned(FERRY, GIVEN, Progress(steps_done=["bake.1"]))
         self.assertEqual(stage_of(baked), "baked")
+
+
+class AsBuiltTest(unittest.TestCase):
+    def test_a_wall_by_a_needle_and_a_weight_are_planned_with(self) -> None:
+        """A chest of 9 mm in place of 6: about half as much clay again over its core (the shell of its half axes);
+        a head of 200 g moves the centre by its surplus over the whole."""
+
+        def built(*rows: tuple[str, str, float]) -> Progress:
+            return Progress(built=[Built(part=p, kind=k, value=v) for p, k, v in rows])  # type: ignore[arg-type]
+
+        plain, thick = WORK, workpiece(FERRY, GIVEN, built(("chest", "wall_mm", 9.0)))
+        self.assertEqual(thick.figure.piece("chest").wall_mm, 9.0)
+        ratio = thick.shares["chest"].skin_mm3 / plain.shares["chest"].skin_mm3
+        self.assertTrue(1.2 < ratio < 1.6, ratio)
+        was, at = plain.masses["skull"].total_g, plain.masses["skull"].centre
+        heavy = workpiece(FERRY, GIVEN, built(("skull", "mass_g", 200.0)))
+        self.assertAlmostEqual(heavy.masses["skull"].total_g, 200.0, 6)
+        total, centre = centre_of([*plain.masses.values()])
+        more, moved = centre_of([*heavy.masses.values()])
+        self.assertAlmostEqual(more - total, 200.0 - was, 6)
+        by_hand_ = (centre * total + at * (200.0 - was)) / more
+        self.assertLess(float(np.abs(moved - by_hand_).max()), 1e-6)
+        slow = planned(FERRY, GIVEN, built(("chest", "wall_mm", 9.0)))
+        minutes = {p.id: p.model_min for p in PLAN.bake.bakes[0].parts}
+        later = {p.id: p.model_min for p in slow.bake.bakes[0].parts}
+        assert later["chest"] is not None and minutes["chest"] is not None
+        self.assertGreater(later["chest"], 1.2 * minutes["chest"])
+        self.assertEqual(planned(FERRY, GIVEN, built(("gone", "wall_mm", 9.0))).clay, PLAN.clay)

@@ -146,3 +146,29 @@ class CheckTest(ApiCase):
     def test_the_card_on_paper(self) -> None:
         answer = self.client.get(f"{self.at}/check/card")
         self.assertTrue(answer.content.startswith(b"%PDF"))
+
+    def test_as_built_the_plan_goes_by_what_was_measured_until_it_is_taken_back(self) -> None:
+        def plan() -> Any:
+            return self.client.get(f"{self.at}/plan").json()
+
+        def put(**body: Any) -> Any:
+            return self.call("PUT", f"{self.at}/built", body)
+
+        before = plan()
+        minutes = {row["id"]: row["model_min"] for row in before["bake"]["bakes"][0]["parts"]}
+        self.assertEqual(put(part="chest", kind="wall_mm", value=9).status_code, 200)
+        self.assertEqual(put(part="skull", kind="mass_g", value=300).status_code, 200)
+        after = plan()
+        now = {row["id"]: row["model_min"] for row in after["bake"]["bakes"][0]["parts"]}
+        self.assertGreater(now["chest"], 1.2 * minutes["chest"])
+        self.assertNotEqual(after["frame"]["centre"], before["frame"]["centre"])
+        rows = {row["part"]: row for row in self.client.get(f"{self.at}/built").json()}
+        self.assertEqual((rows["chest"]["value"], rows["chest"]["planned"]), (9, 6))
+        self.assertLess(rows["skull"]["planned"], 300)
+        self.assert_problem(put(part="trunk", kind="wall_mm", value=9), 422, "part")
+        self.assert_problem(put(part="chest", kind="wall_mm", value=900), 422, "value")
+        for part, kind in (("chest", "wall_mm"), ("skull", "mass_g")):
+            put(part=part, kind=kind, value=None)
+        again = plan()
+        self.assertEqual(again["bake"], before["bake"])
+        self.assertEqual(again["frame"], before["frame"])

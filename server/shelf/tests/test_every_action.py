@@ -164,6 +164,14 @@ ACTIONS = [
     Action("POST", f"{FIGURE}/live-trace/1", (TRACE, TRACE)),
     Action("POST", "probe/readings", (READING, READING), first=(PROBE, LIVE)),
     Action("PUT", f"{FIGURE}/log/{{entry}}/marks", (MARKS, {**MARKS, "stage": "raw"}), (SHOT,)),
+    Action(
+        "PUT",
+        f"{FIGURE}/built",
+        (
+            {"part": "chest", "kind": "wall_mm", "value": 7},
+            {"part": "chest", "kind": "wall_mm", "value": None},
+        ),
+    ),
     Action("POST", "caliper/readings", ({"mm": 30.0},) * 2, first=(PROBE,)),
     Action("POST", "loads", (BOTH, BOTH), (SECOND,)),
     Action("DELETE", "loads/{load}", first=LOAD),

@@ -41,6 +41,7 @@ BODIES: dict[str, Any] = {
     "order/try": {"step": "frame.cut.1", "bake": 1},
     "mend": {"kind": "broke", "part": "chest", "way": "strip"},
     "mend/try": {"kind": "broke", "part": "chest"},
+    "built": {"part": "chest", "kind": "wall_mm", "value": 7},
     "check": MARKED,
     "log/{entry_id}/marks": MARKED,
     "calipers": {"stage": "raw", "read_mm": {}},

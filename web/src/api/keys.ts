@@ -31,6 +31,7 @@ export const keys = {
   mishaps: (id: string) => ["mishaps", id],
   everyLive: ["live"],
   check: (id: string, marked: object | null) => ["figure", id, "check", marked],
+  built: (id: string) => ["figure", id, "built"],
   calipers: (id: string, stage: string | null) => ["figure", id, "calipers", stage],
   measured: (id: string, stage: string | null, read: object) => [
     "figure",

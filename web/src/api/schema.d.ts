@@ -374,6 +374,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Built
+         * @description What was measured of parts as they were made, beside what the plan would have without it.
+         */
+        get: operations["server_bench_check_api_get_built"];
+        /**
+         * Put Built
+         * @description The plan goes by what was measured from now on.
+         */
+        put: operations["server_bench_check_api_put_built"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/calipers": {
         parameters: {
             query?: never;
@@ -2538,6 +2562,40 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * BuiltOut
+         * @description What was measured of a part beside what was planned; `planned` none where the part is gone.
+         */
+        BuiltOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wall_mm" | "mass_g";
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Planned */
+            planned: number | null;
+            /** Value */
+            value: number;
+        };
+        /**
+         * BuiltPart
+         * @description What was measured of a part as it was made; `value` null takes it back.
+         */
+        BuiltPart: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "wall_mm" | "mass_g";
+            /** Part */
+            part: string;
+            /** Value */
+            value: number | null;
         };
         /**
          * BulkPlan
@@ -8979,12 +9037,17 @@ export interface components {
         };
         /**
          * Told
-         * @description A difference, and what to do about it now.
+         * @description A difference, and what to do about it now; or `take`, for the sheet to follow the work.
          */
         Told: {
             difference: components["schemas"]["Difference"];
             /** Matters */
             matters: boolean;
+            /**
+             * Take
+             * @default []
+             */
+            take: components["schemas"]["Operation"][];
             /** Todo */
             todo: string[];
         };
@@ -10400,6 +10463,108 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_get_built: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuiltOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_put_built: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuiltPart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

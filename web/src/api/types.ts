@@ -76,6 +76,7 @@ export type Marked = S["Marked"];
 export type CheckStage = Marked["stage"];
 export type CheckScale = NonNullable<Marked["scale"]>;
 export type Check = S["Check"];
+export type BuiltPart = S["BuiltPart"];
 export type Told = S["Told"];
 export type Corners = S["Corners"];
 export type ToMeasure = S["ToMeasure"];

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, csrf, data, documentOf, problemOf } from "./client";
 import { keys } from "./keys";
-import type { Check, CheckStage, Corners, Marked } from "./types";
+import type { BuiltPart, Check, CheckStage, Corners, Marked } from "./types";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -80,6 +80,27 @@ export const useMeasured = (
     placeholderData: (before) => before,
     retry: false,
   });
+
+/** What was measured of parts as they were made. */
+export const useBuilt = (figure_id: string) =>
+  useQuery({
+    queryKey: keys.built(figure_id),
+    queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/built", path(figure_id))),
+  });
+
+/** The plan goes by a measure from now on; null takes it back. */
+export function usePutBuilt(figure_id: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: BuiltPart) =>
+      data(client.PUT("/api/v1/figures/{figure_id}/built", { ...path(figure_id), body })),
+    onSuccess: () =>
+      Promise.all([
+        queries.invalidateQueries({ queryKey: keys.figures }),
+        queries.invalidateQueries({ queryKey: keys.shelf }),
+      ]),
+  });
+}
 
 /** What the caliper at the bench spans now. */
 export const useCaliper = (on: boolean) =>

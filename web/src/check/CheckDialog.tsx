@@ -1,6 +1,7 @@
 import { Box, Button, Dialog, Flex, Portal, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { findCorners, useCheck } from "../api/useCheck";
+import { useFigureChanges } from "../api/useFigure";
 import { readMeasure } from "../api/useReading";
 import type { CheckStage, Marked } from "../api/types";
 import { tint } from "../theme";
@@ -134,6 +135,7 @@ export function CheckDialog({ figure, photograph, stage, kept, onKeep, onClose }
       .then(onClose, tellProblem)
       .finally(() => setKeeping(false));
   };
+  const changes = useFigureChanges(figure.id);
   const points = { ...marking.ends, ...marking.marks };
   const says = chosen
     ? `Photograph: arrow keys move the cross, Shift by ten, Enter sets the ${label(chosen)}`
@@ -312,6 +314,15 @@ export function CheckDialog({ figure, photograph, stage, kept, onKeep, onClose }
                       onClear={clear}
                       missing={marking.missing}
                       onMissing={(missing) => put({ missing })}
+                      onTake={(row) =>
+                        void changes
+                          .edit({
+                            label: `As built: ${row.difference.words}`,
+                            operations: row.take,
+                          })
+                          .then(() => asked.refetch())
+                          .catch(tellProblem)
+                      }
                       onMirrored={() => put({ mirrored: !marking.mirrored })}
                     />
                   </>

@@ -11,6 +11,7 @@ interface Props {
   missing: string[];
   onMissing: (missing: string[]) => void;
   onMirrored: () => void;
+  onTake: (row: ToldRow) => void;
 }
 
 /** What is off and what to do about it; what may be marked further; what of the plan is not there. */
@@ -36,7 +37,7 @@ export function Told(props: Props) {
         <Box as="section" aria-label="What is off">
           <Heading size="sm">What is off</Heading>
           {off.map((row) => (
-            <Row key={row.difference.id} row={row} />
+            <Row key={row.difference.id} row={row} onTake={() => props.onTake(row)} />
           ))}
         </Box>
       ) : check.told.length ? (
@@ -128,7 +129,7 @@ export function Told(props: Props) {
 }
 
 /** Something that is off, ± how far that may be wrong, and what to do. */
-export function Row({ row }: { row: ToldRow }) {
+export function Row({ row, onTake }: { row: ToldRow; onTake?: () => void }) {
   return (
     <Box py="1" borderBottomWidth="1px" borderColor="headline" data-off={row.difference.id}>
       <Text fontSize="sm" fontWeight="600">
@@ -139,6 +140,11 @@ export function Row({ row }: { row: ToldRow }) {
           {words}
         </Text>
       ))}
+      {row.take.length && onTake ? (
+        <Button size="2xs" variant="outline" mt="0.5" onClick={onTake}>
+          Or let the plan follow the work
+        </Button>
+      ) : null}
     </Box>
   );
 }

@@ -2,6 +2,7 @@ import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test, vi } from "vitest";
 import type { Check, Marked } from "../api/types";
 import { ABOUT, ferrywoman, server, showStation } from "../testing/bench";
+import { AsBuilt } from "./AsBuilt";
 import { Calipers } from "./Calipers";
 import { CheckDialog } from "./CheckDialog";
 
@@ -10,6 +11,7 @@ const AT = `/api/v1/figures/${figure.id}`;
 const PHOTO = { url: "/photograph.jpg", width_px: 600, height_px: 800, file: new Blob(["x"]) };
 const told = (words: string, matters: boolean) => ({
   matters,
+  take: matters ? [{ path: "joint/elbow_r/swing_deg", value: 99 }] : [],
   todo: matters ? ["Open the right elbow by 10°."] : ["Within what is left alone at this stage."],
   difference: {
     kind: "angle" as const,
@@ -175,7 +177,7 @@ describe("Calipers", () => {
     const asked = server({
       ...ABOUT,
       "GET /api/v1/caliper": { mm: 54.2, number: 7 },
-      "POST /api/v1/read": { value: 504, unit: "mm", says: "504 mm" },
+      "GET /api/v1/read": { value: 504, unit: "mm", says: "504 mm" },
       [`POST ${AT}/calipers`]: ({ body }: { body: unknown }) => {
         const read = (body as { read_mm: Record<string, number> }).read_mm;
         return (read.head ?? 0) > 200
@@ -204,5 +206,32 @@ describe("Calipers", () => {
     expect(await screen.findByText(/As planned, within what is left alone/)).toBeTruthy();
     const sent = () => asked.filter((row) => row.method === "POST").at(-1)?.body;
     expect(sent()).toEqual({ stage: "raw", read_mm: { head: 54.2 } });
+  });
+});
+
+describe("As built", () => {
+  test("a wall by a needle goes to the plan and is taken back", async () => {
+    let built: { part: string; label: string; kind: string; value: number; planned: number }[] = [];
+    const asked = server({
+      ...ABOUT,
+      [`GET ${AT}/built`]: () => built,
+      "GET /api/v1/read": { value: 7.5, unit: "mm", says: "7.5 mm" },
+      [`PUT ${AT}/built`]: ({ body }: { body: unknown }) => {
+        const sent = body as { part: string; value: number | null };
+        built = sent.value
+          ? [{ part: sent.part, label: "chest", kind: "wall_mm", value: sent.value, planned: 6 }]
+          : [];
+        return { ok: true };
+      },
+    });
+    const { user } = showStation(<AsBuilt />);
+    await user.click(screen.getByText(/As built/));
+    await user.selectOptions(screen.getByLabelText("Which part was measured"), "chest");
+    await user.type(screen.getByLabelText("Its wall, by a needle"), "7.5 mm{Enter}");
+    expect(await screen.findByText("chest: wall 7.5 mm where 6 mm was planned")).toBeTruthy();
+    const sent = () => asked.filter((row) => row.method === "PUT").at(-1)?.body;
+    expect(sent()).toEqual({ part: "chest", kind: "wall_mm", value: 7.5 });
+    await user.click(screen.getByRole("button", { name: /Take back what was measured/ }));
+    await waitFor(() => expect(sent()).toEqual({ part: "chest", kind: "wall_mm", value: null }));
   });
 });

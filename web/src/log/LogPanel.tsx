@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { useBench, useLog } from "../api/useBench";
 import { useKeepMarks } from "../api/useCheck";
 import type { Entry } from "../api/types";
+import { AsBuilt } from "../check/AsBuilt";
 import { Calipers } from "../check/Calipers";
 import { CheckDialog } from "../check/CheckDialog";
 import { Compare } from "../check/Compare";
@@ -148,6 +149,7 @@ export function LogPanel() {
         <HoldButton figure={figure} about={text} onKept={() => setText(null)} />
       </Flex>
       <Calipers />
+      <AsBuilt />
       {held ? (
         <CheckDialog
           figure={figure}

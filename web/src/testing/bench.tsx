@@ -57,6 +57,7 @@ export const ABOUT = {
   },
   "GET /api/v1/loads": { old: false, now: [], taken: [], offered: [] },
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
+  [`GET /api/v1/figures/${"f".repeat(32)}/built`]: [],
   [`GET /api/v1/figures/${"f".repeat(32)}/calipers`]: {
     stage: "raw",
     rows: [

@@ -35,21 +35,23 @@ export function MeasureField({ label, mm, onCommit, onEmpty }: MeasureProps) {
 
 interface MassProps {
   label: string;
-  g: number;
+  /** None where it is not known, and may be emptied. */
+  g: number | null;
   onCommit: (text: string) => Promise<unknown>;
+  onEmpty?: () => Promise<unknown>;
 }
 
 /** A weight typed in any unit. */
-export function MassField({ label, g, onCommit }: MassProps) {
+export function MassField({ label, g, onCommit, onEmpty }: MassProps) {
   const units = useUnits();
   return (
     <DraftInput
       label={label}
-      shown={massAsTyped(g, units)}
+      shown={g === null ? "" : massAsTyped(g, units)}
       of="mass"
       width="8.5rem"
       whole={(text) => typedMass(text, units)}
-      save={onCommit}
+      save={(text) => (onEmpty && text.trim() === "" ? onEmpty() : onCommit(text))}
     />
   );
 }

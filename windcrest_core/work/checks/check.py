@@ -8,6 +8,7 @@ from windcrest_core.body.solids import FRONT, SIDE
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.facts import Frozen, Text, said
+from windcrest_core.findings import Operation
 from windcrest_core.plan import Plan
 from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.work.checks.advice import advice
@@ -15,6 +16,7 @@ from windcrest_core.work.checks.camera import Array
 from windcrest_core.work.checks.compare import Difference, differences
 from windcrest_core.work.checks.marked import Marked, Stage
 from windcrest_core.work.checks.sight import Sight, marks_of
+from windcrest_core.work.checks.taken import taken
 
 FAR_MM, FAR_SHARE = 40.0, 0.2  # of the height: a mark so far from its place is asked about [A]
 ODD = 0.25
@@ -24,11 +26,12 @@ RINGS_PER_PART = 60
 
 
 class Told(Frozen):
-    """A difference, and what to do about it now."""
+    """A difference, and what to do about it now; or `take`, for the sheet to follow the work."""
 
     difference: Difference
     matters: bool
     todo: list[Text]
+    take: list[Operation] = []
 
 
 class Laid(Frozen):
@@ -94,7 +97,12 @@ def check(work: Workpiece, plan: Plan, marked: Marked) -> Check:
     sight = Sight(work, marked)
     _refuse(sight, known)
     told = [
-        Told(difference=row, matters=row.matters, todo=advice(work, plan, marked.stage, row))
+        Told(
+            difference=row,
+            matters=row.matters,
+            todo=advice(work, plan, marked.stage, row),
+            take=taken(work, row) if row.matters else [],
+        )
         for row in differences(sight)
     ]
     points = {

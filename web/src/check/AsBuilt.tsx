@@ -1,0 +1,89 @@
+import { Box, Button, chakra, Flex, NativeSelect, Stack, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { useBuilt, usePutBuilt } from "../api/useCheck";
+import { readMeasure } from "../api/useReading";
+import { useFigurePage } from "../figure/useFigurePage";
+import { MassField, MeasureField, Note } from "../ui/fields";
+import { tellProblem } from "../ui/notices";
+import { useUnits } from "../ui/UnitsContext";
+import { lengthAsTyped, massAsTyped } from "../units/format";
+
+/** Parts as they were made: a wall by a needle, a weight on the scale; the plan goes by them. */
+export function AsBuilt() {
+  const { figure, plan, selected } = useFigurePage();
+  const units = useUnits();
+  const built = useBuilt(figure.id).data ?? [];
+  const put = usePutBuilt(figure.id);
+  const parts = plan.bulk.parts;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const part = parts.find((row) => row.id === (chosen ?? selected)) ?? parts[0];
+  if (!part) return null;
+  const of = (kind: "wall_mm" | "mass_g") =>
+    built.find((row) => row.part === part.id && row.kind === kind)?.value;
+  const said = (kind: "wall_mm" | "mass_g", value: number) =>
+    kind === "wall_mm" ? lengthAsTyped(value, units) : massAsTyped(value, units);
+  const keep = (kind: "wall_mm" | "mass_g", value: number | null) =>
+    put.mutateAsync({ part: part.id, kind, value });
+  return (
+    <chakra.details borderWidth="1px" borderColor="hairline" borderRadius="sheet" bg="sheet" p="2">
+      <Box as="summary" cursor="pointer" fontWeight="600" fontSize="sm">
+        As built: the wall by a needle, the weight on the scale
+      </Box>
+      <Stack gap="1" mt="2">
+        <NativeSelect.Root size="sm">
+          <NativeSelect.Field
+            bg="sheet"
+            aria-label="Which part was measured"
+            value={part.id}
+            onChange={(event) => setChosen(event.currentTarget.value)}
+          >
+            {parts.map((row) => (
+              <option key={row.id} value={row.id}>
+                {row.label}
+              </option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+        <MeasureField
+          label="Its wall, by a needle"
+          mm={of("wall_mm") ?? null}
+          onEmpty={() => keep("wall_mm", null)}
+          onCommit={async (text) => keep("wall_mm", (await readMeasure("length", text)).value)}
+        />
+        <MassField
+          label="It weighs, clay and core"
+          g={of("mass_g") ?? null}
+          onEmpty={() => keep("mass_g", null)}
+          onCommit={async (text) => keep("mass_g", (await readMeasure("mass", text)).value)}
+        />
+        {built.map((row) => (
+          <Flex key={`${row.part} ${row.kind}`} justify="space-between" align="center" gap="2">
+            <Text fontSize="sm">
+              {row.label}: {row.kind === "wall_mm" ? "wall" : "weighs"} {said(row.kind, row.value)}
+              {row.planned === null
+                ? ", no more in the plan"
+                : ` where ${said(row.kind, row.planned)} was planned`}
+            </Text>
+            <Button
+              size="2xs"
+              variant="outline"
+              aria-label={`Take back what was measured of the ${row.label}`}
+              onClick={() =>
+                void put
+                  .mutateAsync({ part: row.part, kind: row.kind, value: null })
+                  .catch(tellProblem)
+              }
+            >
+              Take back
+            </Button>
+          </Flex>
+        ))}
+        <Note>
+          Standing, clay left and minutes in the oven go by these from now on. A needle through to
+          the core says the wall; smooth its hole over.
+        </Note>
+      </Stack>
+    </chakra.details>
+  );
+}
