@@ -29,14 +29,18 @@ from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.facts import Frozen
 from windcrest_core.given.progress import LIMITS, BuiltKind
 from windcrest_core.prints.check_card import check_card_pdf
+from windcrest_core.prints.map_pages import map_pdf
+from windcrest_core.prints.notch_gauge import notch_gauge
+from windcrest_core.prints.page import heading_of
 from windcrest_core.refused import limit_words
-from windcrest_core.work.checks.calipers import Measured, ToMeasure, measured, to_measure
+from windcrest_core.work.checks.calipers import ASKED, Measured, ToMeasure, measured, to_measure
 from windcrest_core.work.checks.card import find_corners
 from windcrest_core.work.checks.check import Check, check, stage_of
 from windcrest_core.work.checks.marked import Marked, Stage
 
 router = Router(tags=["checks"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
+MOST_LENGTHS = 400
 FRESH = timedelta(minutes=10)  # a caliper's reading is that of now for so long
 
 
@@ -49,10 +53,12 @@ class Corners(Out):
 
 
 class Calipers(Frozen):
-    """What to take with calipers at a stage, which is the one the figure is at where none was asked for."""
+    """What to take with calipers at a stage, which is the one the figure is at where none was asked for; `others` may
+    be taken besides."""
 
     stage: Stage
     rows: list[ToMeasure]
+    others: list[ToMeasure]
 
 
 class Readings(Schema):
@@ -122,7 +128,8 @@ def get_calipers(request: HttpRequest, figure_id: str, stage: Stage | None = Non
     """The lengths whose errors would hurt most now."""
     figure = own_figure(request, figure_id)
     now = stage or stage_of(plan_of(figure))
-    return Calipers(stage=now, rows=to_measure(workpiece(figure.sheet, *given_of(figure)), now))
+    every = to_measure(workpiece(figure.sheet, *given_of(figure)), now, MOST_LENGTHS)
+    return Calipers(stage=now, rows=every[:ASKED], others=every[ASKED:])
 
 
 @router.post("figures/{figure_id}/calipers", response={200: Measured, **ERRORS})
@@ -187,6 +194,20 @@ def print_card(request: HttpRequest, figure_id: str, paper: str = "") -> HttpRes
     figure = own_figure(request, figure_id)
     body = check_card_pdf(plan_of(figure), figure_printing(figure, paper))
     return download(body, PDF, f"{figure.sheet.name} card for photographs")
+
+
+@router.get("figures/{figure_id}/check/gauge/{part}", include_in_schema=False)
+def print_gauge(request: HttpRequest, figure_id: str, part: str, paper: str = "") -> HttpResponse:
+    """A gauge for the thickness of a part at three places, at true size."""
+    figure = own_figure(request, figure_id)
+    work = workpiece(figure.sheet, *given_of(figure))
+    piece = next((row for row in work.clay_pieces if row.part.id == part), None)
+    if piece is None:
+        raise SheetError.one("part", part, "a part of clay of this figure")
+    printing = figure_printing(figure, paper)
+    heading = heading_of(plan_of(figure), "Notch gauge", "scale 1:1", printing)
+    body = map_pdf(notch_gauge(piece, printing.units), heading, printing)
+    return download(body, PDF, f"{figure.sheet.name} gauge {piece.part.label}")
 
 
 @router.post(

@@ -8,7 +8,9 @@ from typing import Any
 import numpy as np
 import pypdfium2 as pdfium
 
+from windcrest_core.body.axes import axis
 from windcrest_core.body.masses import centre_of
+from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.character.landmarks import landmark_points, spans
 from windcrest_core.errors import SheetError
@@ -16,6 +18,7 @@ from windcrest_core.given.progress import Built, Progress
 from windcrest_core.measures import Units
 from windcrest_core.plan import Plan
 from windcrest_core.prints.check_card import check_card_pdf
+from windcrest_core.prints.notch_gauge import notch_gauge
 from windcrest_core.prints.page import Printing
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
@@ -28,6 +31,7 @@ from windcrest_core.work.checks.camera import Camera, camera_of
 from windcrest_core.work.checks.card import corners_mm, find_corners
 from windcrest_core.work.checks.check import Check, Told, check, stage_of
 from windcrest_core.work.checks.marked import CardScale, Marked, Stage, ViewName, load_marks
+from windcrest_core.work.checks.thickness import thicknesses
 
 MANY = 100 if ALL else 20
 SIZE = np.array([1200, 1600])
@@ -75,6 +79,11 @@ def photograph(
 
 def made(sheet: FigureSheet) -> Workpiece:
     return workpiece(sheet, GIVEN, Progress())
+
+
+def _distance(solid: Solid, at: Array, way: Array, steps: Array) -> Array:
+    x, y, z = (at[:, None] + way[:, None] * steps).astype(np.float32)
+    return np.asarray(solid.world_distance(x, y, z))
 
 
 def row(found: Check, key: str) -> Told:
@@ -148,6 +157,28 @@ class PrintedTest(unittest.TestCase):
             self.assertAlmostEqual(float(np.linalg.norm(across)) / 4, 160, delta=0.3)
             self.assertAlmostEqual(float(np.linalg.norm(up)) / 4, 180, delta=0.3)
             self.assertGreater(across[0], 0)
+
+    def test_notches_are_as_broad_as_the_limb(self) -> None:
+        """An upper arm, measured on the solid itself by stepping out from its middle line until outside."""
+        piece = WORK.figure.piece("upper_arm_r")
+        rows = thicknesses(piece.solid)
+        line = axis(piece.solid)
+        for row in rows:
+            at = line[0] + (line[-1] - line[0]) * row.at
+            steps = np.linspace(0, 40, 4001)
+            widths = []
+            for way in (0, 1):
+                across = piece.solid.frame[:, way]
+                edge = [
+                    float(steps[np.argmax(_distance(piece.solid, at, sign * across, steps) > 0)])
+                    for sign in (1, -1)
+                ]
+                widths.append(sum(edge))
+            for told, by_hand_ in zip((row.across_mm, row.through_mm), widths, strict=True):
+                self.assertAlmostEqual(told / by_hand_, 1, delta=0.03)
+        drawn_ = notch_gauge(piece, Units())
+        words = [word.text for word in drawn_.words]
+        self.assertIn(Units().fine_mm(rows[1].across_mm), words)
 
     def test_a_page_without_it_has_none(self) -> None:
         rng = np.random.default_rng(1)

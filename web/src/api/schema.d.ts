@@ -2771,9 +2771,12 @@ export interface components {
         };
         /**
          * Calipers
-         * @description What to take with calipers at a stage, which is the one the figure is at where none was asked for.
+         * @description What to take with calipers at a stage, which is the one the figure is at where none was asked for; `others` may
+         *     be taken besides.
          */
         Calipers: {
+            /** Others */
+            others: components["schemas"]["ToMeasure"][];
             /** Rows */
             rows: components["schemas"]["ToMeasure"][];
             /**

@@ -5,6 +5,7 @@ import { readMeasure } from "../api/useReading";
 import { useFigurePage } from "../figure/useFigurePage";
 import { MassField, MeasureField, Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
+import { PrintLink } from "../ui/PrintLink";
 import { useUnits } from "../ui/UnitsContext";
 import { lengthAsTyped, massAsTyped } from "../units/format";
 
@@ -79,6 +80,9 @@ export function AsBuilt() {
             </Button>
           </Flex>
         ))}
+        <PrintLink href={`/api/v1/figures/${figure.id}/check/gauge/${part.id}`}>
+          Print a notch gauge for it (PDF)
+        </PrintLink>
         <Note>
           Standing, clay left and minutes in the oven go by these from now on. A needle through to
           the core says the wall; smooth its hole over.

@@ -1,4 +1,4 @@
-import { Box, Button, chakra, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, NativeSelect, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useCaliper, useCalipers, useMeasured } from "../api/useCheck";
 import { readMeasure } from "../api/useReading";
@@ -22,7 +22,12 @@ export function Calipers() {
   const stage = chosen ?? asked.data?.stage ?? null;
   const found = useMeasured(figure.id, stage, read);
   const jaws = useCaliper(open).data;
-  const rows = asked.data?.rows ?? [];
+  const [added, setAdded] = useState<string[]>([]);
+  const others = asked.data?.others ?? [];
+  const rows = [
+    ...(asked.data?.rows ?? []),
+    ...others.filter((row) => added.includes(row.of[0] ?? "")),
+  ];
   const next = rows.flatMap((row) => row.of).find((id) => read[id] === undefined);
   const put = (id: string, mm: number) => setRead((now) => ({ ...now, [id]: mm }));
   const drop = (id: string) =>
@@ -69,6 +74,24 @@ export function Calipers() {
             />
           )),
         )}
+        <NativeSelect.Root size="xs">
+          <NativeSelect.Field
+            bg="sheet"
+            aria-label="Another length"
+            value=""
+            onChange={(event) => setAdded([...added, event.currentTarget.value])}
+          >
+            <option value="">another length…</option>
+            {others
+              .filter((row) => !added.includes(row.of[0] ?? ""))
+              .map((row) => (
+                <option key={row.of[0]} value={row.of[0]}>
+                  {row.label}
+                </option>
+              ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
         {jaws && jaws.mm !== null && next ? (
           <Button
             size="xs"

@@ -64,6 +64,7 @@ export const ABOUT = {
       { of: ["head"], label: "chin to crown", mm: [50.4], inches: ['1 31/32"'] },
       { of: ["hip_r", "hip_l"], label: "thigh", mm: [71.6, 71.6], inches: ["", ""] },
     ],
+    others: [{ of: ["neck"], label: "neck", mm: [16], inches: ['5/8"'] }],
   },
 };
 
