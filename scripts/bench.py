@@ -23,7 +23,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path.insert(0, str(ROOT))
 
 import numpy as np  # noqa: E402
-from bench_bake import live_page_ms, ordering_ms, pooling_ms, probes, reach_ms  # noqa: E402
+from bench_bake import check_ms, live_page_ms, ordering_ms, pooling_ms, probes, reach_ms  # noqa: E402
 from bench_crowd import me_while_dragging_ms  # noqa: E402
 from bench_lists import lists_ms  # noqa: E402
 from bench_pages import panels_ms, plan_kb, worker_mb  # noqa: E402
@@ -444,6 +444,7 @@ def main() -> None:
         (f"slowest sheet of a 60-part figure ({paper}), ms", paper_ms, 1500, "ms"),
         ("bake of 30 parts over two hours, ms", bake_ms(), 25, "ms"),
         ("200 steps laid into bakes, ten of them moved, ms", ordering_ms(median_ms), 100, "ms"),
+        ("a photograph with 40 marks against its plan, ms", check_ms(median_ms, sheet), 100, "ms"),
         ("forty pieces pooled into loads of the oven, ms", pooling_ms(median_ms), 100, "ms"),
         (
             "reach of a 60-part figure, ten put on last, ms",

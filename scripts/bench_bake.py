@@ -8,19 +8,30 @@ import statistics
 import threading
 import time
 from collections.abc import Callable
+from datetime import date
 from pathlib import Path
 
+import numpy as np
 from bench_server import Person
 from playwright.sync_api import Page
 
+from windcrest_core.body.workpiece import workpiece
+from windcrest_core.character.landmarks import landmark_points
 from windcrest_core.findings import Operation
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
 from windcrest_core.order.forcing import rearranged
 from windcrest_core.order.reach import look
 from windcrest_core.order.stages import Laid, stages
+from windcrest_core.plan import plan
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.ordering import Move
+from windcrest_core.sheet.references import StatureScale
 from windcrest_core.steps import Need, Step
+from windcrest_core.work.checks.camera import Camera
+from windcrest_core.work.checks.check import check
+from windcrest_core.work.checks.marked import Marked
 from windcrest_core.work.pooling import Waiting, pool
 
 READINGS = 20_000
@@ -82,6 +93,23 @@ def pooling_ms(median_ms: Callable[..., float]) -> float:
         for n in range(40)
     ]
     return median_ms(lambda _: pool(pieces), 9)
+
+
+def check_ms(median_ms: Callable[..., float], sheet: FigureSheet) -> float:
+    """A photograph with 40 marks held against its plan."""
+    context, progress = Context(), Progress()
+    made = plan(sheet, context, progress, date.today())
+    work = workpiece(sheet, context, progress)
+    eye = Camera(1200.0, (450.0, 600.0), ((1, 0, 0), (0, -1, 0), (0, 0, -1)), (0, 150, 600), True)
+    points = landmark_points(work.figure.bones, sheet.body)
+    every = {**{p.part.id: p.solid.centre for p in work.figure.pieces}, **points}
+    chosen = [*points, *(key for key in every if key not in points)][:40]
+    seen = eye.seen(np.array([[-every[key][0], every[key][2], every[key][1]] for key in chosen]))
+    scale = StatureScale(crown=(0.5, 0.1), sole=(0.5, 0.9))
+    share = np.clip(seen / np.array([900, 1200]), 0, 1).tolist()
+    marks = {key: (x, y) for key, (x, y) in zip(chosen, share, strict=True)}
+    marked = Marked(width_px=900, height_px=1200, scale=scale, marks=marks)
+    return median_ms(lambda _: check(work, made, marked), 9)
 
 
 def reach_ms(median_ms: Callable[..., float], sheet: FigureSheet) -> float:

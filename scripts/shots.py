@@ -9,7 +9,7 @@ from playwright.sync_api import Page, sync_playwright
 
 OUT = ROOT / "docs" / "screenshots"
 STATIONS = ("character", "frame", "bulk", "clay", "order", "bake", "colour", "finish", "log")
-FIGURE_OF = {"log": "The newt drummer", "bake": "The newt drummer", "frame": "The pelican piper"}
+FIGURE_OF = {"bake": "The newt drummer", "frame": "The pelican piper"}
 
 
 def settle(page: Page) -> None:
@@ -57,6 +57,10 @@ def main(wanted: set[str]) -> None:
             if station == "order":
                 page.get_by_role("button", name="Board").click()
                 page.get_by_role("region", name="Up to bake 2").wait_for()
+                page.wait_for_timeout(600)
+            if station == "log":
+                page.get_by_role("button", name="Look at it again").first.click()
+                page.get_by_role("region", name="What is off").wait_for()
                 page.wait_for_timeout(600)
             shot(station)
         if not wanted or wanted & {"parts", "measure"}:

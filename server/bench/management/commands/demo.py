@@ -28,8 +28,9 @@ from server.stores.models import StoresDocument
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import load_owned, load_rules
 from windcrest_core.given.stores import BendTest
-from windcrest_core.sheet import load_sheet
+from windcrest_core.sheet import load_sheet, parse
 from windcrest_core.stock.kinds import KINDS, read_amount
+from windcrest_core.work.checks.marked import load_marks
 
 EXAMPLES = Path(settings.ROOT) / "examples"
 
@@ -111,4 +112,9 @@ class Command(BaseCommand):
             view = entry.get("picture")
             drawn = Drawing(getattr(plan.drawing, view)).png() if view else None
             picture = SimpleUploadedFile("drawn.png", drawn, "image/png") if drawn else None
-            write_log(figure, entry["text"], picture)
+            marks = None
+            if name := entry.get("photograph"):
+                taken = (EXAMPLES / f"{name}.jpg").read_bytes()
+                picture = SimpleUploadedFile(f"{name}.jpg", taken, "image/jpeg")
+                marks = load_marks(parse((EXAMPLES / f"{name}.marks.json").read_bytes()))
+            write_log(figure, entry["text"], picture, marks=marks)
