@@ -310,12 +310,18 @@ class PlantedTest(unittest.TestCase):
         )
 
     def test_what_is_hard_is_left_or_mended(self) -> None:
+        """An angle by a pin, what is too long by grinding, what is too short by building over: Mend's own ways."""
         rng = np.random.default_rng(9)
-        bad = made(changed(FERRY, joint__elbow_r__swing_deg=104.0))
-        told = row(
-            check(WORK, PLAN, photograph(bad, by_hand(rng), rng, "side", "baked")), "bend_elbow_r"
-        )
-        self.assertTrue(spoken(told.todo[0]).startswith("It is hard: leave it"))
+        bent = made(changed(FERRY, joint__elbow_r__swing_deg=104.0))
+        marked = photograph(bent, by_hand(rng), rng, "side", "baked")
+        told = [spoken(t) for t in row(check(WORK, PLAN, marked), "bend_elbow_r").todo]
+        self.assertTrue(told[0].startswith("It is hard: leave it"))
+        self.assertRegex(told[1], r"^It is hard: Pin the right forearm")
+        for factor, way in ((0.88, "Grind"), (1.14, "Build over")):
+            head = made(changed(FERRY, body__heads_tall=FERRY.body.heads_tall * factor))  # type: ignore[union-attr]
+            marked = photograph(head, by_hand(rng), rng, "front", "baked")
+            [words] = [spoken(t) for t in row(check(WORK, PLAN, marked), "head").todo]
+            self.assertRegex(words, rf"^It is hard: {way} .*head")
 
     def test_by_crown_and_sole_the_range_says_what_is_not_known(self) -> None:
         """Up to 8° off square and no card: none of what is told lies outside twice its range."""

@@ -6,6 +6,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.landmarks import spans
 from windcrest_core.facts import Text, said
+from windcrest_core.given.progress import MishapKind
 from windcrest_core.order.mended import KEPT_MM
 from windcrest_core.order.ways import Way, ways
 from windcrest_core.plan import Plan
@@ -30,7 +31,7 @@ def advice(work: Workpiece, plan: Plan, stage: Stage, row: Difference) -> list[T
         case "level":
             higher, lower = ("right", "left") if row.off > 0 else ("left", "right")
             if stage == "baked":
-                return [*_hard(work, row)]
+                return [said("work.do_level_baked")]
             return [
                 said(
                     "work.do_level",
@@ -58,7 +59,7 @@ def _bend(work: Workpiece, stage: Stage, row: Difference) -> list[Text]:
         return [turn]
     if stage == "raw":
         return [turn, said("work.do_bend_raw", what=row.label)]
-    return [said("work.do_bend_baked"), *_hard(work, row)]
+    return [said("work.do_bend_baked"), *_hard(work, row, "broke")]
 
 
 def _length(work: Workpiece, plan: Plan, stage: Stage, row: Difference) -> list[Text]:
@@ -66,12 +67,12 @@ def _length(work: Workpiece, plan: Plan, stage: Stage, row: Difference) -> list[
     if stage == "wire" or piece is None:
         return _wire(work, row)
     if stage == "baked":
-        return _hard(work, row)
+        return _hard(work, row, "too_large" if row.off > 0 else "changed_mind")
     inner = next((span for span in spans(work.sheet.body) if span.id == row.id), None)
     if inner is None or not inner.b.startswith("tip_") or row.off < -REACH_MM:
         return [said("work.do_open_clay", part=piece.part.label), *_wire(work, row)]
     told = _raw(work, plan, piece, row.off)
-    later = _cheapest(work, piece, after_bake=True)
+    later = _cheapest(work, piece, "too_large")
     if later is not None and row.off > 0:
         told.append(
             said("work.later", way=later.label, minutes_min=sum(t.minutes for t in later.tasks))
@@ -143,18 +144,19 @@ def _pair(work: Workpiece, stage: Stage, row: Difference) -> list[Text]:
         return [said("work.do_pair_wire", wanted_mm=wanted)]
     if stage == "raw":
         return [said("work.do_pair_raw", wanted_mm=wanted)]
-    return _hard(work, row)
+    return _hard(work, row, "too_large")
 
 
-def _cheapest(work: Workpiece, piece: Piece, after_bake: bool) -> Way | None:
-    found = ways(work, "too_large", piece.part.id, after_bake)
+def _cheapest(work: Workpiece, piece: Piece, kind: MishapKind) -> Way | None:
+    """Of what Mend has for it once it is hard, what takes least."""
+    found = ways(work, kind, piece.part.id, cured=True)
     return min(found, key=lambda way: sum(task.minutes for task in way.tasks), default=None)
 
 
-def _hard(work: Workpiece, row: Difference) -> list[Text]:
+def _hard(work: Workpiece, row: Difference, kind: MishapKind) -> list[Text]:
     """What Mend has for it."""
     piece = piece_of(work, row.joint)
-    way = _cheapest(work, piece, after_bake=True) if piece is not None else None
+    way = _cheapest(work, piece, kind) if piece is not None else None
     if way is None:
         return []
     return [

@@ -25,6 +25,9 @@ POSED = {
 ANGLE_DEG = 3.0  # that are left alone [A]
 LEVEL_MM = 0.5  # of two eyes in height [A]
 LEAN_DEG = 1.5  # [A]
+ROLLED = (
+    0.05  # of how far two points are apart, that a camera held by hand, 3° askew, lifts one [A]
+)
 
 Kind = Literal["length", "stature", "angle", "pair", "level", "lean"]
 
@@ -283,7 +286,9 @@ def _levels(sight: Sight) -> list[Difference]:
             continue
         seen = float(sight.seen[right][1] - sight.seen[left][1])
         wanted = float(sight.points[right][1] - sight.points[left][1])
-        off, sure = seen - wanted, math.sqrt(2) * sight.tap_mm
+        apart = abs(float(sight.seen[right][0] - sight.seen[left][0]))
+        rolled = 0.0 if sight.by_card else ROLLED * apart
+        off, sure = seen - wanted, math.hypot(math.sqrt(2) * sight.tap_mm, rolled)
         name = labels[right].removeprefix("right ")
         found.append(
             Difference(
