@@ -97,7 +97,7 @@ class BackupTest(unittest.TestCase):
         held, aside = restore(two, self.archive, NOW)
         self.assertIsNone(aside)
         self.assertEqual(held.figures, 4)
-        self.assertEqual(len(list((two / "pictures" / "log").iterdir())), 3)
+        self.assertEqual(len(list((two / "pictures" / "log").iterdir())), 4)
         told = manage(two, f"shell|-v0|-c|{COUNT}", f"shell|-v0|-c|{PINNED}").split()
         self.assertEqual(told, ["4", "6", "10", "5.0"], "the festival's own paints and oven")
 

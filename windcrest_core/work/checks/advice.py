@@ -53,8 +53,11 @@ def piece_of(work: Workpiece, joint: str | None) -> Piece | None:
 
 
 def _bend(work: Workpiece, stage: Stage, row: Difference) -> list[Text]:
-    way = "work.do_bend_open" if row.off > 0 else "work.do_bend_close"
-    turn = said(way, what=row.label, off_deg=abs(row.off))
+    turn = said(
+        "work.do_bend_open" if row.off > 0 else "work.do_bend_close",
+        what=row.label,
+        off_deg=abs(row.off),
+    )
     if stage == "wire":
         return [turn]
     if stage == "raw":

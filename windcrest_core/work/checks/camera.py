@@ -30,7 +30,7 @@ def homography(from_mm: Array, to_px: Array) -> Array:
     """The projective map of four or more points, (n, 2) each; (3, 3).
 
     >>> square = np.array([[0.0, 0.0], [100, 0], [100, 50], [0, 50]])
-    >>> np.round(homography(square, 2 * square + 7), 6).tolist()
+    >>> (np.round(homography(square, 2 * square + 7), 6) + 0.0).tolist()
     [[2.0, 0.0, 7.0], [0.0, 2.0, 7.0], [0.0, 0.0, 1.0]]
     """
     to_unit, a = _normalised(from_mm)

@@ -12,7 +12,7 @@ from windcrest_core.refused import faults_of
 from windcrest_core.sheet.references import LengthScale, Point, StatureScale
 from windcrest_core.versions import Ladder
 
-MARKS = Ladder("file of marks", "marks_version")
+MARKS = Ladder("marks", "marks_version")
 
 Stage = Literal["wire", "raw", "baked"]
 ViewName = Literal["front", "side"]
