@@ -203,16 +203,18 @@ describe("Log", () => {
   const LOG = `/api/v1/figures/${ID}/log`;
 
   test("entries with their pictures, newest first; a picture's caption is its text", async () => {
-    server({ [`GET ${LOG}`]: entries });
+    server({ ...ABOUT, [`GET ${LOG}`]: entries });
     showStation(<LogPanel />);
     expect(await screen.findByText("Body and head.")).toBeTruthy();
     expect(screen.getByRole("img").getAttribute("alt")).toBe("After the second bake.");
     expect(screen.getByRole("img").getAttribute("src")).toBe(`${LOG}/2/picture?small=true`);
-    expect(screen.getByRole("link").getAttribute("href")).toBe(`${LOG}/2/picture`);
+    expect(screen.getByRole("link", { name: "After the second bake." }).getAttribute("href")).toBe(
+      `${LOG}/2/picture`,
+    );
   });
 
   test("a note is written, and the field is empty again", async () => {
-    const asked = server({ [`GET ${LOG}`]: [], [`POST ${LOG}`]: { done: true } });
+    const asked = server({ ...ABOUT, [`GET ${LOG}`]: [], [`POST ${LOG}`]: { done: true } });
     const { user } = showStation(<LogPanel />);
     expect(await screen.findByText(/Nothing yet/)).toBeTruthy();
     const field = screen.getByLabelText("Note or caption");
@@ -225,7 +227,11 @@ describe("Log", () => {
   });
 
   test("a picture that is refused is said, and the words stay", async () => {
-    server({ [`GET ${LOG}`]: [], [`POST ${LOG}`]: () => problem(422, "That is no picture.") });
+    server({
+      ...ABOUT,
+      [`GET ${LOG}`]: [],
+      [`POST ${LOG}`]: () => problem(422, "That is no picture."),
+    });
     const { user } = showStation(<LogPanel />);
     await user.type(screen.getByLabelText("Note or caption"), "From the front");
     await user.click(screen.getByRole("button", { name: "Put in the log" }));
