@@ -15,13 +15,16 @@ from windcrest_core.plan import Plan
 from windcrest_core.prints.bake_card import bake_card_pdf
 from windcrest_core.prints.bend_card import bend_card_pdf
 from windcrest_core.prints.caliper_card import caliper_card_pdf
+from windcrest_core.prints.check_card import check_card_pdf
 from windcrest_core.prints.cut_list import cut_list_pdf
 from windcrest_core.prints.day_sheet import day_sheet_pdf
 from windcrest_core.prints.drilling import drilling_template
 from windcrest_core.prints.face_plan import face_plan_map
 from windcrest_core.prints.foil_card import foil_card_pdf
 from windcrest_core.prints.layout_map import layout_map
+from windcrest_core.prints.load_card import load_card_pdf
 from windcrest_core.prints.map_pages import map_pdf, maps_pdf
+from windcrest_core.prints.notch_gauge import notch_gauge
 from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.pattern_sheet import pattern_pages
 from windcrest_core.prints.portion_card import portion_card_pdf
@@ -77,6 +80,20 @@ def every_sheet(
     )
     for bake in plan.bake.bakes:
         yield f"bake card {bake.number}", lambda n=bake.number: bake_card_pdf(plan, n, printing)  # type: ignore[misc]
+    if plan.bake.bakes:
+        twice = [(plan, 1), (plan, 1)]
+        yield "load card", lambda: load_card_pdf(twice, context.rules.oven, printing)
+    yield "card for photographs", lambda: check_card_pdf(plan, printing)
+    clay = workpiece(sheet, context, Progress()).clay_pieces
+    if clay:
+        yield (
+            "notch gauge",
+            lambda: map_pdf(
+                notch_gauge(clay[-1], units),
+                heading_of(plan, "Notch gauge", "scale 1:1", printing),
+                printing,
+            ),
+        )
     work = calendar([work_of(plan, "figure")], Rules(), EVENING)
     yield "day", lambda: day_sheet_pdf(work, {"figure": plan}, EVENING.date(), printing)
     needs = FigureNeeds(figure="figure", name=plan.name, needs=needs_of(plan, sheet, context))
