@@ -5,10 +5,10 @@ from __future__ import annotations
 from windcrest_core.body.figure import Piece
 from windcrest_core.measures import Units
 from windcrest_core.prints.drawn import Line, Map, Word
-from windcrest_core.prints.type import LEAST_MM, READ_MM
-from windcrest_core.work.checks.thickness import Thick, thicknesses
+from windcrest_core.prints.type import LEAST_MM, READ_MM, width_mm
+from windcrest_core.work.checks.thickness import thicknesses
 
-RIM_MM, BETWEEN_MM, BACK_MM = 6.0, 10.0, 8.0
+RIM_MM, BETWEEN_MM, BACK_MM = 6.0, 5.0, 8.0
 DEEP = 0.6  # of a notch, of how broad it is
 
 
@@ -16,13 +16,17 @@ def notch_gauge(piece: Piece, units: Units) -> Map:
     """Notches across along the upper edge, from front to back along the lower, at three places from where the part
     begins."""
     rows = thicknesses(piece.solid)
-    widest = [max(row.across_mm, row.through_mm) for row in rows]
+    named = [[units.fine_mm(mm) for mm in (row.across_mm, row.through_mm)] for row in rows]
+    widest = [
+        max(row.across_mm, row.through_mm, *(width_mm(name, READ_MM) for name in names))
+        for row, names in zip(rows, named, strict=True)
+    ]
     lefts, at = [], RIM_MM
     for wide in widest:
         lefts.append(at + wide / 2)
         at += wide + BETWEEN_MM
     width = at - BETWEEN_MM + RIM_MM
-    deep = DEEP * max(widest)
+    deep = DEEP * max(max(row.across_mm, row.through_mm) for row in rows)
     high = 2 * deep + BACK_MM + 2 * READ_MM
     upper = _edge(high, lefts, [row.across_mm for row in rows], deep, -1.0, width)
     lower = _edge(0.0, lefts, [row.through_mm for row in rows], deep, 1.0, width)
@@ -32,7 +36,7 @@ def notch_gauge(piece: Piece, units: Units) -> Map:
         high + 14.0,
         (outline,),
         (
-            *_named(rows, lefts, high, units),
+            *_named(named, lefts, high),
             Word(
                 0.0,
                 high + 8.5,
@@ -60,12 +64,11 @@ def _edge(
     return [*points, (width, y)]
 
 
-def _named(rows: list[Thick], lefts: list[float], high: float, units: Units) -> list[Word]:
+def _named(named: list[list[str]], lefts: list[float], high: float) -> list[Word]:
+    """What each notch is, across over front to back."""
     middle = high / 2
-    found = []
-    for row, x in zip(rows, lefts, strict=True):
-        found += [
-            Word(x, middle + 0.8, units.fine_mm(row.across_mm), READ_MM, "middle"),
-            Word(x, middle - 3.2, units.fine_mm(row.through_mm), READ_MM, "middle"),
-        ]
-    return found
+    return [
+        Word(x, middle + up, name, READ_MM, "middle")
+        for names, x in zip(named, lefts, strict=True)
+        for name, up in zip(names, (0.8, -3.2), strict=True)
+    ]
