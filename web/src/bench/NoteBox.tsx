@@ -75,7 +75,12 @@ export function NoteBox({ figure, about }: Props) {
           if (file) write(file);
         }}
       />
-      <HoldButton figure={figure} about={text.trim() || about} onKept={() => setText(null)} />
+      <HoldButton
+        atBench
+        figure={figure}
+        about={text.trim() || about}
+        onKept={() => setText(null)}
+      />
     </Flex>
   );
 }

@@ -12,10 +12,12 @@ interface Props {
   /** What is written beside the photograph in the log. */
   about: string;
   onKept?: () => void;
+  /** At the bench it is as large as what stands beside it. */
+  atBench?: boolean;
 }
 
 /** A photograph chosen or taken, laid beside the plan, and kept in the log where that is wanted. */
-export function HoldButton({ figure, about, onKept }: Props) {
+export function HoldButton({ figure, about, onKept, atBench = false }: Props) {
   const bench = useBench(figure.id);
   const stage = useCalipers(figure.id, null).data?.stage ?? "raw";
   const chooser = useRef<HTMLInputElement>(null);
@@ -35,7 +37,12 @@ export function HoldButton({ figure, about, onKept }: Props) {
   };
   return (
     <>
-      <Button size="sm" variant="outline" onClick={() => chooser.current?.click()}>
+      <Button
+        size={atBench ? { base: "md", lg: "lg" } : "sm"}
+        variant="outline"
+        borderColor={atBench ? "hairline" : undefined}
+        onClick={() => chooser.current?.click()}
+      >
         Hold a photograph against the plan…
       </Button>
       <chakra.input
