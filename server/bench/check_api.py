@@ -49,7 +49,7 @@ class Corners(Out):
 
     width_px: int
     height_px: int
-    corners: list[tuple[float, float]] | None
+    corners: list[tuple[float, float]]
 
 
 class Calipers(Frozen):
@@ -119,7 +119,7 @@ def post_corners(request: HttpRequest, figure_id: str, picture: File[UploadedFil
     return Corners(
         width_px=clean.width_px,
         height_px=clean.height_px,
-        corners=None if found is None else [(float(x), float(y)) for x, y in found / size],
+        corners=[] if found is None else [(float(x), float(y)) for x, y in found / size],
     )
 
 

@@ -3493,7 +3493,7 @@ export interface components {
             corners: [
                 number,
                 number
-            ][] | null;
+            ][];
             /** Height Px */
             height_px: number;
             /** Width Px */

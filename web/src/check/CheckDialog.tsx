@@ -103,7 +103,7 @@ export function CheckDialog({ figure, photograph, stage, kept, onKeep, onClose }
         figure.id,
         photograph.file ?? (await (await fetch(photograph.url)).blob()),
       );
-      if (!found.corners) {
+      if (!found.corners.length) {
         notices.create({
           type: "info",
           title:

@@ -138,7 +138,7 @@ describe("A photograph held against the plan", () => {
   });
 
   test("the card's marks are looked for; not found, they are tapped", async () => {
-    let corners: [number, number][] | null = null;
+    let corners: [number, number][] = [];
     server({
       ...ABOUT,
       [`POST ${AT}/check`]: { ...CHECK, mirrored: true },
