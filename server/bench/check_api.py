@@ -44,12 +44,19 @@ MOST_LENGTHS = 400
 FRESH = timedelta(minutes=10)  # a caliper's reading is that of now for so long
 
 
+class Corner(Out):
+    """A mark, in shares of the picture."""
+
+    x: float
+    y: float
+
+
 class Corners(Out):
-    """The marks of the card in a picture, shares of it, from the first round; none where they are not all seen."""
+    """The marks of the card in a picture from the first round; none where they are not all seen."""
 
     width_px: int
     height_px: int
-    corners: list[tuple[float, float]]
+    corners: list[Corner]
 
 
 class Calipers(Frozen):
@@ -119,7 +126,7 @@ def post_corners(request: HttpRequest, figure_id: str, picture: File[UploadedFil
     return Corners(
         width_px=clean.width_px,
         height_px=clean.height_px,
-        corners=[] if found is None else [(float(x), float(y)) for x, y in found / size],
+        corners=[] if found is None else [Corner(x=x, y=y) for x, y in (found / size).tolist()],
     )
 
 

@@ -68,7 +68,12 @@ class CheckTest(ApiCase):
         )
         found = answer.json()
         true = eye.seen(np.column_stack([corners_mm(), np.zeros(4)])) / np.array([1200, 1600])
-        self.assertLess(float(np.abs(np.array(found["corners"]) - true).max()), 0.001)
+        self.assertLess(
+            float(
+                np.abs(np.array([[row["x"], row["y"]] for row in found["corners"]]) - true).max()
+            ),
+            0.001,
+        )
         grey = np.full((300, 200), 150, dtype=np.uint8)
         none = self.client.post(f"{self.at}/check/corners", {"picture": jpeg(grey)}).json()
         self.assertEqual((none["width_px"], none["corners"]), (200, []))

@@ -3485,15 +3485,22 @@ export interface components {
             tape_mm: number;
         };
         /**
+         * Corner
+         * @description A mark, in shares of the picture.
+         */
+        Corner: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * Corners
-         * @description The marks of the card in a picture, shares of it, from the first round; none where they are not all seen.
+         * @description The marks of the card in a picture from the first round; none where they are not all seen.
          */
         Corners: {
             /** Corners */
-            corners: [
-                number,
-                number
-            ][];
+            corners: components["schemas"]["Corner"][];
             /** Height Px */
             height_px: number;
             /** Width Px */

@@ -112,7 +112,7 @@ export function CheckDialog({ figure, photograph, stage, kept, onKeep, onClose }
         return;
       }
       const names = ENDS.card.map((row) => row.id);
-      const ends = Object.fromEntries(found.corners.map((point, n) => [names[n] ?? "", point]));
+      const ends = Object.fromEntries(found.corners.map(({ x, y }, n) => [names[n] ?? "", [x, y]]));
       setMarking((now) => ({ ...now, kind: "card", ends: ends as Record<string, Point> }));
       setChosen(null);
     } catch (error) {

@@ -138,7 +138,7 @@ describe("A photograph held against the plan", () => {
   });
 
   test("the card's marks are looked for; not found, they are tapped", async () => {
-    let corners: [number, number][] = [];
+    let corners: { x: number; y: number }[] = [];
     server({
       ...ABOUT,
       [`POST ${AT}/check`]: { ...CHECK, mirrored: true },
@@ -148,10 +148,10 @@ describe("A photograph held against the plan", () => {
     await user.selectOptions(await screen.findByLabelText("Measured by"), "card");
     expect(await screen.findByText("card: the mark with the large dot")).toBeTruthy();
     corners = [
-      [0.2, 0.2],
-      [0.8, 0.2],
-      [0.8, 0.8],
-      [0.2, 0.8],
+      { x: 0.2, y: 0.2 },
+      { x: 0.8, y: 0.2 },
+      { x: 0.8, y: 0.8 },
+      { x: 0.2, y: 0.8 },
     ];
     await user.click(screen.getByRole("button", { name: "Look for its marks" }));
     expect(await screen.findByRole("button", { name: /mirror’s: turn it round/ })).toBeTruthy();
