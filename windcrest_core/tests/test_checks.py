@@ -294,6 +294,14 @@ class PlantedTest(unittest.TestCase):
             r"^left wing arm [\d.]+ mm ± [\d.]+ mm longer than the right one$",
         )
 
+        self.assertEqual(
+            [spoken(t) for t in told.todo],
+            [
+                "It is in the wire. Slit the clay of the left wing arm and fold it back; afterwards close it over.",
+                "Bend both so that they are as long as the plan has them: 48 mm.",
+            ],
+        )
+
     def test_eyes_one_above_the_other(self) -> None:
         rng = np.random.default_rng(6)
         eye = camera(1200, 1600, 0.8, 3, 2, 0, 350, (0.0, 270.0, 60.0))

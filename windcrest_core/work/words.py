@@ -70,6 +70,7 @@ WORDS = {
     "work.do_pair_raw": "Pare the longer one at its far end, or lay so much on the shorter: whichever the plan has so long ({wanted_mm:whole}).",
     "work.do_pair_wire": "Make both as long as the plan has them before anything is laid on: {wanted_mm:whole}.",
     "work.do_level_baked": "They are hard: leave them, or even them out with lids and paint.",
+    "work.do_pair_same": "Bend both so that they are as long as the plan has them: {wanted_mm:whole}.",
     "work.do_lean": "Turn the whole upright at its ankles or its peg, before the base holds it fast.",
     "work.do_stature": "All of it is so; with every part in proportion it may be left. Else look which length it is in.",
     "work.do_leave": "Within what is left alone at this stage.",

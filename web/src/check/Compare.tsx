@@ -1,6 +1,7 @@
 import { Box, Button, Dialog, Flex, Portal, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Entry } from "../api/types";
+import { tint } from "../theme";
 
 interface Props {
   before: Entry;
@@ -47,7 +48,7 @@ export function Compare({ before, after, url, onClose }: Props) {
                 max={100}
                 value={share}
                 aria-label="How much of the earlier one is seen"
-                style={{ width: "100%" }}
+                style={{ width: "100%", accentColor: tint("clay") }}
                 onChange={(event) => setShare(Number(event.target.value))}
               />
               <Flex justify="space-between" fontSize="sm">

@@ -47,9 +47,9 @@ def advice(work: Workpiece, plan: Plan, stage: Stage, row: Difference) -> list[T
 
 
 def piece_of(work: Workpiece, joint: str | None) -> Piece | None:
-    """The largest part of clay that rides on a bone."""
+    """The largest part of clay that rides on a bone, under all that lies on it."""
     mine = [piece for piece in work.clay_pieces if piece.part.bone == joint]
-    return max(mine, key=lambda piece: piece.solid.volume_mm3, default=None)
+    return max(mine, key=lambda piece: (-piece.part.layer, piece.solid.volume_mm3), default=None)
 
 
 def _bend(work: Workpiece, stage: Stage, row: Difference) -> list[Text]:
@@ -146,6 +146,10 @@ def _pair(work: Workpiece, stage: Stage, row: Difference) -> list[Text]:
     if stage == "wire":
         return [said("work.do_pair_wire", wanted_mm=wanted)]
     if stage == "raw":
+        piece = piece_of(work, row.joint)
+        if span is not None and not span.b.startswith("tip_") and piece is not None:
+            opened = said("work.do_open_clay", part=piece.part.label)
+            return [opened, said("work.do_pair_same", wanted_mm=wanted)]
         return [said("work.do_pair_raw", wanted_mm=wanted)]
     return _hard(work, row, "too_large")
 
