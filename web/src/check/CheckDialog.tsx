@@ -1,4 +1,6 @@
-import { Box, Button, Dialog, Flex, Portal, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
+import { CoverDialog } from "../ui/CoverDialog";
+import { PictureFrame } from "./PictureFrame";
 import { useState } from "react";
 import { findCorners, useCheck } from "../api/useCheck";
 import { useFigureChanges } from "../api/useFigure";
@@ -141,207 +143,179 @@ export function CheckDialog({ figure, photograph, stage, kept, onKeep, onClose }
     ? `Photograph: arrow keys move the cross, Shift by ten, Enter sets the ${label(chosen)}`
     : "Photograph: drag moves the plan over it, F shows and hides it, M lays the mirror image over it";
   return (
-    <Dialog.Root open size="cover" onOpenChange={(event) => !event.open && onClose()}>
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="paper" color="ink">
-            <Dialog.Header py="2">
-              <Dialog.Title fontFamily="heading">Held against the plan</Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body
-              display="flex"
-              flexDirection={{ base: "column", md: "row" }}
-              gap="4"
-              minHeight="0"
-              overflow={{ base: "auto", md: "hidden" }}
-              pb="3"
-            >
-              <Flex
-                flex={{ base: "none", md: "1" }}
-                height={{ base: "60dvh", md: "auto" }}
-                minWidth="0"
-                align="center"
-                justify="center"
-                bg="sheetDeep"
-                containerType="size"
-              >
-                <PhotoStage
-                  photograph={photograph}
-                  check={check}
-                  over={over}
-                  placed={Object.entries(points).map(([id, point]) => ({
-                    id,
-                    label: label(id),
-                    at: point,
-                    scale: id.startsWith("@"),
-                  }))}
-                  setting={chosen}
-                  says={says}
-                  at={at}
-                  shift={shift}
-                  onAt={setAt}
-                  onPlace={place}
-                  onShift={setShift}
-                  onKey={onKey}
-                />
-              </Flex>
-              <Stack
-                width={{ base: "100%", md: "320px" }}
-                flexShrink="0"
-                gap="2"
-                minHeight="0"
-                overflowY={{ base: "visible", md: "auto" }}
-                pr="1"
-              >
-                <ChoiceField
-                  label="Seen"
-                  value={marking.view}
-                  width="10.5rem"
-                  options={[
-                    { value: "front", label: "from the front" },
-                    { value: "side", label: "from its right" },
-                  ]}
-                  onChange={(view) => put({ view: view === "side" ? "side" : "front" })}
-                />
-                <ChoiceField
-                  label="It is"
-                  value={marking.stage}
-                  width="10.5rem"
-                  options={STAGES}
-                  onChange={(value) =>
-                    put({ stage: STAGES.find((row) => row.value === value)?.value ?? "raw" })
-                  }
-                />
-                <ChoiceField
-                  label="Measured by"
-                  value={marking.kind}
-                  width="10.5rem"
-                  options={SCALES}
-                  onChange={(value) =>
-                    byScale(SCALES.find((row) => row.value === value)?.value ?? "stature")
-                  }
-                />
-                {marking.kind === "length" ? (
-                  <MeasureField
-                    label="That is"
-                    mm={marking.length_mm}
-                    onCommit={async (text) => put({ length_mm: await length(text) })}
-                  />
-                ) : null}
-                {marking.kind === "card" ? (
-                  <>
-                    <MeasureField
-                      label="It stands behind the middle by"
-                      mm={marking.behind_mm}
-                      onCommit={async (text) => put({ behind_mm: await length(text) })}
-                    />
-                    <Flex gap="3" align="center" wrap="wrap">
-                      <Button
-                        size="xs"
-                        variant="outline"
-                        loading={looking}
-                        onClick={() => void look()}
-                      >
-                        Look for its marks
-                      </Button>
-                      <PrintLink href={`/api/v1/figures/${figure.id}/check/card`}>
-                        Print the card (PDF)
-                      </PrintLink>
-                    </Flex>
-                  </>
-                ) : null}
-                {chosen ? (
-                  <>
-                    <Loupe source={photograph.url} at={at} size={photograph} />
-                    <Text fontSize="sm" role="status">
-                      Tap the <b>{label(chosen)}</b>.{" "}
-                      {chosen.startsWith("@") ? "" : "Leave it out where it cannot be seen."}
-                    </Text>
-                  </>
-                ) : null}
-                {asked.error && marked ? (
-                  <Text role="alert" fontSize="sm" color="stop">
-                    {faultText(asked.error)}
-                  </Text>
-                ) : null}
-                {check ? (
-                  <>
-                    <Flex gap="1.5" wrap="wrap" align="center">
-                      <Button
-                        size="xs"
-                        variant="outline"
-                        aria-pressed={over.shown}
-                        bg={over.shown ? "claySoft" : "transparent"}
-                        onClick={() => setOver({ ...over, shown: !over.shown })}
-                      >
-                        Plan over it (F)
-                      </Button>
-                      <Button
-                        size="xs"
-                        variant="outline"
-                        aria-pressed={over.mirror}
-                        bg={over.mirror ? "claySoft" : "transparent"}
-                        onClick={() => setOver({ ...over, mirror: !over.mirror })}
-                      >
-                        Left over right (M)
-                      </Button>
-                      {shift[0] || shift[1] ? (
-                        <Button size="xs" variant="outline" onClick={() => setShift([0, 0])}>
-                          Back to best fit
-                        </Button>
-                      ) : null}
-                    </Flex>
-                    <Box as="label" fontSize="sm" display="flex" gap="2" alignItems="center">
-                      Filled
-                      <input
-                        type="range"
-                        min={0}
-                        max={1}
-                        step={0.05}
-                        value={over.faded}
-                        style={{ flex: 1, accentColor: tint("clay") }}
-                        onChange={(event) =>
-                          setOver({ ...over, faded: Number(event.target.value) })
-                        }
-                      />
-                    </Box>
-                    <Told
-                      check={check}
-                      marks={Object.keys(marking.marks)}
-                      chosen={chosen}
-                      onChoose={setChosen}
-                      onClear={clear}
-                      missing={marking.missing}
-                      onMissing={(missing) => put({ missing })}
-                      onTake={(row) =>
-                        void changes
-                          .edit({
-                            label: `As built: ${row.difference.words}`,
-                            operations: row.take,
-                          })
-                          .then(() => asked.refetch())
-                          .catch(tellProblem)
-                      }
-                      onMirrored={() => put({ mirrored: !marking.mirrored })}
-                    />
-                  </>
-                ) : chosen ? null : (
-                  <Note>Looking…</Note>
-                )}
-              </Stack>
-            </Dialog.Body>
-            <Dialog.Footer py="2">
-              <Button variant="outline" borderColor="hairline" onClick={onClose}>
-                Leave it
+    <CoverDialog
+      title="Held against the plan"
+      beside
+      onClose={onClose}
+      footer={
+        <>
+          <Button variant="outline" borderColor="hairline" onClick={onClose}>
+            Leave it
+          </Button>
+          <Button bg="clay" color="onClay" disabled={!check} loading={keeping} onClick={keep}>
+            Keep it in the log
+          </Button>
+        </>
+      }
+    >
+      <PictureFrame>
+        <PhotoStage
+          photograph={photograph}
+          check={check}
+          over={over}
+          placed={Object.entries(points).map(([id, point]) => ({
+            id,
+            label: label(id),
+            at: point,
+            scale: id.startsWith("@"),
+          }))}
+          setting={chosen}
+          says={says}
+          at={at}
+          shift={shift}
+          onAt={setAt}
+          onPlace={place}
+          onShift={setShift}
+          onKey={onKey}
+        />
+      </PictureFrame>
+      <Stack
+        width={{ base: "100%", md: "320px" }}
+        flexShrink="0"
+        gap="2"
+        minHeight="0"
+        overflowY={{ base: "visible", md: "auto" }}
+        pr="1"
+      >
+        <ChoiceField
+          label="Seen"
+          value={marking.view}
+          width="10.5rem"
+          options={[
+            { value: "front", label: "from the front" },
+            { value: "side", label: "from its right" },
+          ]}
+          onChange={(view) => put({ view: view === "side" ? "side" : "front" })}
+        />
+        <ChoiceField
+          label="It is"
+          value={marking.stage}
+          width="10.5rem"
+          options={STAGES}
+          onChange={(value) =>
+            put({ stage: STAGES.find((row) => row.value === value)?.value ?? "raw" })
+          }
+        />
+        <ChoiceField
+          label="Measured by"
+          value={marking.kind}
+          width="10.5rem"
+          options={SCALES}
+          onChange={(value) =>
+            byScale(SCALES.find((row) => row.value === value)?.value ?? "stature")
+          }
+        />
+        {marking.kind === "length" ? (
+          <MeasureField
+            label="That is"
+            mm={marking.length_mm}
+            onCommit={async (text) => put({ length_mm: await length(text) })}
+          />
+        ) : null}
+        {marking.kind === "card" ? (
+          <>
+            <MeasureField
+              label="It stands behind the middle by"
+              mm={marking.behind_mm}
+              onCommit={async (text) => put({ behind_mm: await length(text) })}
+            />
+            <Flex gap="3" align="center" wrap="wrap">
+              <Button size="xs" variant="outline" loading={looking} onClick={() => void look()}>
+                Look for its marks
               </Button>
-              <Button bg="clay" color="onClay" disabled={!check} loading={keeping} onClick={keep}>
-                Keep it in the log
+              <PrintLink href={`/api/v1/figures/${figure.id}/check/card`}>
+                Print the card (PDF)
+              </PrintLink>
+            </Flex>
+          </>
+        ) : null}
+        {chosen ? (
+          <>
+            <Loupe source={photograph.url} at={at} size={photograph} />
+            <Text fontSize="sm" role="status">
+              Tap the <b>{label(chosen)}</b>.{" "}
+              {chosen.startsWith("@") ? "" : "Leave it out where it cannot be seen."}
+            </Text>
+          </>
+        ) : null}
+        {asked.error && marked ? (
+          <Text role="alert" fontSize="sm" color="stop">
+            {faultText(asked.error)}
+          </Text>
+        ) : null}
+        {check ? (
+          <>
+            <Flex gap="1.5" wrap="wrap" align="center">
+              <Button
+                size="xs"
+                variant="outline"
+                aria-pressed={over.shown}
+                bg={over.shown ? "claySoft" : "transparent"}
+                onClick={() => setOver({ ...over, shown: !over.shown })}
+              >
+                Plan over it (F)
               </Button>
-            </Dialog.Footer>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+              <Button
+                size="xs"
+                variant="outline"
+                aria-pressed={over.mirror}
+                bg={over.mirror ? "claySoft" : "transparent"}
+                onClick={() => setOver({ ...over, mirror: !over.mirror })}
+              >
+                Left over right (M)
+              </Button>
+              {shift[0] || shift[1] ? (
+                <Button size="xs" variant="outline" onClick={() => setShift([0, 0])}>
+                  Back to best fit
+                </Button>
+              ) : null}
+            </Flex>
+            <Box as="label" fontSize="sm" display="flex" gap="2" alignItems="center">
+              Filled
+              <input
+                type="range"
+                min={0}
+                max={1}
+                step={0.05}
+                value={over.faded}
+                style={{ flex: 1, accentColor: tint("clay") }}
+                onChange={(event) => setOver({ ...over, faded: Number(event.target.value) })}
+              />
+            </Box>
+            <Told
+              check={check}
+              marks={Object.keys(marking.marks)}
+              chosen={chosen}
+              onChoose={setChosen}
+              onClear={clear}
+              missing={marking.missing}
+              onMissing={(missing) => put({ missing })}
+              onTake={(row) =>
+                void changes
+                  .edit({
+                    label: `As built: ${row.difference.words}`,
+                    operations: row.take,
+                  })
+                  .then(() => asked.refetch())
+                  .catch(tellProblem)
+              }
+              onMirrored={() => put({ mirrored: !marking.mirrored })}
+            />
+          </>
+        ) : chosen ? null : (
+          <Note>Looking…</Note>
+        )}
+      </Stack>
+    </CoverDialog>
   );
 }

@@ -1,4 +1,6 @@
-import { Box, Button, Dialog, Flex, Portal, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Stack, Text } from "@chakra-ui/react";
+import { CoverDialog } from "../../ui/CoverDialog";
+import { PictureFrame } from "../../check/PictureFrame";
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { Reference } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
@@ -113,165 +115,144 @@ export function MeasureDialog({ reference, onClose }: Props) {
     if (point) setAt(point);
   };
   return (
-    <Dialog.Root open size="cover" onOpenChange={(event) => !event.open && onClose()}>
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="paper" color="ink">
-            <Dialog.Header py="2">
-              <Dialog.Title fontFamily="heading">Measure {reference.label}</Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body
-              display="flex"
-              flexDirection={{ base: "column", md: "row" }}
-              gap="4"
-              minHeight="0"
-              overflow={{ base: "auto", md: "hidden" }}
-              pb="3"
-            >
-              <Flex
-                flex={{ base: "none", md: "1" }}
-                height={{ base: "60dvh", md: "auto" }}
-                minWidth="0"
-                align="center"
-                justify="center"
-                bg="sheetDeep"
-                containerType="size"
+    <CoverDialog
+      title={`Measure ${reference.label}`}
+      beside
+      onClose={onClose}
+      footer={
+        <>
+          <Button bg="clay" color="onClay" onClick={onClose}>
+            Done
+          </Button>
+        </>
+      }
+    >
+      <PictureFrame>
+        <Box
+          ref={picture}
+          position="relative"
+          tabIndex={0}
+          role="application"
+          aria-label={`Picture ${reference.label}: arrow keys move the cross, Shift by ten, Enter sets the ${marks.find((row) => row.id === mark)?.label ?? "mark"}, [ and ] go through the marks`}
+          style={fitted(reference)}
+          cursor="crosshair"
+          backgroundImage={`url(${source})`}
+          backgroundSize="100% 100%"
+          touchAction="none"
+          onPointerMove={(event) => setAt(pointed(event))}
+          onPointerUp={(event) => {
+            if (event.button === 0) place(pointed(event));
+          }}
+          onKeyDown={keyed}
+        >
+          <svg
+            width="100%"
+            height="100%"
+            viewBox="0 0 1 1"
+            preserveAspectRatio="none"
+            style={{ position: "absolute", inset: 0, pointerEvents: "none" }}
+            aria-hidden="true"
+          >
+            {[at].map(([u, v]) => (
+              <g
+                key="at"
+                stroke={tint("clay")}
+                strokeWidth={1.5}
+                style={{ vectorEffect: "non-scaling-stroke" }}
               >
-                <Box
-                  ref={picture}
-                  position="relative"
-                  tabIndex={0}
-                  role="application"
-                  aria-label={`Picture ${reference.label}: arrow keys move the cross, Shift by ten, Enter sets the ${marks.find((row) => row.id === mark)?.label ?? "mark"}, [ and ] go through the marks`}
-                  style={fitted(reference)}
-                  cursor="crosshair"
-                  backgroundImage={`url(${source})`}
-                  backgroundSize="100% 100%"
-                  touchAction="none"
-                  onPointerMove={(event) => setAt(pointed(event))}
-                  onPointerUp={(event) => {
-                    if (event.button === 0) place(pointed(event));
-                  }}
-                  onKeyDown={keyed}
-                >
-                  <svg
-                    width="100%"
-                    height="100%"
-                    viewBox="0 0 1 1"
-                    preserveAspectRatio="none"
-                    style={{ position: "absolute", inset: 0, pointerEvents: "none" }}
-                    aria-hidden="true"
-                  >
-                    {[at].map(([u, v]) => (
-                      <g
-                        key="at"
-                        stroke={tint("clay")}
-                        strokeWidth={1.5}
-                        style={{ vectorEffect: "non-scaling-stroke" }}
-                      >
-                        <line x1={0} x2={1} y1={v} y2={v} vectorEffect="non-scaling-stroke" />
-                        <line x1={u} x2={u} y1={0} y2={1} vectorEffect="non-scaling-stroke" />
-                      </g>
-                    ))}
-                  </svg>
-                  {marks.map((row) => {
-                    const point = placed(row.id);
-                    if (!point) return null;
-                    const chosen = row.id === mark;
-                    return (
-                      <Box
-                        key={row.id}
-                        data-mark={row.id}
-                        position="absolute"
-                        left={`${point[0] * 100}%`}
-                        top={`${point[1] * 100}%`}
-                        width={chosen ? "13px" : "9px"}
-                        height={chosen ? "13px" : "9px"}
-                        transform="translate(-50%, -50%)"
-                        borderWidth="2px"
-                        borderColor={row.id.startsWith("@") ? "verdigris" : "clay"}
-                        borderRadius={row.id.startsWith("@") ? "0" : "full"}
-                        bg="sheet"
-                        pointerEvents="none"
-                        title={row.label}
-                      />
-                    );
-                  })}
-                </Box>
-              </Flex>
-              <Stack width={{ base: "100%", md: "270px" }} flexShrink="0" gap="2" minHeight="0">
-                <Loupe source={source} at={at} size={reference} />
-                <ChoiceField
-                  label="Scale by"
-                  value={kind}
-                  width="10.5rem"
-                  options={[
-                    { value: "stature", label: "crown and sole" },
-                    { value: "length", label: "a known length" },
-                  ]}
-                  onChange={(value) => {
-                    const next: Kind = value === "length" ? "length" : "stature";
-                    setKind(next);
-                    setMark(SCALE_MARKS[next][0].id);
-                    saveScale(ends, next, typed).catch(tellProblem);
-                  }}
-                />
-                {kind === "length" ? (
-                  <WordsField
-                    label="On the figure it is"
-                    of="length"
-                    text={typed}
-                    onCommit={async (text) => {
-                      await saveScale(ends, kind, text);
-                      setTyped(text);
-                    }}
-                  />
-                ) : null}
-                <Text fontSize="sm" role="status">
-                  Set the <b>{marks.find((row) => row.id === mark)?.label}</b>.
-                </Text>
-                <Stack
-                  as="ul"
-                  gap="0"
-                  listStyleType="none"
-                  aria-label="Marks"
-                  flex="1"
-                  minHeight="0"
-                  overflowY="auto"
-                  tabIndex={0}
-                >
-                  {marks.map((row) => (
-                    <Box as="li" key={row.id}>
-                      <Button
-                        size="2xs"
-                        width="100%"
-                        justifyContent="flex-start"
-                        variant="ghost"
-                        bg={row.id === mark ? "claySoft" : "transparent"}
-                        aria-pressed={row.id === mark}
-                        onClick={() => choose(row.id)}
-                      >
-                        {placed(row.id) ? "●" : "○"} {row.label}
-                      </Button>
-                    </Box>
-                  ))}
-                </Stack>
-                <Note>
-                  Arrow keys move the cross, with Shift by ten pixels; Enter sets, Delete takes
-                  away, [ and ] go through the marks. Leave out what cannot be seen.
-                </Note>
-              </Stack>
-            </Dialog.Body>
-            <Dialog.Footer py="2">
-              <Button bg="clay" color="onClay" onClick={onClose}>
-                Done
+                <line x1={0} x2={1} y1={v} y2={v} vectorEffect="non-scaling-stroke" />
+                <line x1={u} x2={u} y1={0} y2={1} vectorEffect="non-scaling-stroke" />
+              </g>
+            ))}
+          </svg>
+          {marks.map((row) => {
+            const point = placed(row.id);
+            if (!point) return null;
+            const chosen = row.id === mark;
+            return (
+              <Box
+                key={row.id}
+                data-mark={row.id}
+                position="absolute"
+                left={`${point[0] * 100}%`}
+                top={`${point[1] * 100}%`}
+                width={chosen ? "13px" : "9px"}
+                height={chosen ? "13px" : "9px"}
+                transform="translate(-50%, -50%)"
+                borderWidth="2px"
+                borderColor={row.id.startsWith("@") ? "verdigris" : "clay"}
+                borderRadius={row.id.startsWith("@") ? "0" : "full"}
+                bg="sheet"
+                pointerEvents="none"
+                title={row.label}
+              />
+            );
+          })}
+        </Box>
+      </PictureFrame>
+      <Stack width={{ base: "100%", md: "270px" }} flexShrink="0" gap="2" minHeight="0">
+        <Loupe source={source} at={at} size={reference} />
+        <ChoiceField
+          label="Scale by"
+          value={kind}
+          width="10.5rem"
+          options={[
+            { value: "stature", label: "crown and sole" },
+            { value: "length", label: "a known length" },
+          ]}
+          onChange={(value) => {
+            const next: Kind = value === "length" ? "length" : "stature";
+            setKind(next);
+            setMark(SCALE_MARKS[next][0].id);
+            saveScale(ends, next, typed).catch(tellProblem);
+          }}
+        />
+        {kind === "length" ? (
+          <WordsField
+            label="On the figure it is"
+            of="length"
+            text={typed}
+            onCommit={async (text) => {
+              await saveScale(ends, kind, text);
+              setTyped(text);
+            }}
+          />
+        ) : null}
+        <Text fontSize="sm" role="status">
+          Set the <b>{marks.find((row) => row.id === mark)?.label}</b>.
+        </Text>
+        <Stack
+          as="ul"
+          gap="0"
+          listStyleType="none"
+          aria-label="Marks"
+          flex="1"
+          minHeight="0"
+          overflowY="auto"
+          tabIndex={0}
+        >
+          {marks.map((row) => (
+            <Box as="li" key={row.id}>
+              <Button
+                size="2xs"
+                width="100%"
+                justifyContent="flex-start"
+                variant="ghost"
+                bg={row.id === mark ? "claySoft" : "transparent"}
+                aria-pressed={row.id === mark}
+                onClick={() => choose(row.id)}
+              >
+                {placed(row.id) ? "●" : "○"} {row.label}
               </Button>
-            </Dialog.Footer>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+            </Box>
+          ))}
+        </Stack>
+        <Note>
+          Arrow keys move the cross, with Shift by ten pixels; Enter sets, Delete takes away, [ and
+          ] go through the marks. Leave out what cannot be seen.
+        </Note>
+      </Stack>
+    </CoverDialog>
   );
 }
 
