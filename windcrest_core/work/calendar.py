@@ -26,7 +26,7 @@ SAME_OVEN_C = 2.0  # apart, and two bakes share a load [A]
 
 
 class Task(Frozen):
-    """A step still to be done. `oven_c` is the dial of a bake, which is not broken off, `oven_min` how long it is in
+    """A step still to be done; `bake` is its number where it is one. `oven_c` is the dial of a bake, which is not broken off, `oven_min` how long it is in
     the oven of its `minutes`, all of them where it is not said; `stands_c` the hottest dial that
     all in it stands, its own where none is said; `tray` the share of the tray it takes, nought where that is not known;
     `scorch_left` what is left before its palest part browns, `offset_c` how much hotter the air is than the dial. One that is to go `alone` has stages of its own."""
@@ -36,6 +36,7 @@ class Task(Frozen):
     minutes: float
     wait_min: float = 0.0
     needs: list[str] = []
+    bake: int | None = None
     oven_c: float | None = None
     oven_min: float | None = None
     stands_c: float | None = None

@@ -26,6 +26,7 @@ class LoadBake(Frozen):
     figure: str
     name: str
     key: str
+    bake: int | None
     label: Text
     dial_c: float
     most_c: float
@@ -218,6 +219,7 @@ def load_of(rows: Sequence[tuple[Work, Task]]) -> LoadOf:
                 figure=work.figure,
                 name=work.name,
                 key=task.key,
+                bake=task.bake,
                 label=task.label,
                 dial_c=task.oven_c or 0.0,
                 most_c=max(task.oven_c or 0.0, task.stands_c or 0.0),

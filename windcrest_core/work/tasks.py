@@ -35,6 +35,7 @@ def work_of(plan: Plan, figure: str, oven: Oven | None = None) -> Work:
                 minutes=minutes,
                 wait_min=wait,
                 needs=[need.key for need in step.needs],
+                bake=bake.number if bake is not None else None,
                 oven_c=bake.dial_c.value if bake is not None else None,
                 oven_min=bake.advised_min.value if bake is not None else None,
                 stands_c=bake.dials.high_c if bake is not None else None,

@@ -5559,6 +5559,8 @@ export interface components {
          *     takes, and its scorch by the end against what it has left, where that is known.
          */
         LoadBake: {
+            /** Bake */
+            bake: number | null;
             /** Dial C */
             dial_c: number;
             /** Figure */

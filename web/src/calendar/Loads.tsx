@@ -70,7 +70,7 @@ const listed = (names: string[]): string =>
 
 /** Whether a bake of a figure is in a load. */
 export const isIn = (load: SharedLoad, figure: string, bake: number): boolean =>
-  load.bakes.some((row) => row.figure === figure && row.key === `bake.${bake}`);
+  load.bakes.some((row) => row.figure === figure && row.bake === bake);
 
 interface LoadProps {
   load: SharedLoad;

@@ -112,6 +112,7 @@ describe("Calendar", () => {
       figure,
       name: `The ${figure}`,
       key: "bake.1",
+      bake: 1,
       label: "Bake 1",
       dial_c: 130,
       most_c: 140,
