@@ -18,6 +18,7 @@ from server.testing import PASSWORD, session_of, sign_up
 T = TypeVar("T")
 AXE = Path(settings.ROOT) / "web" / "node_modules" / "axe-core" / "axe.min.js"
 PATIENCE_MS = 60_000
+PAGE_CHARS = 1500
 expect.set_options(timeout=PATIENCE_MS)
 ARGS = [
     "--no-sandbox",
@@ -108,8 +109,18 @@ class Journey(StaticLiveServerTestCase):
         self.drive(self.context.close)
 
     def drive(self, piece: Callable[[], T]) -> T:
-        """Run a piece of work in the browser's thread."""
-        return self.open.worker.submit(piece).result()
+        """Run a piece of work in the browser's thread; where it fails, say what the page read."""
+
+        def told() -> T:
+            try:
+                return piece()
+            except Exception as error:
+                if not self.page.is_closed():
+                    words = " | ".join(self.page.inner_text("body").split("\n"))
+                    error.add_note(f"{self.page.url} read: {words[:PAGE_CHARS]}")
+                raise
+
+        return self.open.worker.submit(told).result()
 
     def finish(self) -> None:
         """No complaint on the console, nothing that keeps anybody out."""

@@ -111,6 +111,7 @@ class SavedJourney(Journey):
             page = self.page
             page.goto(f"{self.live_server_url}/bench/{self.figure.id}")
             step = page.locator("[data-bench-step]")
+            expect(page.get_by_text("All changes saved")).to_be_visible()
             first = step.inner_text()
             page.route(WRITES, away)
             page.keyboard.press("Space")

@@ -37,6 +37,7 @@ SLOW_BUDGET_CPU_S = {"core": 900.0, "server": 300.0, "e2e": 600.0}
 USUAL_RECKONING_S = 0.075
 RECKONS_EVERY_S = 4.0
 SLOWEST = 20
+LAST_LINES = 40
 SILENT_S = 600.0  # longer than any class of tests takes
 
 
@@ -214,6 +215,8 @@ def say(suite: str, told: Told, wall_s: float, slow: bool, part: bool) -> bool:
     over = usual > budget and not part
     if over:
         print(f"{suite}: over its budget; make its tests quicker before adding more")
+    for name, words in told.failed:
+        print(f"{suite}: {name} ended with\n" + "\n".join(words.splitlines()[-LAST_LINES:]))
     broken = len({name for name, _ in told.failed})
     print(f"{suite}: {len(told.times) - broken} passed, {broken} failed, {told.skipped} skipped")
     return not told.failed and not over and bool(told.times)
