@@ -115,8 +115,9 @@ class Journey(StaticLiveServerTestCase):
             try:
                 return piece()
             except Exception as error:
-                if not self.page.is_closed():
-                    words = " | ".join(self.page.inner_text("body").split("\n"))
+                page = getattr(self, "page", None)
+                if page and not page.is_closed():
+                    words = " | ".join(page.inner_text("body").split("\n"))
                     error.add_note(f"{self.page.url} read: {words[:PAGE_CHARS]}")
                 raise
 

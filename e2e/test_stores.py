@@ -42,7 +42,7 @@ class StoresJourney(Journey):
             page.goto(f"{self.live_server_url}/figures/{figure.id}/bulk")
             expect(foil).not_to_have_text(before)
             page.get_by_label("Why? Foil", exact=True).click()
-            expect(page.get_by_text(re.compile("measured: 1 weighed ball")).first).to_be_visible()
+            expect(page.get_by_text(re.compile("measured: 1 weighing")).first).to_be_visible()
             page.goto(f"{self.live_server_url}/stores?tab=weigh")
             page.get_by_label("Counted with").get_by_role("button", name="Undo").click()
             expect(page.get_by_label("Counted with")).to_contain_text("No ball was weighed yet")

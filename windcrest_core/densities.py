@@ -15,6 +15,7 @@ PACKINGS = ("loose", "firm", "hammered")
 FOIL_PACKED_G_CM3 = {"loose": 0.25, "firm": 0.50, "hammered": 0.80}  # [A]
 FOIL_LOW, FOIL_HIGH, FOIL_MOST = 0.5, 1.6, 0.9  # range of an unweighed ball, as shares; densest [A]
 READING_MM, READING_G = 0.5, 0.1  # of calipers on something soft; of a bench scale [A]
+SHAPED_MM = 1.5  # of a part made to its plan and not measured across [A]
 BEYOND = 1.5  # times outside the plausible range: a reading gone wrong [A]
 
 
@@ -51,30 +52,34 @@ def typical_of(weighing: Weighing) -> Property:
 
 
 @lru_cache(maxsize=200)
-def _measured(balls: tuple[tuple[float, float], ...]) -> Property:
-    volume = sum(math.pi / 6 * (across / 10) ** 3 for _, across in balls)
-    value = sum(mass for mass, _ in balls) / volume
+def _measured(balls: tuple[tuple[float, float, float], ...]) -> Property:
+    volume = sum(math.pi / 6 * (across / 10) ** 3 for _, across, _ in balls)
+    value = sum(mass for mass, *_ in balls) / volume
     error = math.sqrt(
-        sum((3 * READING_MM / across) ** 2 + (READING_G / mass) ** 2 for mass, across in balls)
+        sum((3 * read / across) ** 2 + (READING_G / mass) ** 2 for mass, across, read in balls)
     ) / len(balls)
-    spread = [abs(ball_density_g_cm3(*ball) / value - 1) for ball in balls]
+    spread = [abs(ball_density_g_cm3(mass, across) / value - 1) for mass, across, _ in balls]
     off = max(error, *spread)
     return Property(
         value=value,
         low=value * (1 - min(off, 0.9)),
         high=value * (1 + off),
         unit="g/cm3",
-        source=f"measured: {len(balls)} weighed {'ball' if len(balls) == 1 else 'balls'}",
+        source=f"measured: {len(balls)} {'weighing' if len(balls) == 1 else 'weighings'}",
     )
 
 
 def weighed(owned: Owned, of: str, key: str) -> Property | None:
     """Density of all balls of a thing together, or None where none was weighed.
 
-    The range is that of the readings: half a millimetre across and 0.1 g, or the balls' own spread
-    where that is wider.
+    The range is that of the readings: half a millimetre across and 0.1 g, of a part made to its plan 1.5 mm, or their
+    own spread where that is wider.
     """
-    balls = tuple((w.mass_g, w.across_mm) for w in owned.weighings if (w.of, w.id) == (of, key))
+    balls = tuple(
+        (w.mass_g, w.across_mm, SHAPED_MM if w.name else READING_MM)
+        for w in owned.weighings
+        if (w.of, w.id) == (of, key)
+    )
     return _measured(balls) if balls else None
 
 

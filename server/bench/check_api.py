@@ -24,18 +24,29 @@ from server.shelf.planning import given_of, plan_of
 from server.shelf.printing import figure_printing
 from server.speaking import speaker_of
 from server.writes import computes
-from windcrest_core.body.workpiece import workpiece
+from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.errors import Fault, Limits, SheetError
 from windcrest_core.facts import Frozen
-from windcrest_core.given.progress import LIMITS, BuiltKind
+from windcrest_core.given.progress import LIMITS, Built, BuiltKind
 from windcrest_core.prints.check_card import check_card_pdf
 from windcrest_core.prints.map_pages import map_pdf
 from windcrest_core.prints.notch_gauge import notch_gauge
 from windcrest_core.prints.page import heading_of
 from windcrest_core.refused import limit_words
-from windcrest_core.work.checks.calipers import ASKED, Measured, ToMeasure, measured, to_measure
+from windcrest_core.work.checks.calipers import (
+    ASKED,
+    Measured,
+    Tapped,
+    ToMeasure,
+    length_labels,
+    measured,
+    planned_mm,
+    to_measure,
+    to_tap,
+)
 from windcrest_core.work.checks.card import find_corners
 from windcrest_core.work.checks.check import Check, check, stage_of
+from windcrest_core.work.checks.lessons import Lesson, lessons
 from windcrest_core.work.checks.marked import Marked, Stage
 
 router = Router(tags=["checks"])
@@ -61,11 +72,12 @@ class Corners(Out):
 
 class Calipers(Frozen):
     """What to take with calipers at a stage, which is the one the figure is at where none was asked for; `others` may
-    be taken besides."""
+    be taken besides, each between two of the `landmarks`."""
 
     stage: Stage
     rows: list[ToMeasure]
     others: list[ToMeasure]
+    landmarks: list[Tapped]
 
 
 class Readings(Schema):
@@ -86,7 +98,7 @@ class BuiltPart(Schema):
 
 
 class BuiltOut(Out):
-    """What was measured of a part beside what was planned; `planned` none where the part is gone."""
+    """What was measured of a part, or of a length, beside what was planned; `planned` none where that is gone."""
 
     part: str
     label: str
@@ -135,8 +147,11 @@ def get_calipers(request: HttpRequest, figure_id: str, stage: Stage | None = Non
     """The lengths whose errors would hurt most now."""
     figure = own_figure(request, figure_id)
     now = stage or stage_of(plan_of(figure))
-    every = to_measure(workpiece(figure.sheet, *given_of(figure)), now, MOST_LENGTHS)
-    return Calipers(stage=now, rows=every[:ASKED], others=every[ASKED:])
+    work = workpiece(figure.sheet, *given_of(figure))
+    every = to_measure(work, now, MOST_LENGTHS)
+    return Calipers(
+        stage=now, rows=every[:ASKED], others=every[ASKED:], landmarks=to_tap(work, every)
+    )
 
 
 @router.post("figures/{figure_id}/calipers", response={200: Measured, **ERRORS})
@@ -155,23 +170,31 @@ def get_built(request: HttpRequest, figure_id: str) -> list[BuiltOut]:
     figure = own_figure(request, figure_id)
     context, progress = given_of(figure)
     work = workpiece(figure.sheet, context, progress.model_copy(update={"built": []}))
-    pieces = {piece.part.id: piece for piece in work.figure.pieces}
-    found = []
-    for row in progress.built:
-        piece = pieces.get(row.part)
-        planned = None
-        if piece is not None:
-            planned = piece.wall_mm if row.kind == "wall_mm" else work.masses[row.part].total_g
-        found.append(
-            BuiltOut(
-                part=row.part,
-                label=piece.part.label if piece else row.part,
-                kind=row.kind,
-                value=row.value,
-                planned=planned,
-            )
-        )
-    return found
+    return [_built(work, row) for row in progress.built]
+
+
+def _built(work: Workpiece, row: Built) -> BuiltOut:
+    if row.kind == "length_mm":
+        label, planned = length_labels(work).get(row.part), planned_mm(work).get(row.part)
+    else:
+        piece = next((one for one in work.figure.pieces if one.part.id == row.part), None)
+        label = piece.part.label if piece else None
+        mass = work.masses[row.part] if piece else None
+        planned = {
+            "wall_mm": piece and piece.wall_mm,
+            "mass_g": mass and mass.total_g,
+            "core_g": mass and mass.core_g,
+        }[row.kind]
+    return BuiltOut(
+        part=row.part, label=label or row.part, kind=row.kind, value=row.value, planned=planned
+    )
+
+
+@router.get("figures/{figure_id}/lessons", response={200: list[Lesson], **ERRORS})
+def get_lessons(request: HttpRequest, figure_id: str) -> list[Lesson]:
+    """What the weights that were kept teach of foil and clay; taken by being put into Stores."""
+    figure = own_figure(request, figure_id)
+    return lessons(workpiece(figure.sheet, *given_of(figure)))
 
 
 @router.put("figures/{figure_id}/built", response={200: Done, **ERRORS})
@@ -181,12 +204,16 @@ def put_built(request: HttpRequest, figure_id: str, body: BuiltPart) -> Done:
     if body.value is None:
         figure.built.filter(part=body.part, kind=body.kind).delete()
         return Done()
-    parts = {part.id: part for part in figure.sheet.parts}
-    if body.part not in parts or parts[body.part].stock is not None:
+    work = workpiece(figure.sheet, *given_of(figure))
+    clay = {piece.part.id for piece in work.clay_pieces}
+    if body.kind == "length_mm" and body.part not in length_labels(work):
+        allowed = ", ".join(length_labels(work))
+        raise SheetError.one("part", body.part, f"a length of this figure: {allowed}")
+    if body.kind != "length_mm" and body.part not in clay:
         raise SheetError.one("part", body.part, "a part of clay of this figure")
     least, most = LIMITS[body.kind]
     if not least <= body.value <= most:
-        unit = "mm" if body.kind == "wall_mm" else "g"
+        unit = body.kind.rsplit("_", 1)[1]
         limits = Limits(least=least, most=most, unit=unit)
         raise SheetError([Fault("value", body.value, limit_words(limits), "limit", limits)])
     BuiltRecord.objects.update_or_create(

@@ -12,7 +12,7 @@ import numpy as np
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
 from windcrest_core.body.face import seated
 from windcrest_core.body.frustum import FrustumSolid
-from windcrest_core.body.skeleton import Array, Bone, cross, norm, posed, turn_matrix
+from windcrest_core.body.skeleton import AS_PLANNED, Array, Bone, cross, norm, posed, turn_matrix
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.kept import PER_PART_LARGE
 from windcrest_core.sheet.bodies import Draped
@@ -34,9 +34,6 @@ FLAT = 0.6
 HOLDS_MM3 = 400.0  # a core that holds anything [A]
 LEAST_CORE_MM3, LEAST_CORE_MM = 2000.0, 12.0  # 1 g of firm foil; less is not worth making [A]
 WORLD = np.eye(3)
-
-
-AS_PLANNED: Mapping[str, float] = {}
 
 
 @dataclass(frozen=True)
@@ -81,9 +78,9 @@ def _girths(sheet: FigureSheet, part: Part) -> tuple[float, float]:
             return 1.0, 1.0
 
 
-def _tall(sheet: FigureSheet, part: Part, wide: float, deep: float) -> float:
+def _tall(sheet: FigureSheet, part: Part, bone: Bone, wide: float, deep: float) -> float:
     if part.girth == "head":
-        return sheet.body.head_height
+        return sheet.body.head_height * bone.grown
     return (wide + deep) / 2 if part.girth == "limb" else 1.0
 
 
@@ -147,7 +144,7 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
         case Ellipsoid():
             a, b, c = shape.semi_axes
             turned = frame @ turn_matrix(shape.turns_deg)
-            tall = _tall(sheet, part, wide, deep)
+            tall = _tall(sheet, part, bone, wide, deep)
             axes = (a * unit * wide, b * unit * deep, c * unit * tall)
             return EllipsoidSolid(at(shape.centre), turned, axes)
         case Box():
@@ -215,9 +212,11 @@ def clearance_mm(sheet: FigureSheet) -> float:
     return sheet.body.hem_height * sheet.height_mm if isinstance(sheet.body, Draped) else 0.0
 
 
-def standing_bones(sheet: FigureSheet) -> dict[str, Bone]:
-    """The posed bones, lifted or lowered until what stands on the ground touches it."""
-    bones = posed(sheet)
+def standing_bones(
+    sheet: FigureSheet, built_mm: Mapping[str, float] = AS_PLANNED
+) -> dict[str, Bone]:
+    """The posed bones, lifted or lowered until what stands on the ground touches it; with what lengths were measured."""
+    bones = posed(sheet, built_mm)
     head_mm = sheet.height_mm / sheet.body.heads_tall
     touching = [part for part in sheet.parts if part.contact] or sheet.parts
     lowest = min(
@@ -239,20 +238,24 @@ def _solids(sheet: FigureSheet, bones: dict[str, Bone], head_mm: float) -> dict[
 
 
 def figure(
-    sheet: FigureSheet, wall_mm: float, built_mm: Mapping[str, float] = AS_PLANNED
+    sheet: FigureSheet,
+    wall_mm: float,
+    walls_mm: Mapping[str, float] = AS_PLANNED,
+    lengths_mm: Mapping[str, float] = AS_PLANNED,
 ) -> Figure:
     """Place every part of the sheet in space and stand the figure on the ground.
 
     Parameters
     ----------
-    wall_mm : wall of the parts that name none, mm (House rules). built_mm : walls that were measured, by part.
+    wall_mm : wall of the parts that name none, mm (House rules). walls_mm : walls that were measured, by part.
+    lengths_mm : lengths that were, by joint.
     """
-    bones = standing_bones(sheet)
+    bones = standing_bones(sheet, lengths_mm)
     head_mm = sheet.height_mm / sheet.body.heads_tall
     solids = _solids(sheet, bones, head_mm)
     pieces = []
     for part in sheet.parts:
-        wall = built_mm.get(part.id, wall_mm if part.wall_mm is None else part.wall_mm)
+        wall = walls_mm.get(part.id, wall_mm if part.wall_mm is None else part.wall_mm)
         solid = _known(solids[part.id])
         asked = part.ballast_g > 0 or part.core == "pulled" or part.opening is not None
         cored = part.core != "wire" and part.stock is None

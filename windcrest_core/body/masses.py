@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from windcrest_core.body.figure import AS_PLANNED, Figure, Piece
+from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.portions import ball_mm
-from windcrest_core.body.skeleton import Array
+from windcrest_core.body.skeleton import AS_PLANNED, Array
 from windcrest_core.body.volumes import Share
 from windcrest_core.catalogue import catalogue
 from windcrest_core.densities import Densities
@@ -64,12 +64,14 @@ def masses(
     shares: dict[str, Share],
     densities: Densities,
     built_g: Mapping[str, float] = AS_PLANNED,
+    cores_g: Mapping[str, float] = AS_PLANNED,
 ) -> dict[str, PartMass]:
     """Mass of every part, g; of one that was weighed, as it was.
 
     Parameters
     ----------
-    built_g : what parts weighed with their core, by id.
+    built_g : what parts weighed with their core, by id. cores_g : what cores weighed before they were covered, without
+        ballast.
     """
     packed_g_cm3 = densities.foil.value
     found = {}
@@ -80,13 +82,19 @@ def masses(
         steel_g = steel_mm3 * 1e-3 * STEEL_G_CM3
         around_mm3 = share.core_mm3 - steel_mm3
         core_g = around_mm3 * 1e-3 * core_density_g_cm3(piece.part, packed_g_cm3)
+        if around_mm3 > 0:
+            core_g = cores_g.get(piece.part.id, core_g)
         total = skin_g + core_g + steel_g
         moments = share.skin_centre * skin_g + share.core_centre * core_g
         if steel_g > 0:
             moments = moments + ballast_at(piece, share.core_centre) * steel_g
         centre = moments / total if total > 0 else piece.solid.centre
-        weighed = built_g.get(piece.part.id, total) / total if total > 0 else 1.0
-        found[piece.part.id] = PartMass(skin_g * weighed, (core_g + steel_g) * weighed, centre)
+        under_g, whole_g = core_g + steel_g, built_g.get(piece.part.id, total)
+        if piece.part.id in cores_g and whole_g > under_g:
+            skin_g = whole_g - under_g
+        elif total > 0:
+            skin_g, under_g = skin_g * whole_g / total, under_g * whole_g / total
+        found[piece.part.id] = PartMass(skin_g, under_g, centre)
     return found
 
 

@@ -7,25 +7,30 @@ of the joint it starts at, and a frame of three unit vectors: across, front, alo
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
+from windcrest_core.body.lengths import as_built
 from windcrest_core.body.plans import rest_bones
-from windcrest_core.body.plans.bones import FORWARD, UP, RestBone, Vector
+from windcrest_core.body.plans.bones import FORWARD, UP, Vector
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.pose import JointAngles
 
 Array = NDArray[np.float64]
+STRAIGHT: Array = np.eye(3)
+AS_PLANNED: Mapping[str, float] = {}
 
 
 @dataclass(frozen=True)
 class Bone:
     """A posed bone, mm; `frame` columns are across, front, along.
 
-    `parent_turn` and `rest` are what its joint's angles are measured in (see `rest_frame`).
+    `parent_turn` and `rest` are what its joint's angles are measured in (see `rest_frame`); `grown` is how much longer
+    than planned it was measured to be.
     """
 
     joint: str
@@ -35,6 +40,7 @@ class Bone:
     length_mm: float
     parent_turn: Array
     rest: Array
+    grown: float = 1.0
 
     @property
     def end(self) -> Array:
@@ -83,15 +89,29 @@ def mirror_sign(joint: str) -> float:
     return -1.0 if joint.endswith("_r") else 1.0
 
 
-def posed(sheet: FigureSheet) -> dict[str, Bone]:
-    """The figure's bones, posed, mm, with the root where it is at rest. Lengths never change."""
+def posed(sheet: FigureSheet, built_mm: Mapping[str, float] = AS_PLANNED) -> dict[str, Bone]:
+    """The figure's bones, posed, mm, with the root where it is at rest. Lengths never change.
+
+    Parameters
+    ----------
+    built_mm : lengths that were measured on the work (see `as_built`).
+    """
     turns: dict[str, Array] = {}
     bones: dict[str, Bone] = {}
-    for rest in rest_bones(sheet.body):
+    for planned, rest in zip(rest_bones(sheet.body), as_built(sheet, built_mm), strict=True):
         parent_turn = turns[rest.parent] if rest.parent else np.eye(3)
         origin = bones[rest.parent].start if rest.parent else np.zeros(3)
-        start = origin + parent_turn @ np.asarray(rest.offset) * sheet.height_mm
-        bones[rest.joint], turns[rest.joint] = _turned(sheet, rest, start, parent_turn)
+        straight = Bone(
+            joint=rest.joint,
+            parent=rest.parent,
+            start=origin + parent_turn @ np.asarray(rest.offset) * sheet.height_mm,
+            frame=STRAIGHT,
+            length_mm=rest.length * sheet.height_mm,
+            parent_turn=parent_turn,
+            rest=rest_frame(rest.direction),
+            grown=rest.length / planned.length if planned.length > 0 else 1.0,
+        )
+        bones[rest.joint], turns[rest.joint] = _turned(straight, sheet.pose.get(rest.joint))
     return bones
 
 
@@ -106,43 +126,33 @@ def moved_bones(
     """
     turns: dict[str, Array] = {}
     moved: dict[str, Bone] = {}
-    for rest in rest_bones(sheet.body):
-        was, joint, parent = bones[rest.joint], rest.joint, rest.parent
-        if parent in moved:
-            start = moved[parent].start + turns[parent] @ np.asarray(rest.offset) * sheet.height_mm
-            moved[joint], turns[joint] = _turned(sheet, rest, start, turns[parent])
-        elif sheet.pose.get(joint) != before.get(joint):
-            moved[joint], turns[joint] = _turned(sheet, rest, was.start, was.parent_turn)
+    for joint, was in bones.items():
+        angles, parent = sheet.pose.get(joint), was.parent
+        if parent is not None and parent in moved:
+            offset = was.parent_turn.T @ (was.start - bones[parent].start)
+            start = moved[parent].start + turns[parent] @ offset
+            there = replace(was, start=start, parent_turn=turns[parent])
+            moved[joint], turns[joint] = _turned(there, angles)
+        elif angles != before.get(joint):
+            moved[joint], turns[joint] = _turned(was, angles)
     return moved
 
 
-def _turned(
-    sheet: FigureSheet, rest: RestBone, start: Array, parent_turn: Array
-) -> tuple[Bone, Array]:
+def _turned(bone: Bone, angles: JointAngles | None) -> tuple[Bone, Array]:
     """A bone at the angles of its joint, and what that turns all it carries by."""
-    frame = rest_frame(rest.direction)
-    turn = parent_turn
-    if (angles := sheet.pose.get(rest.joint)) is not None:
-        sign = mirror_sign(rest.joint)
+    frame, turn = bone.rest, bone.parent_turn
+    if angles is not None:
+        sign = mirror_sign(bone.joint)
         local = (
             _turn(0, angles.swing_deg)
             @ _turn(1, sign * angles.spread_deg)
             @ _turn(2, sign * angles.turn_deg)
         )
-        turn = parent_turn @ frame @ local @ frame.T
+        turn = turn @ frame @ local @ frame.T
     across = frame[:, 0]
     if across[int(np.argmax(np.abs(across)))] < 0:
         across = -across
-    bone = Bone(
-        joint=rest.joint,
-        parent=rest.parent,
-        start=start,
-        frame=turn @ np.column_stack([across, frame[:, 1], -frame[:, 2]]),
-        length_mm=rest.length * sheet.height_mm,
-        parent_turn=parent_turn,
-        rest=frame,
-    )
-    return bone, turn
+    return replace(bone, frame=turn @ np.column_stack([across, frame[:, 1], -frame[:, 2]])), turn
 
 
 def angles_towards(bone: Bone, direction: Array, sign: float) -> list[tuple[float, float]]:

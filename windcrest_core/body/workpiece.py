@@ -134,8 +134,10 @@ class Workpiece:
 
 def workpiece(sheet: FigureSheet, context: Context, progress: Progress) -> Workpiece:
     """Place, measure and weigh the figure of `sheet`, with what was measured of it as it was made."""
-    placed = figure(sheet, context.rules.wall_mm, progress.built_of("wall_mm"))
+    walls, lengths = progress.built_of("wall_mm"), progress.built_of("length_mm")
+    placed = figure(sheet, context.rules.wall_mm, walls, lengths)
     found = shares(placed)
-    weights = masses(placed, found, densities_of(context), progress.built_of("mass_g"))
+    built = {kind: progress.built_of(kind) for kind in ("mass_g", "core_g")}
+    weights = masses(placed, found, densities_of(context), built["mass_g"], built["core_g"])
     hosts = found_hosts(placed)
     return Workpiece(sheet, context, progress, placed, found, weights, hosts)

@@ -51,12 +51,18 @@ class Mishap(Frozen):
     after_bake: int = Field(default=0, ge=0, le=50)
 
 
-BuiltKind = Literal["wall_mm", "mass_g"]
-LIMITS: dict[BuiltKind, tuple[float, float]] = {"wall_mm": (0.5, 60.0), "mass_g": (0.05, 20_000.0)}
+BuiltKind = Literal["wall_mm", "mass_g", "core_g", "length_mm"]
+LIMITS: dict[BuiltKind, tuple[float, float]] = {
+    "wall_mm": (0.5, 60.0),
+    "mass_g": (0.05, 20_000.0),
+    "core_g": (0.05, 20_000.0),
+    "length_mm": (1.0, 2000.0),
+}
 
 
 class Built(Frozen):
-    """What was measured of a part as it was made: its wall by a needle, mm, or its clay and core on the scale, g."""
+    """What was measured of a part as it was made: its wall by a needle, mm, its clay and core on the scale, g, or its
+    core alone before it was covered; or a length by calipers, mm, in which case `part` is the length's id."""
 
     part: Id
     kind: BuiltKind

@@ -36,13 +36,14 @@ class WireCoil(Frozen):
 class Weighing(Frozen):
     """A ball of known size on the scale: of a clay, or of foil squeezed as House rules say.
 
-    `id` is the clay's, or the packing's.
+    `id` is the clay's, or the packing's. A part of a figure counts as the ball of its volume, and `name` says which.
     """
 
     of: Literal["clay", "foil"]
     id: Id
     mass_g: float = Field(gt=0, le=20_000)
     across_mm: float = Field(ge=5, le=500)
+    name: str = Field(default="", max_length=200)
 
 
 class ClayChip(Frozen):

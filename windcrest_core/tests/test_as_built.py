@@ -8,18 +8,30 @@ from typing import Any
 import numpy as np
 
 from windcrest_core.body.masses import centre_of
+from windcrest_core.body.skeleton import posed
+from windcrest_core.body.solids import EllipsoidSolid
 from windcrest_core.body.workpiece import workpiece
+from windcrest_core.character.landmarks import landmark_points, spans
 from windcrest_core.given.progress import Built, Progress
+from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.plan import Plan
+from windcrest_core.posed import reposed
+from windcrest_core.sheet.pose import JointAngles
 from windcrest_core.tests.support import context, example, planned, refused, spoken
 from windcrest_core.work.checks.calipers import measured, to_measure
 from windcrest_core.work.checks.check import stage_of
+from windcrest_core.work.checks.compare import POSED
+from windcrest_core.work.checks.lessons import lessons
 from windcrest_core.work.checks.marked import Stage
 
 FERRY = example("ferrywoman")
 GIVEN = context()
 WORK = workpiece(FERRY, GIVEN, Progress())
 PLAN = planned(FERRY, GIVEN)
+
+
+def built(*rows: tuple[str, str, float]) -> Progress:
+    return Progress(built=[Built(part=p, kind=k, value=v) for p, k, v in rows])  # type: ignore[arg-type]
 
 
 class CaliperTest(unittest.TestCase):
@@ -86,10 +98,6 @@ class AsBuiltTest(unittest.TestCase):
     def test_a_wall_by_a_needle_and_a_weight_are_planned_with(self) -> None:
         """A chest of 9 mm in place of 6: about half as much clay again over its core (the shell of its half axes);
         a head of 200 g moves the centre by its surplus over the whole."""
-
-        def built(*rows: tuple[str, str, float]) -> Progress:
-            return Progress(built=[Built(part=p, kind=k, value=v) for p, k, v in rows])  # type: ignore[arg-type]
-
         plain, thick = WORK, workpiece(FERRY, GIVEN, built(("chest", "wall_mm", 9.0)))
         self.assertEqual(thick.figure.piece("chest").wall_mm, 9.0)
         ratio = thick.shares["chest"].skin_mm3 / plain.shares["chest"].skin_mm3
@@ -108,3 +116,97 @@ class AsBuiltTest(unittest.TestCase):
         assert later["chest"] is not None and minutes["chest"] is not None
         self.assertGreater(later["chest"], 1.2 * minutes["chest"])
         self.assertEqual(planned(FERRY, GIVEN, built(("gone", "wall_mm", 9.0))).clay, PLAN.clay)
+
+    def test_a_weighed_core_leaves_the_rest_of_the_whole_to_the_clay(self) -> None:
+        """A chest of 90 g with 20 g of foil has 70 g of clay; foil heavier than the whole is only a share of it."""
+        rows = [("chest", "core_g", 20.0), ("chest", "mass_g", 90.0)]
+        found = workpiece(FERRY, GIVEN, built(*rows)).masses["chest"]
+        self.assertAlmostEqual(found.core_g, 20.0, 9)
+        self.assertAlmostEqual(found.skin_g, 70.0, 9)
+        odd = workpiece(FERRY, GIVEN, built(("chest", "core_g", 95.0), rows[1])).masses["chest"]
+        self.assertAlmostEqual(odd.total_g, 90.0, 9)
+
+
+class LengthAsBuiltTest(unittest.TestCase):
+    def test_on_every_body_a_length_comes_out_as_it_was_measured_and_no_other_moves(self) -> None:
+        rng = np.random.default_rng(4)
+        for name in BODIES:
+            sheet = new_sheet("One", name, 300.0)
+            rigid = [span for span in spans(sheet.body) if span.id not in POSED]
+
+            def lengths(**built_mm: float) -> dict[str, float]:
+                bones = posed(sheet, built_mm)  # noqa: B023
+                at = landmark_points(bones, sheet.body)  # noqa: B023
+                return {s.id: float(np.linalg.norm(at[s.b] - at[s.a])) for s in rigid}  # noqa: B023
+
+            plain = lengths()
+            for key in plain:
+                wanted = plain[key] * float(rng.uniform(0.85, 1.2))
+                found = lengths(**{key: wanted})
+                self.assertAlmostEqual(found.pop(key), wanted, 6, (name, key))
+                for other, mm in found.items():
+                    self.assertAlmostEqual(mm, plain[other], 6, (name, key, other))
+
+    def test_what_hangs_on_it_goes_along(self) -> None:
+        """A thigh and its other 10 mm longer: in the same pose the crown comes 10 mm × the steepness of the thigh
+        higher, less what the other leg keeps it down; a taller chin-to-crown takes the head with it."""
+        plain = WORK.figure
+        thighs = [
+            (key, "length_mm", plain.bones[key].length_mm + 10.0) for key in ("hip_r", "hip_l")
+        ]
+        long = workpiece(FERRY, GIVEN, built(*thighs)).figure
+        steep = -float(plain.bones["hip_r"].frame[2, 2])
+        rise = long.bones["head"].end[2] - plain.bones["head"].end[2]
+        self.assertAlmostEqual(rise, 10.0 * steep, 1)
+        head = plain.bones["head"].length_mm
+        tall = workpiece(FERRY, GIVEN, built(("head", "length_mm", 1.08 * head))).figure
+        was, now = plain.piece("skull").solid, tall.piece("skull").solid
+        assert isinstance(was, EllipsoidSolid) and isinstance(now, EllipsoidSolid)
+        self.assertAlmostEqual(now.semi_axes[2] / was.semi_axes[2], 1.08, 6)
+        self.assertAlmostEqual(now.semi_axes[0], was.semi_axes[0], 6)
+
+    def test_a_joint_turned_in_the_hand_is_where_it_is_placed_anew(self) -> None:
+        given = built(("elbow_r", "length_mm", 60.0), ("across_shoulder", "length_mm", 80.0))
+        pose = {**FERRY.pose, "shoulder_r": JointAngles(swing_deg=20.0, spread_deg=15.0)}
+        turned = reposed(workpiece(FERRY, GIVEN, given), pose).work.figure
+        anew = workpiece(FERRY.model_copy(update={"pose": pose}), GIVEN, given).figure
+        for joint, bone in anew.bones.items():
+            self.assertLess(float(np.abs(turned.bones[joint].end - bone.end).max()), 1e-6, joint)
+
+
+class LessonTest(unittest.TestCase):
+    def test_a_core_on_the_scale_is_as_good_as_a_ball(self) -> None:
+        """Foil of 0.6 g/cm³ in the chest: its core's volume × 0.6 g."""
+        mm3 = WORK.shares["chest"].core_mm3
+        grams = 0.6e-3 * mm3
+        [lesson] = lessons(workpiece(FERRY, GIVEN, built(("chest", "core_g", grams))))
+        assert lesson.after is not None
+        self.assertAlmostEqual(lesson.after.value, 0.6, 3)
+        self.assertEqual((lesson.before.value, lesson.counted), (0.5, False))
+        across = lesson.weighing.across_mm
+        self.assertAlmostEqual(lesson.after.high / 0.6 - 1, 4.5 / across, 2)
+        told = context(stores={"weighings": [lesson.weighing.model_dump()]})
+        work = workpiece(FERRY, told, built(("chest", "core_g", grams)))
+        [again] = lessons(work)
+        self.assertEqual((again.counted, again.before), (True, lesson.before))
+        other = work.masses["belly"].core_g / (1e-3 * WORK.shares["belly"].core_mm3)
+        self.assertAlmostEqual(other, 0.6, 3)
+
+    def test_what_cannot_be_is_asked_about_and_what_says_nothing_is_not_told(self) -> None:
+        mm3 = WORK.shares["chest"].core_mm3
+        [lesson] = lessons(workpiece(FERRY, GIVEN, built(("chest", "core_g", 3e-3 * mm3))))
+        self.assertIsNone(lesson.after)
+        rows = [("chest", "mass_g", 90.0), ("nose", "mass_g", 0.3), ("chest", "wall_mm", 7.0)]
+        self.assertEqual(lessons(workpiece(FERRY, GIVEN, built(*rows))), [])
+
+    def test_a_solid_part_made_apart_tells_of_its_clay(self) -> None:
+        apart = next(
+            piece
+            for piece in WORK.clay_pieces
+            if piece.core is None and not WORK.wired(piece) and piece.solid.volume_mm3 > 2000
+        ).part
+        grams = 1.8e-3 * WORK.shares[apart.id].skin_mm3
+        [lesson] = lessons(workpiece(FERRY, GIVEN, built((apart.id, "mass_g", grams))))
+        assert lesson.after is not None
+        self.assertAlmostEqual(lesson.after.value, 1.8, 2)
+        self.assertEqual((lesson.weighing.of, lesson.weighing.id), ("clay", apart.clay))

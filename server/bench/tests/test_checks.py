@@ -177,3 +177,39 @@ class CheckTest(ApiCase):
         again = plan()
         self.assertEqual(again["bake"], before["bake"])
         self.assertEqual(again["frame"], before["frame"])
+
+    def test_a_length_by_calipers_is_planned_with_and_a_core_teaches(self) -> None:
+        def put(**body: Any) -> Any:
+            return self.call("PUT", f"{self.at}/built", body)
+
+        def lengths() -> dict[str, float]:
+            rows = self.client.get(f"{self.at}/calipers").json()
+            return {
+                key: mm
+                for row in [*rows["rows"], *rows["others"]]
+                for key, mm in zip(row["of"], row["mm"], strict=True)
+            }
+
+        before = lengths()
+        asked = self.client.get(f"{self.at}/calipers").json()
+        known = {row["id"] for row in asked["landmarks"]}
+        for row in asked["rows"]:
+            self.assertTrue(known >= {mark for ends in row["ends"] for mark in ends})
+        self.assertEqual(put(part="elbow_r", kind="length_mm", value=60).status_code, 200)
+        self.assertEqual(lengths(), {**before, "elbow_r": 60})
+        [row] = self.client.get(f"{self.at}/built").json()
+        self.assertEqual((row["label"], row["value"]), ("right forearm", 60))
+        self.assertAlmostEqual(row["planned"], before["elbow_r"], 1)
+        self.assert_problem(put(part="across_wrist", kind="length_mm", value=60), 422, "part")
+        self.assert_problem(put(part="elbow_r", kind="length_mm", value=3000), 422, "value")
+        put(part="elbow_r", kind="length_mm", value=None)
+        self.assertEqual(lengths(), before)
+
+        self.assertEqual(self.client.get(f"{self.at}/lessons").json(), [])
+        put(part="chest", kind="core_g", value=60)
+        [lesson] = self.client.get(f"{self.at}/lessons").json()
+        self.assertEqual(lesson["weighing"]["mass_g"], 60)
+        stores = self.client.get("/api/v1/stores").json()["stores"]
+        stores["weighings"] = [lesson["weighing"]]
+        self.assertEqual(self.call("PUT", "/api/v1/stores", stores).status_code, 200)
+        self.assertTrue(self.client.get(f"{self.at}/lessons").json()[0]["counted"])

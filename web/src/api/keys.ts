@@ -32,6 +32,8 @@ export const keys = {
   everyLive: ["live"],
   check: (id: string, marked: object | null) => ["figure", id, "check", marked],
   built: (id: string) => ["figure", id, "built"],
+  lessons: (id: string, weighings: object[]) => ["figure", id, "lessons", weighings],
+  moved: (of: object) => ["figure", "moved", of],
   calipers: (id: string, stage: string | null) => ["figure", id, "calipers", stage],
   measured: (id: string, stage: string | null, read: object) => [
     "figure",

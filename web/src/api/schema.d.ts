@@ -600,6 +600,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Lessons
+         * @description What the weights that were kept teach of foil and clay; taken by being put into Stores.
+         */
+        get: operations["server_bench_check_api_get_lessons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/live": {
         parameters: {
             query?: never;
@@ -2565,14 +2585,14 @@ export interface components {
         };
         /**
          * BuiltOut
-         * @description What was measured of a part beside what was planned; `planned` none where the part is gone.
+         * @description What was measured of a part, or of a length, beside what was planned; `planned` none where that is gone.
          */
         BuiltOut: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "wall_mm" | "mass_g";
+            kind: "wall_mm" | "mass_g" | "core_g" | "length_mm";
             /** Label */
             label: string;
             /** Part */
@@ -2591,7 +2611,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "wall_mm" | "mass_g";
+            kind: "wall_mm" | "mass_g" | "core_g" | "length_mm";
             /** Part */
             part: string;
             /** Value */
@@ -2772,9 +2792,11 @@ export interface components {
         /**
          * Calipers
          * @description What to take with calipers at a stage, which is the one the figure is at where none was asked for; `others` may
-         *     be taken besides.
+         *     be taken besides, each between two of the `landmarks`.
          */
         Calipers: {
+            /** Landmarks */
+            landmarks: components["schemas"]["Tapped"][];
             /** Others */
             others: components["schemas"]["ToMeasure"][];
             /** Rows */
@@ -5332,6 +5354,20 @@ export interface components {
             kind: "length";
             /** Length Mm */
             length_mm: number;
+        };
+        /**
+         * Lesson
+         * @description A weighed part as a weighing for Stores, with the density counted with before and after it; `after` none where
+         *     nothing weighs that, so that what was measured is asked about. `counted` is what Stores have already.
+         */
+        Lesson: {
+            after: components["schemas"]["Property"] | null;
+            before: components["schemas"]["Property"];
+            /** Counted */
+            counted: boolean;
+            /** Part */
+            part: string;
+            weighing: components["schemas"]["Weighing"];
         };
         /**
          * LibraryItem
@@ -8818,6 +8854,21 @@ export interface components {
             text: string;
         };
         /**
+         * Tapped
+         * @description A landmark that a length ends at, as seen from the front, mm: leftwards of the figure's middle, and up.
+         */
+        Tapped: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * TestChip
          * @description A chip of something new that rode along in a bake, and what it did.
          *
@@ -9019,9 +9070,15 @@ export interface components {
         };
         /**
          * ToMeasure
-         * @description A length to be taken, mm, on both sides where the body has two: `of` are the ids, right before left.
+         * @description A length to be taken, mm, on both sides where the body has two: `of` are the ids, right before left, `ends` the
+         *     landmarks each lies between.
          */
         ToMeasure: {
+            /** Ends */
+            ends: [
+                string,
+                string
+            ][];
             /** Inches */
             inches: string[];
             /** Label */
@@ -9229,7 +9286,7 @@ export interface components {
          * Weighing
          * @description A ball of known size on the scale: of a clay, or of foil squeezed as House rules say.
          *
-         *     `id` is the clay's, or the packing's.
+         *     `id` is the clay's, or the packing's. A part of a figure counts as the ball of its volume, and `name` says which.
          */
         Weighing: {
             /** Across Mm */
@@ -9238,6 +9295,11 @@ export interface components {
             id: string;
             /** Mass G */
             mass_g: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
             /**
              * Of
              * @enum {string}
@@ -11262,6 +11324,55 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_bench_check_api_get_lessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

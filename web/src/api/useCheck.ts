@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, csrf, data, documentOf, problemOf } from "./client";
 import { keys } from "./keys";
-import type { BuiltPart, Check, CheckStage, Corners, Marked } from "./types";
+import { useStores } from "./useRules";
+import type { BuiltPart, CaliperLengths, Check, CheckStage, Corners, Marked } from "./types";
 
 const path = (figure_id: string) => ({ params: { path: { figure_id } } });
 
@@ -53,7 +54,7 @@ export const useCalipers = (figure_id: string, stage: CheckStage | null) =>
   useQuery({
     queryKey: keys.calipers(figure_id, stage),
     queryFn: () =>
-      data(
+      documentOf<CaliperLengths>(
         client.GET("/api/v1/figures/{figure_id}/calipers", {
           params: { path: { figure_id }, query: stage ? { stage } : {} },
         }),
@@ -87,6 +88,17 @@ export const useBuilt = (figure_id: string) =>
     queryKey: keys.built(figure_id),
     queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/built", path(figure_id))),
   });
+
+/** What the weights that were kept teach, beside what Stores count with. */
+export function useLessons(figure_id: string) {
+  const weighings = useStores().data?.stores.weighings;
+  return useQuery({
+    queryKey: keys.lessons(figure_id, weighings ?? []),
+    queryFn: () => data(client.GET("/api/v1/figures/{figure_id}/lessons", path(figure_id))),
+    enabled: weighings !== undefined,
+    placeholderData: (before) => before,
+  });
+}
 
 /** The plan goes by a measure from now on; null takes it back. */
 export function usePutBuilt(figure_id: string) {

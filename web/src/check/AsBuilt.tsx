@@ -2,14 +2,23 @@ import { Box, Button, chakra, Flex, NativeSelect, Stack, Text } from "@chakra-ui
 import { useState } from "react";
 import { useBuilt, usePutBuilt } from "../api/useCheck";
 import { readMeasure } from "../api/useReading";
+import type { BuiltKind } from "../api/types";
 import { useFigurePage } from "../figure/useFigurePage";
 import { MassField, MeasureField, Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { PrintLink } from "../ui/PrintLink";
 import { useUnits } from "../ui/UnitsContext";
 import { lengthAsTyped, massAsTyped } from "../units/format";
+import { Lessons } from "./Lessons";
 
-/** Parts as they were made: a wall by a needle, a weight on the scale; the plan goes by them. */
+const VERBS: Record<BuiltKind, string> = {
+  wall_mm: "wall",
+  mass_g: "weighs",
+  core_g: "core weighs",
+  length_mm: "is",
+};
+
+/** Parts as they were made: a wall by a needle, weights on the scale, lengths by calipers; the plan goes by them. */
 export function AsBuilt() {
   const { figure, plan, selected } = useFigurePage();
   const units = useUnits();
@@ -19,16 +28,20 @@ export function AsBuilt() {
   const [chosen, setChosen] = useState<string | null>(null);
   const part = parts.find((row) => row.id === (chosen ?? selected)) ?? parts[0];
   if (!part) return null;
-  const of = (kind: "wall_mm" | "mass_g") =>
-    built.find((row) => row.part === part.id && row.kind === kind)?.value;
-  const said = (kind: "wall_mm" | "mass_g", value: number) =>
-    kind === "wall_mm" ? lengthAsTyped(value, units) : massAsTyped(value, units);
-  const keep = (kind: "wall_mm" | "mass_g", value: number | null) =>
+  const core = figure.sheet.parts.find((row) => row.id === part.id)?.core ?? "wire";
+  const of = (kind: BuiltKind) =>
+    built.find((row) => row.part === part.id && row.kind === kind)?.value ?? null;
+  const said = (kind: BuiltKind, value: number) =>
+    kind.endsWith("_mm") ? lengthAsTyped(value, units) : massAsTyped(value, units);
+  const keep = (kind: BuiltKind, value: number | null) =>
     put.mutateAsync({ part: part.id, kind, value });
+  const weighed = async (kind: BuiltKind, text: string) =>
+    keep(kind, (await readMeasure("mass", text)).value);
   return (
     <chakra.details borderWidth="1px" borderColor="hairline" borderRadius="sheet" bg="sheet" p="2">
       <Box as="summary" cursor="pointer" fontWeight="600" fontSize="sm">
-        As built: the wall by a needle, the weight on the scale
+        As built: the wall by a needle, weights on the scale
+        {built.length ? ` (${built.length} kept)` : ""}
       </Box>
       <Stack gap="1" mt="2">
         <NativeSelect.Root size="sm">
@@ -46,22 +59,30 @@ export function AsBuilt() {
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
+        {core.startsWith("foil") ? (
+          <MassField
+            label="Its foil alone, without the wire"
+            g={of("core_g")}
+            onEmpty={() => keep("core_g", null)}
+            onCommit={(text) => weighed("core_g", text)}
+          />
+        ) : null}
         <MeasureField
           label="Its wall, by a needle"
-          mm={of("wall_mm") ?? null}
+          mm={of("wall_mm")}
           onEmpty={() => keep("wall_mm", null)}
           onCommit={async (text) => keep("wall_mm", (await readMeasure("length", text)).value)}
         />
         <MassField
-          label="It weighs, clay and core"
-          g={of("mass_g") ?? null}
+          label={core === "wire" ? "It weighs" : "It weighs, clay and core"}
+          g={of("mass_g")}
           onEmpty={() => keep("mass_g", null)}
-          onCommit={async (text) => keep("mass_g", (await readMeasure("mass", text)).value)}
+          onCommit={(text) => weighed("mass_g", text)}
         />
         {built.map((row) => (
           <Flex key={`${row.part} ${row.kind}`} justify="space-between" align="center" gap="2">
             <Text fontSize="sm">
-              {row.label}: {row.kind === "wall_mm" ? "wall" : "weighs"} {said(row.kind, row.value)}
+              {row.label}: {VERBS[row.kind]} {said(row.kind, row.value)}
               {row.planned === null
                 ? ", no more in the plan"
                 : ` where ${said(row.kind, row.planned)} was planned`}
@@ -80,6 +101,7 @@ export function AsBuilt() {
             </Button>
           </Flex>
         ))}
+        <Lessons />
         <PrintLink href={`/api/v1/figures/${figure.id}/check/gauge/${part.id}`}>
           Print a notch gauge for it (PDF)
         </PrintLink>

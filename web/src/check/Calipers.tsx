@@ -1,19 +1,22 @@
-import { Box, Button, chakra, Flex, Heading, NativeSelect, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useCaliper, useCalipers, useMeasured } from "../api/useCheck";
+import { useCaliper, useCalipers, useMeasured, usePutBuilt } from "../api/useCheck";
 import { readMeasure } from "../api/useReading";
 import type { CheckStage, ToMeasure } from "../api/types";
 import { useFigurePage } from "../figure/useFigurePage";
 import { ChoiceField, MeasureField, Note } from "../ui/fields";
+import { tellProblem } from "../ui/notices";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { lengthAsTyped } from "../units/format";
 import { STAGES } from "./CheckDialog";
+import { TapLength } from "./TapLength";
 import { Row } from "./Told";
 
 /** The lengths that would hurt most, taken with calipers, and what they say of the work. */
 export function Calipers() {
-  const { figure } = useFigurePage();
+  const { figure, plan } = useFigurePage();
+  const keep = usePutBuilt(figure.id);
   const units = useUnits();
   const [chosen, setChosen] = useState<CheckStage | null>(null);
   const [read, setRead] = useState<Record<string, number>>({});
@@ -35,6 +38,13 @@ export function Calipers() {
   const told = Object.keys(read).length ? (found.data?.told ?? []) : [];
   const slips = Object.keys(read).length ? (found.data?.slips ?? []) : [];
   const off = told.filter((row) => row.matters);
+  const sure = Object.entries(read).filter(([id]) => !slips.some((row) => row.id === id));
+  const follow = async () => {
+    for (const [part, value] of sure) {
+      await keep.mutateAsync({ part, kind: "length_mm", value });
+      drop(part);
+    }
+  };
   const name = (id: string) => {
     const row = rows.find((one) => one.of.includes(id));
     return row ? sideOf(row, row.of.indexOf(id)) : id;
@@ -74,24 +84,17 @@ export function Calipers() {
             />
           )),
         )}
-        <NativeSelect.Root size="xs">
-          <NativeSelect.Field
-            bg="sheet"
-            aria-label="Another length"
-            value=""
-            onChange={(event) => setAdded([...added, event.currentTarget.value])}
-          >
-            <option value="">another length…</option>
-            {others
-              .filter((row) => !added.includes(row.of[0] ?? ""))
-              .map((row) => (
-                <option key={row.of[0]} value={row.of[0]}>
-                  {row.label}
-                </option>
-              ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <chakra.details>
+          <Box as="summary" cursor="pointer" fontSize="sm" color="verdigris">
+            Another length: two taps on the figure
+          </Box>
+          <TapLength
+            plan={plan}
+            landmarks={asked.data?.landmarks ?? []}
+            lengths={[...(asked.data?.rows ?? []), ...others]}
+            onAdd={(row) => setAdded((now) => [...new Set([...now, row.of[0] ?? ""])])}
+          />
+        </chakra.details>
         {jaws && jaws.mm !== null && next ? (
           <Button
             size="xs"
@@ -135,6 +138,20 @@ export function Calipers() {
           <Text fontSize="sm" color="verdigris">
             ✓ As planned, within what is left alone at this stage.
           </Text>
+        ) : null}
+        {sure.length ? (
+          <Button
+            size="xs"
+            variant="outline"
+            alignSelf="start"
+            height="auto"
+            py="1"
+            whiteSpace="normal"
+            loading={keep.isPending}
+            onClick={() => void follow().catch(tellProblem)}
+          >
+            It stays so: let the plan go by {sure.length === 1 ? "this length" : "these lengths"}
+          </Button>
         ) : null}
         <Note>
           From joint to joint. What is within House rules is left alone; a caliper at the bench is

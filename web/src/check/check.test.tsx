@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test, vi } from "vitest";
-import type { Check, Marked } from "../api/types";
+import type { Check, Marked, Owned } from "../api/types";
 import { ABOUT, ferrywoman, server, showStation } from "../testing/bench";
 import { AsBuilt } from "./AsBuilt";
 import { Calipers } from "./Calipers";
@@ -207,6 +207,37 @@ describe("Calipers", () => {
     const sent = () => asked.filter((row) => row.method === "POST").at(-1)?.body;
     expect(sent()).toEqual({ stage: "raw", read_mm: { head: 54.2 } });
   });
+
+  test("two taps on the figure add a length; measured, the plan goes by it", async () => {
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/read": { value: 18, unit: "mm", says: "18 mm" },
+      [`POST ${AT}/calipers`]: { told: [told("neck 2 mm too long", true)], slips: [] },
+      [`PUT ${AT}/built`]: { ok: true },
+    });
+    const { user } = showStation(<Calipers />);
+    const mark = (label: string) => screen.getByRole("button", { name: label, hidden: true });
+    await screen.findByText("Tap where a length begins, then where it ends.");
+    await waitFor(() => mark("neck"));
+    expect(screen.queryByLabelText(/^neck, 16 mm/)).toBeNull();
+    fireEvent.click(mark("neck"));
+    fireEvent.click(mark("right knee"));
+    expect(screen.getByText(/No length that keeps in every pose/)).toBeTruthy();
+    fireEvent.click(mark("chin"));
+    await user.type(await screen.findByLabelText(/^neck, 16 mm/), "18 mm{Enter}");
+    const keep = await screen.findByRole("button", { name: /go by this length/, hidden: true });
+    fireEvent.click(keep);
+    await waitFor(() =>
+      expect(asked.find((row) => row.method === "PUT")?.body).toEqual({
+        part: "neck",
+        kind: "length_mm",
+        value: 18,
+      }),
+    );
+    await waitFor(() =>
+      expect(screen.queryByRole("button", { name: /go by this length/, hidden: true })).toBeNull(),
+    );
+  });
 });
 
 describe("As built", () => {
@@ -233,5 +264,65 @@ describe("As built", () => {
     expect(sent()).toEqual({ part: "chest", kind: "wall_mm", value: 7.5 });
     await user.click(screen.getByRole("button", { name: /Take back what was measured/ }));
     await waitFor(() => expect(sent()).toEqual({ part: "chest", kind: "wall_mm", value: null }));
+  });
+
+  test("what a weighed core teaches is shown with what it moves, counted with and left again", async () => {
+    const weighing = { of: "foil", id: "firm", mass_g: 48, across_mm: 62, name: "chest, The one" };
+    const density = (value: number) => ({
+      value,
+      low: value - 0.03,
+      high: value + 0.03,
+      unit: "g/cm3",
+      source: "measured",
+      assumed: false,
+    });
+    let counted: object[] = [];
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/stores": () => ({
+        stores: { ...ABOUT["GET /api/v1/stores"]().stores, weighings: counted },
+        can_undo: true,
+        can_redo: false,
+      }),
+      [`GET ${AT}/lessons`]: () => [
+        {
+          part: "chest",
+          weighing,
+          before: density(0.5),
+          after: density(0.374),
+          counted: counted.length > 0,
+        },
+        { part: "belly", weighing, before: density(0.5), after: null, counted: false },
+      ],
+      "POST /api/v1/calibrations/preview": {
+        weighing: null,
+        before: null,
+        after: null,
+        moves: [
+          {
+            figure_id: figure.id,
+            name: "The one",
+            foil_m: { was: 10, will: 7.5 },
+            clay_g: { was: 600, will: 600 },
+            mass_g: { was: 785, will: 757 },
+          },
+        ],
+      },
+      "PUT /api/v1/stores": ({ body }: { body: unknown }) => {
+        counted = (body as { weighings: object[] }).weighings;
+        return { stores: body, can_undo: true, can_redo: false };
+      },
+    });
+    const { user } = showStation(<AsBuilt />);
+    await user.click(screen.getByText(/As built/));
+    expect(await screen.findByText(/no foil squeezed firm weighs that/)).toBeTruthy();
+    expect(await screen.findByText(/weighs 757 g/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Count with it" }));
+    await user.click(await screen.findByRole("button", { name: "Do not count with it" }));
+    await waitFor(() =>
+      expect(
+        asked.filter((row) => row.method === "PUT").map((row) => (row.body as Owned).weighings),
+      ).toEqual([[weighing], []]),
+    );
   });
 });

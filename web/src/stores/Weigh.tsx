@@ -9,7 +9,8 @@ import { useKept } from "../ui/useKept";
 import { TypedField } from "../ui/TypedField";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { length, lengthAsTyped, mass, massAsTyped, metres, other } from "../units/format";
+import { length, lengthAsTyped, mass, massAsTyped, other } from "../units/format";
+import { Moves } from "./Moves";
 import { Scales } from "./Scales";
 import { ScaleButton } from "./ScaleButton";
 import { UndoButtons } from "../ui/UndoButtons";
@@ -153,31 +154,6 @@ function WeighBall({ stores, catalogue }: Props) {
   );
 }
 
-type Move = NonNullable<ReturnType<typeof useCalibration>["data"]>["moves"][number];
-
-/** How far a calibration moves what each planned figure needs. */
-function Moves({ moves, of }: { moves: Move[]; of: "foil" | "clay" }) {
-  const units = useUnits();
-  if (!moves.length) return <Note>No planned figure is moved by it.</Note>;
-  return (
-    <Stack gap="0.5" mt="1">
-      {moves.map((move) => {
-        const { was, will } = of === "foil" ? move.foil_m : move.clay_g;
-        const show = (amount: number) =>
-          of === "foil" ? metres(amount, units) : mass(amount, units);
-        const share = was > 0 ? Math.round((will / was - 1) * 100) : 0;
-        return (
-          <Text key={move.figure_id} fontSize="sm" data-move={move.figure_id}>
-            {move.name}: {of} {show(was)} → <b>{show(will)}</b> (
-            {share > 0 ? "+" : share < 0 ? "−" : "±"}
-            {Math.abs(share)} %), weighs {mass(move.mass_g.will, units)}
-          </Text>
-        );
-      })}
-    </Stack>
-  );
-}
-
 /** The balls that are counted with; each can be forgotten, and that undone. */
 function Counted({ stores, catalogue }: Props) {
   const units = useUnits();
@@ -209,6 +185,7 @@ function Counted({ stores, catalogue }: Props) {
           <Text fontSize="sm" flex="1">
             {row.of === "foil" ? `foil, ${row.id}` : (catalogue.clays[row.id]?.label ?? row.id)}:{" "}
             {mass(row.mass_g, units)}, {length(row.across_mm, units)} across
+            {row.name ? `, as good as a ball: ${row.name}` : ""}
           </Text>
           <Button
             size="xs"

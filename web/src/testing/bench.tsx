@@ -58,13 +58,36 @@ export const ABOUT = {
   "GET /api/v1/loads": { old: false, now: [], taken: [], offered: [] },
   [`GET /api/v1/figures/${"f".repeat(32)}/kept-poses`]: () => ({}),
   [`GET /api/v1/figures/${"f".repeat(32)}/built`]: [],
+  [`GET /api/v1/figures/${"f".repeat(32)}/lessons`]: [],
+  "GET /api/v1/stock/costs": { figures: [], waste_percent: null },
   [`GET /api/v1/figures/${"f".repeat(32)}/calipers`]: {
     stage: "raw",
     rows: [
-      { of: ["head"], label: "chin to crown", mm: [50.4], inches: ['1 31/32"'] },
-      { of: ["hip_r", "hip_l"], label: "thigh", mm: [71.6, 71.6], inches: ["", ""] },
+      {
+        of: ["head"],
+        ends: [["head", "tip_head"]],
+        label: "chin to crown",
+        mm: [50.4],
+        inches: ['1 31/32"'],
+      },
+      {
+        of: ["hip_r", "hip_l"],
+        ends: [
+          ["hip_r", "knee_r"],
+          ["hip_l", "knee_l"],
+        ],
+        label: "thigh",
+        mm: [71.6, 71.6],
+        inches: ["", ""],
+      },
     ],
-    others: [{ of: ["neck"], label: "neck", mm: [16], inches: ['5/8"'] }],
+    others: [{ of: ["neck"], ends: [["neck", "head"]], label: "neck", mm: [16], inches: ['5/8"'] }],
+    landmarks: [
+      { id: "neck", label: "neck", at: [0, 240] },
+      { id: "head", label: "chin", at: [0, 256] },
+      { id: "tip_head", label: "crown", at: [0, 306] },
+      { id: "knee_r", label: "right knee", at: [-30, 80] },
+    ],
   },
 };
 

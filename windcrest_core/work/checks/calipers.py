@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import numpy as np
 
+from windcrest_core.body.solids import FRONT
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.calipers import thirty_seconds
 from windcrest_core.character.landmarks import Span, landmark_points, spans
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.facts import Frozen, Text
 from windcrest_core.plan import Plan
+from windcrest_core.sheet.landmarks import landmark_ids
 from windcrest_core.work.checks.advice import advice
 from windcrest_core.work.checks.check import Told
 from windcrest_core.work.checks.compare import POSED, differences_of, length_of, pair_of
@@ -29,12 +31,22 @@ ODD = 2.5  # times too long or too short, and it is asked about
 
 
 class ToMeasure(Frozen):
-    """A length to be taken, mm, on both sides where the body has two: `of` are the ids, right before left."""
+    """A length to be taken, mm, on both sides where the body has two: `of` are the ids, right before left, `ends` the
+    landmarks each lies between."""
 
     of: list[str]
+    ends: list[tuple[str, str]]
     label: str
     mm: list[float]
     inches: list[str]
+
+
+class Tapped(Frozen):
+    """A landmark that a length ends at, as seen from the front, mm: leftwards of the figure's middle, and up."""
+
+    id: str
+    label: str
+    at: tuple[float, float]
 
 
 class Slip(Frozen):
@@ -60,6 +72,16 @@ def _lengths(work: Workpiece) -> dict[str, tuple[Span, float]]:
     }
 
 
+def length_labels(work: Workpiece) -> dict[str, str]:
+    """The lengths of the figure that no pose changes, by id, with their names."""
+    return {key: str(span.label) for key, (span, _) in _lengths(work).items() if key not in POSED}
+
+
+def planned_mm(work: Workpiece) -> dict[str, float]:
+    """Every length of the figure as it is planned, mm, by id."""
+    return {key: mm for key, (_, mm) in _lengths(work).items()}
+
+
 def to_measure(work: Workpiece, stage: Stage, most: int = ASKED) -> list[ToMeasure]:
     """The lengths whose errors would hurt most at this stage: on the wire what carries most beyond it, on clay what
     there is most of, and the face before all."""
@@ -80,12 +102,26 @@ def to_measure(work: Workpiece, stage: Stage, most: int = ASKED) -> list[ToMeasu
     return [
         ToMeasure(
             of=[span.id for span, _ in row],
+            ends=[(span.a, span.b) for span, _ in row],
             label=row[0][0].label.removeprefix("right ") if len(row) > 1 else row[0][0].label,
             mm=[round(mm, 2) for _, mm in row],
             inches=[thirty_seconds(mm) for _, mm in row],
         )
         for row in worst
     ]
+
+
+def to_tap(work: Workpiece, rows: list[ToMeasure]) -> list[Tapped]:
+    """The points that lengths lie between, to be tapped on the figure."""
+    used = {mark for row in rows for ends in row.ends for mark in ends}
+    labels = landmark_ids(work.sheet.body)
+    points = landmark_points(work.figure.bones, work.sheet.body)
+    found = []
+    for key in points:
+        if key in used:
+            u, v = (FRONT @ points[key]).tolist()
+            found.append(Tapped(id=key, label=labels[key], at=(round(u, 2), round(v, 2))))
+    return found
 
 
 def _own_g(work: Workpiece) -> dict[str, float]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 
 import numpy as np
 
@@ -24,19 +25,19 @@ def taken(work: Workpiece, row: Difference) -> list[Operation]:
     joint = row.joint
     if row.kind != "angle" or joint is None:
         return []
-    sheet = work.sheet
+    sheet, built_mm = work.sheet, work.progress.built_of("length_mm")
     limits = joint_ranges(sheet.body).get(joint)
     if limits is None:
         return []
     low, high = limits.swing_deg
     now = sheet.pose.get(joint, JointAngles()).swing_deg
-    wanted = _bend_deg(sheet, joint, now)
+    wanted = _bend_deg(sheet, built_mm, joint, now)
     if wanted is None:
         return []
     wanted += row.off
     at = now
     for _ in range(ROUNDS):
-        here, there = _bend_deg(sheet, joint, at), _bend_deg(sheet, joint, at + 1.0)
+        here, there = (_bend_deg(sheet, built_mm, joint, deg) for deg in (at, at + 1.0))
         if here is None or there is None:
             return []
         if abs(here - wanted) < NEAR_DEG:
@@ -49,11 +50,14 @@ def taken(work: Workpiece, row: Difference) -> list[Operation]:
     return []
 
 
-def _bend_deg(sheet: FigureSheet, joint: str, swing_deg: float) -> float | None:
+def _bend_deg(
+    sheet: FigureSheet, built_mm: Mapping[str, float], joint: str, swing_deg: float
+) -> float | None:
     """How far a joint is from straight, in space, at a swing."""
     angles = sheet.pose.get(joint, JointAngles()).model_copy(update={"swing_deg": swing_deg})
     points = landmark_points(
-        posed(sheet.model_copy(update={"pose": {**sheet.pose, joint: angles}})), sheet.body
+        posed(sheet.model_copy(update={"pose": {**sheet.pose, joint: angles}}), built_mm),
+        sheet.body,
     )
     segments = [span for span in spans(sheet.body) if span.kind == "segment"]
     inner = next((span for span in segments if span.b == joint), None)

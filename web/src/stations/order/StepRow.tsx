@@ -2,6 +2,8 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { memo, useState } from "react";
 import type { Target } from "../../api/useOrder";
 import type { StepPlan } from "../../api/types";
+import { HoldButton } from "../../check/HoldButton";
+import { useFigurePage } from "../../figure/useFigurePage";
 import { minutes } from "../../units/format";
 import { MovePicker } from "./MovePicker";
 
@@ -56,6 +58,7 @@ export const StepRow = memo(function StepRow(props: Props) {
             <Reasons step={step} labels={labels} />
             {step.done || !step.movable ? null : <MovePicker step={step} onMove={onMove} />}
           </Flex>
+          {step.kind === "look" && !step.done ? <LookOver about={step.label} /> : null}
           {step.caution ? (
             <Text fontSize="xs" color="warn">
               {step.caution}
@@ -74,6 +77,16 @@ export const StepRow = memo(function StepRow(props: Props) {
     </Box>
   );
 });
+
+/** Where one looks, a photograph may help. */
+function LookOver({ about }: { about: string }) {
+  const { figure } = useFigurePage();
+  return (
+    <Box py="1" onClick={(event) => event.stopPropagation()}>
+      <HoldButton figure={figure} about={about} />
+    </Box>
+  );
+}
 
 /** What it comes after, each with its reason; said when it is asked. */
 function Reasons({ step, labels }: Pick<Props, "step" | "labels">) {
