@@ -52,6 +52,7 @@ from windcrest_core.prints.map_pages import map_pdf  # noqa: E402
 from windcrest_core.prints.page import Printing, heading_of  # noqa: E402
 from windcrest_core.sheet import FigureSheet, load_sheet  # noqa: E402
 from windcrest_core.sheet.edits import apply_edits  # noqa: E402
+from windcrest_core.sheet.forms import WIRE  # noqa: E402
 from windcrest_core.sheet.joints import joint_ranges  # noqa: E402
 from windcrest_core.tests.sheets_printed import every_sheet  # noqa: E402
 
@@ -107,7 +108,7 @@ def with_parts(sheet: FigureSheet, count: int) -> FigureSheet:
                     "bone": "waist",
                     "layer": 2,
                     "meeting": {"kind": "lay", "hosts": ["chest"]},
-                    "core": "wire",
+                    "form": WIRE,
                     "shape": {
                         "kind": "ellipsoid",
                         "semi_axes": [0.012, 0.01, 0.012],

@@ -1,4 +1,4 @@
-"""Volumes by grid against meshes on random figures: `python scripts/check_volumes.py [HOW MANY]`."""
+"""Volumes by grid against meshes on random figures: `python scripts/check_volumes.py [HOW MANY] [dressed]`."""
 
 from __future__ import annotations
 
@@ -7,15 +7,16 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
-from windcrest_core.tests.exact_volumes import Compared, compared, random_figure
+from windcrest_core.tests.exact_volumes import Compared, compared, dressed_figure, random_figure
 
 WHOLE, PART = 0.005, 0.03
 
 
-def main(count: int) -> int:
+def main(count: int, dressed: bool) -> int:
+    made = dressed_figure if dressed else random_figure
     found: list[Compared] = []
     for seed in range(count):
-        row = compared(random_figure(seed))
+        row = compared(made(seed))
         found.append(row)
         whole = row.by_grid / row.by_mesh - 1
         print(f"{seed:4d}  whole {whole:+.3%}  {row.worst_part} {row.worst:+.2%}", flush=True)
@@ -29,4 +30,5 @@ def main(count: int) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(main(int(sys.argv[1]) if len(sys.argv) > 1 else 200))
+    numbers = [int(word) for word in sys.argv[1:] if word.isdigit()]
+    sys.exit(main(numbers[0] if numbers else 200, "dressed" in sys.argv))

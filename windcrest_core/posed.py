@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from windcrest_core.body.figure import Figure, Piece, clearance_mm
+from windcrest_core.body.figure import Figure, Piece, clearance_mm, dressed
 from windcrest_core.body.masses import PartMass
 from windcrest_core.body.skeleton import Array, Bone, moved_bones
 from windcrest_core.body.workpiece import Workpiece
@@ -72,6 +72,7 @@ def reposed(base: Workpiece, pose: dict[str, JointAngles]) -> Reposed:
         bones = {key: replace(bone, start=up.at(bone.start)) for key, bone in bones.items()}
         pieces = [_ridden(piece, up) for piece in pieces]
         masses = {key: _weighed(mass, up) for key, mass in masses.items()}
+    pieces = dressed(sheet, bones, pieces)
     figure = Figure(base.figure.height_mm, base.figure.head_mm, bones, pieces)
     work = replace(base, sheet=sheet, figure=figure, masses=masses)
     return Reposed(work, frozenset(turned), frozenset(moved), lift)
@@ -83,7 +84,7 @@ def _ride(was: Bone, now: Bone) -> Ride:
 
 
 def _ridden(piece: Piece, ride: Ride | None) -> Piece:
-    if ride is None:
+    if ride is None or piece.part.cloth is not None:
         return piece
     solid = piece.solid
     there = replace(solid, origin=ride.at(solid.origin), frame=ride.turn @ solid.frame)

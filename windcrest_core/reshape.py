@@ -7,7 +7,13 @@ from typing import Any, Literal
 
 from pydantic import TypeAdapter, ValidationError
 
-from windcrest_core.body.mirror import flips_across, mirrored_shape, on_other_side, other_side
+from windcrest_core.body.mirror import (
+    flips_across,
+    mirrored_form,
+    mirrored_shape,
+    on_other_side,
+    other_side,
+)
 from windcrest_core.character.ages import stands_for_mm
 from windcrest_core.character.library import with_free_ids
 from windcrest_core.character.starting import starting_parts
@@ -16,6 +22,7 @@ from windcrest_core.findings import Operation
 from windcrest_core.frame.runs import starting_runs
 from windcrest_core.sheet.bodies import Body
 from windcrest_core.sheet.bones import bone_faults
+from windcrest_core.sheet.forms import Form
 from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.insides import IN_BASE
 from windcrest_core.sheet.joints import joint_ranges
@@ -29,6 +36,7 @@ from windcrest_core.units import scale_and_real_mm
 LIMBS = {"body/tail_length", "body/wing_span", "body/pairs", "body/tiers", "body/bones"}
 OWN = {"id", "label", "bone", "side", "mirror_of", "at", "hidden"}
 _shapes: TypeAdapter[Shape] = TypeAdapter(Shape)
+_forms: TypeAdapter[Form] = TypeAdapter(Form)
 
 
 def worked_out(sheet: FigureSheet, operations: list[Operation]) -> list[Operation]:
@@ -214,6 +222,8 @@ def _on_the_other(sheet: FigureSheet, operation: Operation) -> Operation | None:
     path = "/".join(["part", other.id, *steps[2:]])
     if steps[2] in ("meeting", "rests_on"):
         return Operation(path=path, value=_hosts_across(sheet, operation.value))
+    if steps[2] == "form":
+        return Operation(path=path, value=_form_across(sheet.body, steps[3:], operation.value))
     if steps[2] != "shape" or not _turned(sheet.body, part, other):
         return Operation(path=path, value=operation.value)
     if len(steps) == 3:
@@ -234,6 +244,22 @@ def _hosts_across(sheet: FigureSheet, value: Any) -> Any:
         case list():
             return [other_side(key) if other_side(key) in ids else key for key in value]
     return value
+
+
+def _form_across(body: Body, steps: list[str], value: Any) -> Any:
+    """The same of a form on the other side: as a whole, or its slits or sleeves."""
+    match steps:
+        case []:
+            whole = value
+        case ["slits" | "sleeves" as field]:
+            whole = {"kind": "hang", field: value}
+        case _:
+            return value
+    try:
+        other = mirrored_form(body, _forms.validate_python(whole)).model_dump(mode="json")
+    except ValidationError:
+        return value
+    return other[steps[0]] if steps else other
 
 
 def _turned(body: Body, part: Part, other: Part) -> bool:
@@ -281,6 +307,7 @@ def copied(
             "side": sides[part.side],
             "bone": other_side(part.bone),
             "shape": on_other_side(sheet.body, part),
+            "form": mirrored_form(sheet.body, part.form),
             "mirror_of": part.id,
             "meeting": part.meeting.model_copy(
                 update={"hosts": _hosts_across(sheet, part.meeting.hosts)}

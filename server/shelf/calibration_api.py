@@ -36,9 +36,10 @@ class WeighingIn(Schema):
 
 
 class CalibrationIn(Schema):
-    """What is offered: another weighed ball, or another share of waste."""
+    """What is offered: another weighed ball, a part weighed as its lesson tells it, or another share of waste."""
 
     weighing: WeighingIn | None = None
+    lesson: Weighing | None = None
     waste_percent: float | None = Field(None, ge=0, le=50)
 
 
@@ -85,9 +86,9 @@ def preview_calibration(request: HttpRequest, body: CalibrationIn) -> Calibratio
     """What a calibration shows, and how far it moves each planned figure; nothing is kept."""
     owner = request.user.pk or 0
     now = context_of(owner)
-    then, before, after, weighing = now, None, None, None
-    if body.weighing is not None:
-        weighing = _measured(body.weighing, now.rules)
+    then, before, after = now, None, None
+    weighing = body.lesson if body.weighing is None else _measured(body.weighing, now.rules)
+    if weighing is not None:
         stores = now.stores.model_copy(update={"weighings": [*now.stores.weighings, weighing]})
         refuse_impossible_weighings(stores)
         then = now.model_copy(update={"stores": stores})

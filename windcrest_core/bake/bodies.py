@@ -16,6 +16,7 @@ from windcrest_core.bake.real_body import (
     tube,
 )
 from windcrest_core.body.bent_solids import CoilSolid
+from windcrest_core.body.cloth import CloseSolid, HangingSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.masses import core_density_g_cm3
@@ -23,6 +24,7 @@ from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid,
 from windcrest_core.body.workpiece import Workpiece
 
 ROUND_MM = 0.25
+MOST_CORE_MM = 20.0  # of foil under a wall, that heat still finds
 MOST_JOINED = 0.6  # of a body's surface, however much of it others cover [A]
 
 
@@ -72,13 +74,17 @@ def heat_body(work: Workpiece, piece: Piece, h: float | None = None) -> HeatBody
     """
     film = AIR_H_W_M2K[work.context.rules.oven.air] if h is None else h
     rho = core_density_g_cm3(piece.part, work.packed_g_cm3) * 1000
+    if isinstance(piece.solid, HangingSolid):
+        return _hanging_body(piece, piece.solid, rho)
     under = piece.part.lies_on
     if under is not None and piece.core is None and not piece.part.apart:
         below = work.figure.piece(under)
         skin = work.skin_mm(piece, below)
         if below.core is not None and skin is not None:
-            core = min(20.0, below.core.greatest_thickness_mm / 2)
+            core = min(MOST_CORE_MM, below.core.greatest_thickness_mm / 2)
             return HeatBody(WALL, _rounded(below.wall_mm + skin), _rounded(core), rho)
+    if isinstance(piece.solid, CloseSolid):
+        return _over_solid(work, piece, piece.solid, film)
     extent = extent_of(piece.solid)
     joined = min(_joined_mm2(work, piece), MOST_JOINED * extent.area_mm2)
     in_air = replace(extent, area_mm2=extent.area_mm2 - joined)
@@ -87,6 +93,24 @@ def heat_body(work: Workpiece, piece: Piece, h: float | None = None) -> HeatBody
     if piece.core is None:
         return HeatBody(m, _rounded(extent.a))
     return HeatBody(m, _rounded(clay), _rounded(extent.a - clay), rho)
+
+
+def _over_solid(work: Workpiece, piece: Piece, skin: CloseSolid, film: float) -> HeatBody:
+    """A skin over what has no core: the whole of both, as thick as they are."""
+    over = work.figure.piece(piece.part.meeting.hosts[0]).solid
+    extent = extent_of(over)
+    half = extent.a + skin.t
+    m = round(exponent(replace(extent, a=half), half, film), 2)
+    return HeatBody(m, _rounded(half))
+
+
+def _hanging_body(piece: Piece, cloth: HangingSolid, rho: float) -> HeatBody:
+    """Air reaches both faces of what is open, one of what is closed or hangs over foil."""
+    if piece.core is not None:
+        under = min(MOST_CORE_MM, piece.core.greatest_thickness_mm / 2)
+        return HeatBody(WALL, _rounded(cloth.greatest_thickness_mm), _rounded(under), rho)
+    faces = 2 if cloth.open_below else 1
+    return HeatBody(WALL, _rounded(cloth.greatest_thickness_mm / faces))
 
 
 def rule_thickness_mm(work: Workpiece, piece: Piece) -> float:

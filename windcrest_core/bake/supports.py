@@ -9,7 +9,6 @@ import numpy as np
 from windcrest_core.bake.model import Fit, Support, SupportKind
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece
-from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.body.solids import Array
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
@@ -77,9 +76,8 @@ def supports(work: Workpiece, raw: Container[str]) -> list[Support]:
         out = overhang_mm(work, piece)
         if out is None:
             continue
-        sheet = isinstance(piece.solid, SheetSolid)
         thick = piece.solid.greatest_thickness_mm
-        allowed = longest_overhang_mm(thick, sheet)
+        allowed = work.bears_mm(piece)
         if out <= allowed:
             continue
         root, tip = _ends(piece, work.joined_to(piece))

@@ -10,12 +10,22 @@ from functools import cached_property, lru_cache
 import numpy as np
 
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
+from windcrest_core.body.cloth import (
+    CloseSolid,
+    ClothSolid,
+    Cut,
+    HangingSolid,
+    TubeSolid,
+    Within,
+)
 from windcrest_core.body.face import seated
 from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.laminate import thick_mm
 from windcrest_core.body.skeleton import AS_PLANNED, Array, Bone, cross, norm, posed, turn_matrix
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.kept import PER_PART_LARGE
 from windcrest_core.sheet.bodies import Draped
+from windcrest_core.sheet.forms import Hangs, Layered, LiesClose, OpenEnds
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import (
@@ -33,7 +43,7 @@ COIL_STEP_DEG = 24.0
 FLAT = 0.6
 HOLDS_MM3 = 400.0  # a core that holds anything [A]
 LEAST_CORE_MM3, LEAST_CORE_MM = 2000.0, 12.0  # 1 g of firm foil; less is not worth making [A]
-WORLD = np.eye(3)
+ORIGIN, WORLD = np.zeros(3), np.eye(3)
 
 
 @dataclass(frozen=True)
@@ -154,7 +164,10 @@ def solid_of(sheet: FigureSheet, part: Part, bone: Bone, head_mm: float) -> Soli
         case Sheet():
             turned = frame @ turn_matrix(shape.turns_deg)
             outline = tuple((u * unit * wide, v * unit) for u, v in shape.outline)
-            return SheetSolid(at(shape.centre), turned, outline, shape.thickness * unit)
+            form = part.form
+            layered = thick_mm(form.stack) if isinstance(form, Layered) else None
+            thick = shape.thickness * unit if layered is None else layered
+            return SheetSolid(at(shape.centre), turned, outline, thick)
         case Coil():
             return CoilSolid(
                 at(shape.start), frame @ turn_matrix(shape.turns_deg), _arc(shape, unit)
@@ -237,6 +250,113 @@ def _solids(sheet: FigureSheet, bones: dict[str, Bone], head_mm: float) -> dict[
     return found
 
 
+def tube_of(
+    shape: Frustum, solid: FrustumSolid, bone: Bone, form: Hangs, ends: OpenEnds, body: bool
+) -> TubeSolid:
+    """The wall of a tube in the place of a solid; the first has the hem and the slits."""
+    left = 1.0 if float(solid.frame[:, 0] @ bone.frame[:, 0]) < 0 else -1.0
+    hem = form.hem if body else None
+    folds = {hem.end: hem.fold_mm} if hem is not None else {}
+    cuts = tuple(
+        Cut(
+            math.radians(slit.middle_deg),
+            math.radians(slit.wide_deg / 2),
+            -solid.h if slit.from_share == 0 else slit.from_share * solid.h,
+            2 * solid.h if slit.to_share == 1 else slit.to_share * solid.h,
+        )
+        for slit in (form.slits if body else ())
+    )
+    return TubeSolid(
+        solid.origin,
+        solid.frame,
+        solid.r1,
+        solid.r2,
+        solid.h,
+        solid.depth,
+        t=form.thickness_mm,
+        open_ends=(ends in ("both", "start"), ends in ("both", "end")),
+        folds=(folds.get("start", 0.0), folds.get("end", 0.0)),
+        cuts=cuts,
+        left=left,
+    )
+
+
+def clothed(
+    sheet: FigureSheet, bones: dict[str, Bone], solids: dict[str, Solid]
+) -> dict[str, Solid]:
+    """Every solid, with cloth as what it is over those of the layers below it and over its hosts.
+
+    Parameters
+    ----------
+    solids : of every part as if it were full, by id, in the order of the sheet.
+    """
+    cloths = [part for part in sheet.parts if part.cloth is not None]
+    if not cloths:
+        return solids
+    found = dict(solids)
+    for part in sorted(cloths, key=lambda part: part.layer):
+        found[part.id] = _cloth(sheet, part, bones, found)
+    return found
+
+
+def dressed(sheet: FigureSheet, bones: dict[str, Bone], pieces: list[Piece]) -> list[Piece]:
+    """The pieces of a figure with its cloth over them as they are now."""
+    if all(piece.part.cloth is None for piece in pieces):
+        return pieces
+    head_mm = sheet.height_mm / sheet.body.heads_tall
+    solids = {
+        piece.part.id: piece.solid
+        if piece.part.cloth is None
+        else solid_of(sheet, piece.part, bones[piece.part.bone], head_mm)
+        for piece in pieces
+    }
+    worn = clothed(sheet, bones, solids)
+    found = []
+    for piece in pieces:
+        solid = worn[piece.part.id]
+        core = piece.core if piece.part.cloth is None else solid.shrunk(piece.wall_mm)
+        found.append(replace(piece, solid=solid, core=core))
+    return found
+
+
+def _cloth(
+    sheet: FigureSheet, part: Part, bones: dict[str, Bone], solids: dict[str, Solid]
+) -> Solid:
+    form, full = part.cloth, solids[part.id]
+    assert form is not None
+    hosts = part.meeting.hosts
+    below = [
+        other.id
+        for other in sheet.parts
+        if other.id != part.id and (other.layer < part.layer or other.id in hosts)
+    ]
+    if isinstance(form, LiesClose):
+        forms = tuple(_outside(solids[host]) for host in hosts)
+        under = tuple(solids[key] for key in below if _meet(solids[key], full))
+        return CloseSolid(ORIGIN, WORLD, form.thickness_mm, under, forms, full)
+    assert isinstance(full, FrustumSolid) and isinstance(part.shape, Frustum)
+    tubes = [tube_of(part.shape, full, bones[part.bone], form, form.open, True)]
+    head_mm = sheet.height_mm / sheet.body.heads_tall
+    for sleeve in form.sleeves:
+        worn = part.model_copy(update={"shape": sleeve.shape, "bone": sleeve.bone})
+        solid = solid_of(sheet, worn, bones[sleeve.bone], head_mm)
+        assert isinstance(solid, FrustumSolid)
+        tubes.append(tube_of(sleeve.shape, solid, bones[sleeve.bone], form, sleeve.open, False))
+    under = tuple(solids[key] for key in below if any(_meet(solids[key], tube) for tube in tubes))
+    filled = form.beneath == "foil"
+    return HangingSolid(ORIGIN, WORLD, form.thickness_mm, under, tuple(tubes), filled)
+
+
+def _outside(solid: Solid) -> Solid:
+    """What another lies over of cloth: all within it."""
+    return Within(ORIGIN, WORLD, solid) if isinstance(solid, ClothSolid) else solid
+
+
+def _meet(a: Solid, b: Solid) -> bool:
+    """Whether their boxes do."""
+    return bool(np.all(a.bounds[0] <= b.bounds[1]) and np.all(b.bounds[0] <= a.bounds[1]))
+
+
 def figure(
     sheet: FigureSheet,
     wall_mm: float,
@@ -252,13 +372,16 @@ def figure(
     """
     bones = standing_bones(sheet, lengths_mm)
     head_mm = sheet.height_mm / sheet.body.heads_tall
-    solids = _solids(sheet, bones, head_mm)
+    solids = clothed(sheet, bones, _solids(sheet, bones, head_mm))
     pieces = []
     for part in sheet.parts:
         wall = walls_mm.get(part.id, wall_mm if part.wall_mm is None else part.wall_mm)
         solid = _known(solids[part.id])
         asked = part.ballast_g > 0 or part.core == "pulled" or part.opening is not None
+        asked = asked or part.cloth is not None
         cored = part.core != "wire" and part.stock is None
+        if part.cloth is not None:
+            wall = part.cloth.thickness_mm
         pieces.append(Piece(part, solid, _core(solid, wall, asked) if cored else None, wall))
     return Figure(sheet.height_mm, head_mm, bones, pieces)
 
@@ -268,6 +391,8 @@ def skin_over_mm(piece: Piece, below: Piece) -> float | None:
 
     A sheet adds its thickness if it lies flat, a sleeve what it is thicker than the part inside it.
     """
+    if isinstance(piece.solid, ClothSolid):
+        return piece.solid.t
     if isinstance(piece.solid, SheetSolid):
         away = piece.solid.centre - below.solid.centre
         size = norm(away)

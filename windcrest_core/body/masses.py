@@ -8,11 +8,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from windcrest_core.body.figure import Figure, Piece
+from windcrest_core.body.laminate import clay_share, inlays_g_cm2, thick_mm
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.skeleton import AS_PLANNED, Array
 from windcrest_core.body.volumes import Share
 from windcrest_core.catalogue import catalogue
 from windcrest_core.densities import Densities
+from windcrest_core.sheet.forms import Layered
 from windcrest_core.sheet.parts import Part
 
 STEEL_G_CM3 = 7.85  # [L]
@@ -77,15 +79,20 @@ def masses(
     found = {}
     for piece in figure.pieces:
         share = shares[piece.part.id]
-        skin_g = share.skin_mm3 * 1e-3 * skin_density_g_cm3(piece.part, densities)
+        clay_mm3 = share.skin_mm3 * clay_share(piece.part)
+        skin_g = clay_mm3 * 1e-3 * skin_density_g_cm3(piece.part, densities)
         steel_mm3 = ballast_mm3(piece.part, share.core_mm3)
         steel_g = steel_mm3 * 1e-3 * STEEL_G_CM3
         around_mm3 = share.core_mm3 - steel_mm3
         core_g = around_mm3 * 1e-3 * core_density_g_cm3(piece.part, packed_g_cm3)
+        if isinstance(piece.part.form, Layered):
+            stack = piece.part.form.stack
+            core_g = share.skin_mm3 / thick_mm(stack) / 100 * inlays_g_cm2(stack)
         if around_mm3 > 0:
             core_g = cores_g.get(piece.part.id, core_g)
         total = skin_g + core_g + steel_g
-        moments = share.skin_centre * skin_g + share.core_centre * core_g
+        under = share.core_centre if share.core_mm3 > 0 else share.skin_centre
+        moments = share.skin_centre * skin_g + under * core_g
         if steel_g > 0:
             moments = moments + ballast_at(piece, share.core_centre) * steel_g
         centre = moments / total if total > 0 else piece.solid.centre

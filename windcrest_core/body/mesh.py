@@ -10,6 +10,8 @@ import shapely
 from numpy.typing import NDArray
 
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
+from windcrest_core.body.cloth import CloseSolid, FillSolid, HangingSolid, TubeSolid
+from windcrest_core.body.cloth_mesh import skin_mesh, tube_mesh
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
@@ -129,6 +131,14 @@ def _sheet(solid: SheetSolid) -> Mesh:
 def mesh_of(solid: Solid, sides: int = ROUND) -> Mesh:
     """Points (n, 3), mm, and triangles (m, 3), anticlockwise from outside."""
     match solid:
+        case CloseSolid():
+            points, faces = skin_mesh(solid)
+        case HangingSolid():
+            points, faces = together([mesh_of(one, sides) for one in solid.tubes])
+        case TubeSolid():
+            points, faces = tube_mesh(solid, sides)
+        case FillSolid():
+            points, faces = together([mesh_of(one.inside, sides) for one in solid.cloth.tubes])
         case RoundConeSolid():
             points, faces = _round_cone(solid, sides)
         case FrustumSolid():

@@ -9,6 +9,7 @@ import numpy as np
 from windcrest_core.body.plans import rest_bones
 from windcrest_core.body.skeleton import rest_frame
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.forms import Form, Hangs
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.pose import JointAngles
@@ -72,12 +73,33 @@ def on_other_side(body: Body, part: Part) -> Shape:
     return part.shape
 
 
+def mirrored_form(body: Body, form: Form) -> Form:
+    """What a part's mirror image is filled with: slits and sleeves on the other side."""
+    if not isinstance(form, Hangs):
+        return form
+    slits = [slit.model_copy(update={"middle_deg": -slit.middle_deg}) for slit in form.slits]
+    sleeves = [
+        sleeve.model_copy(
+            update={
+                "id": other_side(sleeve.id),
+                "bone": other_side(sleeve.bone),
+                "shape": mirrored_shape(sleeve.shape)
+                if flips_across(body, sleeve.bone)
+                else sleeve.shape,
+            }
+        )
+        for sleeve in form.sleeves
+    ]
+    return form.model_copy(update={"slits": slits, "sleeves": sleeves})
+
+
 def _part_mirrored(body: Body, part: Part) -> Part:
     return part.model_copy(
         update={
             "bone": other_side(part.bone),
             "side": OTHER[part.side],
             "shape": on_other_side(body, part),
+            "form": mirrored_form(body, part.form),
         }
     )
 

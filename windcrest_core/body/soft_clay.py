@@ -45,3 +45,43 @@ def clay_breaks_nmm(outside_mm: float, core_mm: float = 0.0) -> float:
     if outside_mm <= 0:
         return 0.0
     return CLAY_BREAKS_MPA * math.pi * (outside_mm**4 - core_mm**4) / (32 * outside_mm)
+
+
+FLEXIBLE_STRAIN, RIGID_STRAIN = 0.40, 0.015  # cured clay takes, 0.3–0.6 and 0.01–0.02 [L/A]
+FLEXIBLE_MPA = 35.0  # Young's modulus, 20–50 [A]
+
+
+def least_radius_mm(thickness_mm: float, strain: float) -> float:
+    """Inside radius that cured clay bends to, mm: t/2 (1/ε − 1).
+
+    Examples
+    --------
+    >>> [least_radius_mm(t, FLEXIBLE_STRAIN) for t in (1, 2, 3, 4, 6, 8)]
+    [0.75, 1.5, 2.25, 3.0, 4.5, 6.0]
+    >>> [round(least_radius_mm(t, RIGID_STRAIN), 1) for t in (1, 2, 3, 4)]
+    [32.8, 65.7, 98.5, 131.3]
+    """
+    return thickness_mm / 2 * (1 / strain - 1)
+
+
+def most_bend_deg(thickness_mm: float, over_mm: float, strain: float) -> float:
+    """Angle that cured clay bends by over a length, degrees: 2 ε ℓ/t.
+
+    A tail 6 thick over 60 mm: 17.2° rigid, 57.3° warm (0.05).
+
+    Examples
+    --------
+    >>> round(most_bend_deg(6, 60, RIGID_STRAIN), 1), round(most_bend_deg(6, 60, 0.05), 1)
+    (17.2, 57.3)
+    """
+    return math.degrees(2 * strain * over_mm / thickness_mm)
+
+
+def strain_of_a_knock(thickness_mm: float, length_mm: float, force_n: float) -> float:
+    """Strain at the root of a round of cured flexible clay that is pushed across at its tip.
+
+    Slight, ε = d/2 × F L/EI; where it gives way far it lies along the push, and its root bends no further than
+    √(2F/EI) (elastica).
+    """
+    ei = FLEXIBLE_MPA * math.pi / 64 * thickness_mm**4
+    return thickness_mm / 2 * min(force_n * length_mm / ei, math.sqrt(2 * force_n / ei))

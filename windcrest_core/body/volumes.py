@@ -17,6 +17,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from windcrest_core.body.cloth import ClothSolid
 from windcrest_core.body.figure import Figure, Piece
 from windcrest_core.body.solids import Array, Field, Solid
 from windcrest_core.kept import PER_PART, PER_PART_LARGE
@@ -89,10 +90,27 @@ def filled(solid: Solid, cell_mm: float) -> Filled:
         ((np.arange(a, b + 1) + 0.5) * cell_mm).astype(np.float32)
         for a, b in zip(first, last, strict=True)
     )
-    distance = solid.world_distance(x[:, None, None], y[None, :, None], z[None, None, :])
-    full = _occupancy(distance, cell_mm)
+    grid = x[:, None, None], y[None, :, None], z[None, None, :]
+    if isinstance(solid, ClothSolid):
+        return _cloth(solid, tuple(first.tolist()), grid, cell_mm)
+    full = _occupancy(solid.world_distance(*grid), cell_mm)
     whole = float(full.sum())
     return Filled(tuple(first.tolist()), full, solid.volume_mm3 / whole if whole > 0 else 0.0)
+
+
+def _cloth(
+    solid: ClothSolid, first: tuple[int, ...], grid: tuple[Field, Field, Field], cell_mm: float
+) -> Filled:
+    """Cloth on the lattice: what it and all within it fill, less the most of what is open and what is under it.
+
+    It may be thinner than a cell, so that neither half of its edges means anything without the other.
+    """
+    box = Filled(first, _occupancy(solid.outer(*grid), cell_mm), cell_mm**3)
+    taken = _union_on(box, solid.under, cell_mm)
+    hollow = solid.hollow(*grid)
+    if hollow is not None:
+        taken = np.maximum(taken, _occupancy(hollow, cell_mm))
+    return Filled(first, np.maximum(box.full - taken, 0), cell_mm**3)
 
 
 def _union_on(box: Filled, solids: Solids, cell_mm: float) -> Field:
@@ -215,6 +233,8 @@ def _measured(
     bounded, however many there are.
     """
     solids = 1 + len(over) + len(cores)
+    if isinstance(solid, ClothSolid):
+        return _on_lattice(solid, over, (), cell_mm)
     cells_thick = solid.thickness_mm / cell_mm
     if cells_thick >= THIN_CELLS or not (over or cores):
         found = _on_lattice(solid, over, cores, cell_mm)
@@ -271,8 +291,16 @@ def shares(figure: Figure) -> dict[str, Share]:
     }
     found: dict[str, Share] = {}
     for at, piece in enumerate(pieces):
-        solid, over = piece.solid, _picked(solids, over_each[at, :at])
+        solid = piece.solid
+        over = tuple(
+            other
+            for other in _picked(solids, over_each[at, :at])
+            if not (isinstance(other, ClothSolid) and solid in other.under)
+        )
         inside = () if piece.part.stock is not None else _picked(cores, cores_each[at])
+        inside = tuple(
+            core for core in inside if not (isinstance(core, ClothSolid) and solid in core.under)
+        )
         skin = _measured(solid, over, inside, cell_mm, allowance)
         core_mm3, core_centre = core_shares.get(piece.part.id, (0.0, skin[1]))
         found[piece.part.id] = Share(skin[0], core_mm3, skin[1], core_centre)

@@ -7,11 +7,14 @@ from collections import defaultdict
 from dataclasses import dataclass
 from functools import cached_property
 
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Figure, Piece, figure, skin_over_mm
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.hosts import found_hosts
+from windcrest_core.body.laminate import clay_mm, inlays_g_cm2, overhang_mm
 from windcrest_core.body.masses import PartMass, masses
 from windcrest_core.body.skeleton import subtree
+from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.body.solids import RoundConeSolid
 from windcrest_core.body.volumes import Share, shares
 from windcrest_core.catalogue import Clay
@@ -19,6 +22,7 @@ from windcrest_core.densities import Densities, densities_of
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.labels import clay_of
+from windcrest_core.sheet.forms import Layered
 from windcrest_core.sheet.model import FigureSheet
 
 SKIN_MM, MOSTLY_OWN, HARDLY_OWN = (
@@ -126,6 +130,16 @@ class Workpiece:
         if skin:
             return self.shares[piece.part.id].skin_mm3 / skin
         return math.pi / 4 * piece.solid.thickness_mm**2
+
+    def bears_mm(self, piece: Piece) -> float:
+        """How far a part of clay hangs out by itself while it is raw and hot."""
+        form = piece.part.form
+        if isinstance(form, Layered):
+            clay = clay_mm(form.stack) / 10 * self.densities.clay(piece.part.clay).value
+            return overhang_mm(form.stack, clay + inlays_g_cm2(form.stack))
+        return longest_overhang_mm(
+            piece.solid.greatest_thickness_mm, isinstance(piece.solid, SheetSolid)
+        )
 
     @property
     def clay_pieces(self) -> list[Piece]:

@@ -13,6 +13,7 @@ from typing import NamedTuple
 
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.clay.cloth import over_clay
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
 from windcrest_core.joining.telling import drill_words
@@ -132,6 +133,16 @@ def on_its_hosts(forming: Forming, piece: Piece) -> list[Need]:
             )
             for host in over_cured
             if host.part.core == "pulled"
+        ]
+        needs += [
+            Need(
+                key=first_key(other.part),
+                reason=said("clay.under_before_over_it_lies"),
+                between="bake" if meeting.cured or short else "any",
+                kind="under",
+            )
+            for other in over_clay(work, piece)
+            if other not in hosts
         ]
     needs += [
         Need(

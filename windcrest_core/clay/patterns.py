@@ -7,23 +7,27 @@ ways is cut into gores, and how much their edges have to give is said.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from typing import Literal
 
 import numpy as np
 
 from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.clay.portions import FLAT, sheet_setting
+from windcrest_core.clay.cloth import seam_mm
+from windcrest_core.clay.portions import FLAT, cloth_setting, sheet_setting
+from windcrest_core.clay.tube_patterns import flats
+from windcrest_core.clay.unrolling import ROUND, developed, sector
 from windcrest_core.facts import Frozen
+from windcrest_core.sheet.forms import Hangs
 
-ROUND = 96  # points of a turn
 GORES = 6
-OVERLAP_MM = 4.0  # least for a seam [A]
-OVERLAP_T = 1.5  # thicknesses
+SLEEVES = {"shoulder": "upper sleeve", "elbow": "lower sleeve", "hip": "leg", "knee": "lower leg"}
 THICK = 0.6  # times its radius: thicker, it is a lump and no sheet [A]
 SHORT = 0.4  # times its radius: shorter, it is a cap and no sleeve [A]
 LEAST_MM = 3.0  # of breadth, to be worth a pattern
@@ -43,6 +47,7 @@ class Pattern(Frozen):
     count: int
     outline: Points
     seam: Points
+    holes: list[Points] = []
     thickness_mm: float
     overlap_mm: float
     stretch_percent: float
@@ -53,61 +58,6 @@ class Pattern(Frozen):
     def size_mm(self) -> tuple[float, float]:
         xs, ys = zip(*self.outline, strict=True)
         return max(xs), max(ys)
-
-
-def sector(r1_mm: float, r2_mm: float, height_mm: float) -> tuple[Array, Array]:
-    """Both edges of an unrolled cone cut flat, (n, 2) each: its foot and its top, mm.
-
-    Slant s = √(h² + (r₁ − r₂)²), radii s r/(r₁ − r₂), angle 2π (r₁ − r₂)/s; a cylinder is a
-    rectangle.
-
-    Examples
-    --------
-    >>> foot, top = sector(10, 10, 30)
-    >>> round(float(np.ptp(foot[:, 0])), 3), round(float(top[0, 1]), 3)
-    (62.832, 30.0)
-    """
-    slant = math.hypot(height_mm, r1_mm - r2_mm)
-    if abs(r1_mm - r2_mm) < 1e-4 * max(r1_mm, r2_mm):
-        x = np.linspace(0, 2 * math.pi * r1_mm, ROUND + 1)
-        return np.column_stack([x, 0 * x]), np.column_stack([x, 0 * x + slant])
-    far, near = max(r1_mm, r2_mm), min(r1_mm, r2_mm)
-    outer, inner = slant * far / (far - near), slant * near / (far - near)
-    angle = 2 * math.pi * (far - near) / slant
-    turns = np.linspace(-angle / 2, angle / 2, ROUND + 1)
-    ring = np.column_stack([np.sin(turns), np.cos(turns)])
-    wide, narrow = -outer * ring, -inner * ring
-    foot, top = (wide, narrow) if r1_mm >= r2_mm else (narrow, wide)
-    if r1_mm < r2_mm:
-        foot, top = foot * [1, -1], top * [1, -1]
-    return foot, top
-
-
-def developed(foot: Array, top: Array) -> tuple[Array, Array]:
-    """Both edges of a ruled strip laid flat triangle by triangle, (n, 2) each.
-
-    Parameters
-    ----------
-    foot, top : (n, 3) points of both edges, mm, joined by the rulings.
-    """
-    flat_foot = [np.zeros(2)]
-    flat_top = [np.array([0.0, float(np.linalg.norm(top[0] - foot[0]))])]
-    for k in range(len(foot) - 1):
-        a, b = flat_foot[-1], flat_top[-1]
-        c = _third(a, b, foot[k], top[k], foot[k + 1])
-        flat_foot.append(c)
-        flat_top.append(_third(c, b, foot[k + 1], top[k], top[k + 1]))
-    return np.array(flat_foot), np.array(flat_top)
-
-
-def _third(a: Array, b: Array, from_a: Array, from_b: Array, point: Array) -> Array:
-    """The third corner of a triangle laid flat on its edge a–b, to the right of it."""
-    base = float(np.linalg.norm(b - a))
-    to_a, to_b = float(np.linalg.norm(point - from_a)), float(np.linalg.norm(point - from_b))
-    along = (to_a**2 - to_b**2 + base**2) / (2 * base)
-    off = math.sqrt(max(0.0, to_a**2 - along**2))
-    u = (b - a) / base
-    return np.asarray(a + along * u + off * np.array([u[1], -u[0]]))
 
 
 def _sleeve(r1: float, r2: float, height: float, depth: float) -> tuple[Array, Array]:
@@ -136,8 +86,10 @@ def gore(semi_axes: tuple[float, float, float], count: int = GORES) -> tuple[Arr
     return np.concatenate([right, left[1:-1]]), 100 * (edge / along[-1] - 1)
 
 
-def _placed(foot: Array, top: Array, overlap: float) -> tuple[Points, Points]:
-    """Outline with the overlap added past the last ruling, and where the first edge comes to.
+def _placed(
+    foot: Array, top: Array, overlap: float, holes: Sequence[Array] = ()
+) -> tuple[Points, Points, list[Points]]:
+    """Outline with the overlap added past the last ruling, where the first edge comes to, and the holes in it.
 
     It is turned until the ends of its foot are level.
     """
@@ -151,7 +103,12 @@ def _placed(foot: Array, top: Array, overlap: float) -> tuple[Points, Points]:
     foot_end, top_end = foot[-1] + last_foot * more, top[-1] + last_top * more
     outline = np.concatenate([foot, [foot_end], [top_end], top[::-1]])
     low = outline.min(axis=0)
-    return _points(outline - low), _points(np.array([foot[-1], top[-1]]) - low)
+    seam = np.array([foot[-1], top[-1]])
+    return (
+        _points(outline - low),
+        _points(seam - low),
+        [_points(hole @ level - low) for hole in holes],
+    )
 
 
 def _points(rows: Array) -> Points:
@@ -227,13 +184,60 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
             r1, r2 = solid.r1 - thick / 2, solid.r2 - thick / 2
             if min(r1, r2) < 0.5 or not 0 < thick < THICK * max(solid.r1, solid.r2):
                 return None
-            overlap = max(OVERLAP_MM, OVERLAP_T * thick)
-            outline, seam = _placed(*_sleeve(r1, r2, solid.h, solid.depth), overlap)
+            overlap = seam_mm(thick)
+            outline, seam, _ = _placed(*_sleeve(r1, r2, solid.h, solid.depth), overlap)
             return made("sleeve", outline, thick, seam, overlap)
     return None
 
 
+def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Pattern]:
+    """The pieces a hanging sheet is cut from, in the order they are put on: sleeves first."""
+    part, form = piece.part, piece.part.form
+    setting, layers = cloth_setting(cloth.t, work.context.rules.sheet_settings_mm)
+    overlap = seam_mm(cloth.t)
+    bones = [sleeve.bone for sleeve in form.sleeves] if isinstance(form, Hangs) else []
+    cut = flats(cloth)
+    bodies = len(cut) - len(bones)
+    names = [*(flat.name for flat in cut[:bodies]), *(_sleeve_name(bone) for bone in bones)]
+    rows = list(zip(cut, names, strict=True))
+    found = []
+    for flat, name in [*rows[bodies:], *rows[:bodies]]:
+        outline, seam, holes = _placed(flat.foot, flat.top, overlap, flat.holes)
+        found.append(
+            Pattern(
+                part=part.id,
+                label=f"{part.label}, {name}" if name else part.label,
+                side=part.side,
+                kind="sleeve",
+                count=1,
+                outline=outline,
+                seam=seam,
+                holes=holes,
+                thickness_mm=cloth.t,
+                overlap_mm=overlap,
+                stretch_percent=0.0,
+                setting=setting,
+                layers=layers,
+            )
+        )
+    return found
+
+
+def _sleeve_name(bone: str) -> str:
+    """What a tube on a bone is called."""
+    limb, side = (bone[:-2], bone[-1]) if bone[-2:] in ("_r", "_l") else (bone, "")
+    sided = {"r": "right ", "l": "left ", "": ""}[side]
+    return f"{sided}{SLEEVES.get(limb, f'{limb} piece')}"
+
+
+def _patterns_of(work: Workpiece, piece: Piece) -> list[Pattern]:
+    if isinstance(piece.solid, HangingSolid):
+        return _of_cloth(work, piece, piece.solid)
+    found = _pattern_of(work, piece)
+    return [] if found is None else [found]
+
+
 def patterns(work: Workpiece) -> list[Pattern]:
     """A flat outline of every part whose clay is laid as a sheet."""
-    found = [_pattern_of(work, piece) for piece in work.clay_pieces]
-    return [row for row in found if row is not None and min(row.size_mm) >= LEAST_MM]
+    found = [row for piece in work.clay_pieces for row in _patterns_of(work, piece)]
+    return [row for row in found if min(row.size_mm) >= LEAST_MM]

@@ -6,8 +6,10 @@ import math
 from typing import Literal
 
 from windcrest_core.body.bent_solids import CoilSolid, SheetSolid
+from windcrest_core.body.cloth import ClothSolid
 from windcrest_core.body.figure import Piece, skin_over_mm
 from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.laminate import clay_mm
 from windcrest_core.body.portions import (
     ball_mm,
     cone_base_mm,
@@ -18,6 +20,7 @@ from windcrest_core.body.portions import (
 from windcrest_core.body.solids import BoxSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import Frozen
+from windcrest_core.sheet.forms import ClayLayer, Layered
 
 Form = Literal["ball", "snake", "cone", "drop", "sheet", "strip", "strands"]
 LONG = 2.5  # times as long as thick: a snake and not a ball [A]
@@ -25,6 +28,7 @@ POINTED = 0.55  # end radius over start radius: a cone [A]
 FLAT = 0.3  # times as thick as broad: a sheet [A]
 STRIP = 4.0  # times as long as broad [A]
 STRAND_MM = 2.0  # of hair or fur laid as coils [A]
+NEAR = 0.1  # of a thickness that is not worth another sheet [A]
 OVERLAP = 1.1  # of a sheet laid round a core, for the seam [A]
 
 
@@ -40,6 +44,14 @@ class Portion(Frozen):
     area_cm2: float | None = None
     setting: int | None = None
     layers: int | None = None
+
+
+def cloth_setting(thickness_mm: float, settings_mm: list[float]) -> tuple[int, int]:
+    """The same for cloth: one sheet where a setting comes within a tenth of it."""
+    off, setting = min((abs(mm - thickness_mm), k + 1) for k, mm in enumerate(settings_mm))
+    if off <= NEAR * thickness_mm:
+        return setting, 1
+    return sheet_setting(thickness_mm, settings_mm)
 
 
 def sheet_setting(thickness_mm: float, settings_mm: list[float]) -> tuple[int, int]:
@@ -82,6 +94,11 @@ def portion_of(work: Workpiece, piece: Piece, volume_mm3: float) -> Portion:
     solid, part = piece.solid, piece.part
     if volume_mm3 <= 0:
         return Portion(form="ball", across_mm=0.0)
+    if isinstance(solid, ClothSolid):
+        setting, layers = cloth_setting(solid.t, settings)
+        found = _flat(volume_mm3, solid.t, settings, False)
+        area_cm2 = (found.area_cm2 or 0.0) * OVERLAP
+        return found.model_copy(update={"area_cm2": area_cm2, "setting": setting, "layers": layers})
     if piece.core is not None:
         found = _flat(volume_mm3, piece.wall_mm, settings, False)
         return found.model_copy(update={"area_cm2": (found.area_cm2 or 0.0) * OVERLAP})
@@ -92,6 +109,9 @@ def portion_of(work: Workpiece, piece: Piece, volume_mm3: float) -> Portion:
         count = max(1, round(snake_mm(volume_mm3, STRAND_MM) / length))
         each = snake_mm(volume_mm3 / count, STRAND_MM)
         return Portion(form="strands", count=count, across_mm=STRAND_MM, length_mm=each)
+    if isinstance(part.form, Layered):
+        sheets = [layer for layer in part.form.stack if isinstance(layer, ClayLayer)]
+        return _flat(volume_mm3, clay_mm(part.form.stack) / len(sheets), settings, False)
     if isinstance(solid, SheetSolid):
         return _flat(volume_mm3, solid.t, settings, large > STRIP * middle)
     if (

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from windcrest_core.body.figure import Piece
-from windcrest_core.body.soft_clay import clay_breaks_nmm
+from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN, clay_breaks_nmm, strain_of_a_knock
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
+from windcrest_core.clay.cloth_remarks import cloth_findings
 from windcrest_core.clay.model import ClayTotal
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
@@ -45,7 +46,7 @@ def clay_findings(work: Workpiece, totals: list[ClayTotal]) -> list[Finding]:
             found.append(under)
         if (weak := _fragile(work, piece)) is not None:
             found.append(weak)
-    return found
+    return found + cloth_findings(work)
 
 
 def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
@@ -77,26 +78,31 @@ def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
 
 
 def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
-    """Thin rigid clay that no wire goes through breaks at a touch."""
+    """Thin clay that no wire goes through breaks at a touch; flexible clay gives, until it tears."""
     part = piece.part
-    if part.clay == "flexible" or work.sheet.has_wire(part):
+    if work.sheet.has_wire(part):
         return None
+    soft = work.clay(part.clay).flexible
     thin = piece.solid.thickness_mm
     low, high = piece.solid.bounds
     length = float((high - low).max())
     if length < 3 * thin or part.lies_on is not None:
         return None
     force = clay_breaks_nmm(thin) / length
-    if force >= FRAGILE_N:
+    tears = strain_of_a_knock(thin, length, FRAGILE_N) > FLEXIBLE_STRAIN
+    if not tears if soft else force >= FRAGILE_N:
         return None
-    fixes: list[Fix] = [fix(said("clay.use_flexible_clay"), (f"part/{part.id}/clay", "flexible"))]
+    flexible = fix(said("clay.use_flexible_clay"), (f"part/{part.id}/clay", "flexible"))
+    fixes: list[Fix] = [] if tears or soft else [flexible]
     return Finding(
         id="clay.thin.breaks",
         station="clay",
         severity="warn",
         subject=part.id,
-        title=said("clay.thin.breaks", part=part.label, force_n=force),
-        reason=said("clay.thin.breaks.why"),
+        title=said("clay.thin.tears", part=part.label, force_n=FRAGILE_N)
+        if soft
+        else said("clay.thin.breaks", part=part.label, force_n=force),
+        reason=said("clay.thin.breaks.both") if tears else said("clay.thin.breaks.why"),
         numbers={"breaks_n": force, "thickness_mm": thin, "length_mm": length},
         fixes=fixes,
     )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from functools import lru_cache
 
+from windcrest_core.body.laminate import clay_share
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import Clay, catalogue
@@ -53,7 +54,8 @@ def clay_plan(
     for piece in work.clay_pieces:
         part, share = piece.part, work.shares[piece.part.id]
         wire = wire_mm3.get(part.id, 0.0) if share.core_mm3 <= 0 else 0.0
-        volume = max(0.0, share.skin_mm3 - wire)
+        clay_mm3 = share.skin_mm3 * clay_share(part)
+        volume = max(0.0, clay_mm3 - wire)
         density = work.densities.clay(part.clay)
         parts.append(
             PartClay(
@@ -65,7 +67,7 @@ def clay_plan(
                 portion=portion_of(work, piece, volume),
                 equal_to=part.mirror_of,
                 texture_min=textures.get(part.id, 0.0),
-                why=_why(share.skin_mm3, wire, density.value, density.source),
+                why=_why(clay_mm3, wire, density.value, density.source),
             )
         )
     totals = [

@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.laminate import PRICK_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
+from windcrest_core.clay.cloth import blanks
 from windcrest_core.clay.held import PARTINGS, held_steps, seated_steps, sits_on
 from windcrest_core.clay.meets import (
     Forming,
@@ -20,12 +23,15 @@ from windcrest_core.clay.meets import (
     with_beds,
 )
 from windcrest_core.clay.painted import over_paint, paint_steps
+from windcrest_core.clay.portions import cloth_setting
 from windcrest_core.clay.putty import FORM_CM3_PER_MIN
 from windcrest_core.clay.threaded import Strung, run_of, thread_steps, wires_in
 from windcrest_core.facts import Text, said
 from windcrest_core.joining.fastening import Fastened
+from windcrest_core.names import listed
 from windcrest_core.practice import practised
 from windcrest_core.precedence import reachable, waiting_for
+from windcrest_core.sheet.forms import ClayLayer, FoilLayer, Layer, Layered, MeshLayer
 from windcrest_core.sheet.meetings import Hold, Press, Sit, Thread
 from windcrest_core.sheet.parts import Texture
 from windcrest_core.step_keys import JOIN, step_key
@@ -49,6 +55,10 @@ PARTING_MIN, GUN_MIN = (
     3.0,
     2.0,
 )  # a parting laid; a small thing set from all sides by a heat gun [A]
+HELD_OUT = {
+    False: said("clay.held_out_by_wadding"),
+    True: said("clay.held_out_by_its_foil"),
+}
 BEAD_MIN = 3.0  # to find and try a bead, and to press it in [A]
 
 
@@ -321,9 +331,81 @@ def _form_words(forming: Forming, piece: Piece, cored: bool) -> Text:
         return said("clay.form_it_sitting", part=part.label, parting=parting)
     if part.apart or part.pressed:
         return said("clay.form_the_apart", part=part.label)
+    if part.cloth is not None:
+        return _cloth_words(work, piece)
+    if isinstance(part.form, Layered):
+        return _laid_words(part.label, part.form.stack)
     if cored or part.lies_on is None:
         return said("clay.cover_and_form_the", part=part.label)
     return said("clay.form_the", part=part.label)
+
+
+def _laid_words(part: str, stack: list[Layer]) -> Text:
+    """What is laid on what, from the back to the front, and how air gets out."""
+    near, far = PRICK_MM
+    return said(
+        "clay.lay_in_layers",
+        part=part,
+        layers=[_layer_words(layer) for layer in stack],
+        near_mm=near,
+        far_mm=far,
+    )
+
+
+def _layer_words(layer: Layer) -> Text:
+    match layer:
+        case ClayLayer():
+            return said("clay.layer.clay", thick_mm=layer.thickness_mm)
+        case FoilLayer():
+            return said("clay.layer.foil", foil=catalogue().foils[layer.id].label)
+        case MeshLayer():
+            return said(
+                "clay.layer.mesh",
+                metal=layer.metal,
+                wire_mm=layer.wire_mm,
+                pitch_mm=layer.pitch_mm,
+            )
+    return said("clay.layer.card", thick_mm=layer.thickness_mm)
+
+
+def _cloth_words(work: Workpiece, piece: Piece) -> Text:
+    """What to roll and cut, round or over what it goes, and what holds it out until it is baked."""
+    cut, *sleeves = blanks(piece)
+    setting, layers = cloth_setting(cut.thick_mm, work.context.rules.sheet_settings_mm)
+    roll = (
+        said("clay.roll_it", thick_mm=cut.thick_mm, setting=setting)
+        if layers == 1
+        else said("clay.roll_it_in", thick_mm=cut.thick_mm, setting=setting, layers=layers)
+    )
+    over = listed(list(dict.fromkeys(host.part.label for host in work.hosts(piece))))
+    part, long_mm, broad_mm = piece.part.label, cut.long_mm, cut.broad_mm
+    if not isinstance(piece.solid, HangingSolid):
+        return said(
+            "clay.lay_it_close", part=part, over=over, roll=roll, long_mm=long_mm, broad_mm=broad_mm
+        )
+    within = HELD_OUT[piece.solid.filled]
+    if not sleeves:
+        return said(
+            "clay.hang_it",
+            part=part,
+            over=over,
+            roll=roll,
+            within=within,
+            long_mm=long_mm,
+            broad_mm=broad_mm,
+        )
+    return said(
+        "clay.hang_it_with_sleeves",
+        part=part,
+        over=over,
+        roll=roll,
+        within=within,
+        long_mm=long_mm,
+        broad_mm=broad_mm,
+        sleeves=len(sleeves),
+        arm_mm=max(sleeve.long_mm for sleeve in sleeves),
+        wide_mm=max(sleeve.broad_mm for sleeve in sleeves),
+    )
 
 
 def _press_words(forming: Forming, piece: Piece) -> Text:

@@ -6,12 +6,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.body.axes import along, axis
-from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.soft_clay import (
     clay_breaks_nmm,
-    longest_overhang_mm,
     raw_clay_gives_nmm,
 )
 from windcrest_core.body.workpiece import Workpiece
@@ -74,7 +72,7 @@ def _slender(work: Workpiece) -> list[tuple[Piece, float]]:
     """Slender clay that stands out further than it bears hot, without wire; how far, mm."""
     wire = [(s.start, s.end) for run in work.sheet.runs for s in segments(work, run)]
     lines = np.array(wire) if wire else np.zeros((0, 2, 3))
-    long_ones = [piece for piece in work.clay_pieces if _may_stand_out(piece)]
+    long_ones = [piece for piece in work.clay_pieces if _may_stand_out(work, piece)]
     if not long_ones:
         return []
     axes = [along(axis(piece.solid), 0.0, 1.0, SAMPLES) for piece in long_ones]
@@ -88,21 +86,21 @@ def _slender(work: Workpiece) -> list[tuple[Piece, float]]:
             continue
         free = _outside(work, piece, points)
         out = length * float(free.mean())
-        bears = longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid))
+        bears = work.bears_mm(piece)
         if out <= bears or np.count_nonzero(wired & free) >= 0.5 * np.count_nonzero(free):
             continue
         found.append((piece, out))
     return found
 
 
-def _may_stand_out(piece: Piece) -> bool:
+def _may_stand_out(work: Workpiece, piece: Piece) -> bool:
     """Whether it is long enough to, and neither stands, lies on something nor is made apart."""
     part = piece.part
     if part.apart or part.pressed or part.contact or part.lies_on is not None:
         return False
     thick = piece.solid.greatest_thickness_mm
     low, high = piece.solid.bounds
-    bears = longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid))
+    bears = work.bears_mm(piece)
     return norm(high - low) > max(bears, SLENDER * thick)
 
 
@@ -143,7 +141,7 @@ def _slender_finding(work: Workpiece, piece: Piece, out: float) -> Finding:
         numbers={
             "out_mm": out,
             "thickness_mm": thick,
-            "bears_itself_mm": longest_overhang_mm(thick, isinstance(piece.solid, SheetSolid)),
+            "bears_itself_mm": work.bears_mm(piece),
             "snaps_at_n": clay_breaks_nmm(thick) / max(out, 1.0),
         },
         fixes=fixes,

@@ -6,6 +6,7 @@ import math
 
 import numpy as np
 
+from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN, most_bend_deg
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Frozen, said
@@ -28,8 +29,12 @@ from windcrest_core.stand.pegs import PegHole, hole_mm
 PIN_CLEAR_MM = 3.0  # of base between two holes [A]
 
 
+BEND_OVER = 2.0  # times its thickness, that clay bends over at a joint [A]
+
+
 class PoseableJoint(Frozen):
-    """A joint to be bent later: wire left free of clay, and how often it will stand it."""
+    """A joint to be bent later: wire left free of clay, and how often it will stand it. Rigid clay over it cracks;
+    flexible clay over it takes `most_deg`."""
 
     joint: str
     label: str
@@ -37,6 +42,7 @@ class PoseableJoint(Frozen):
     gap_mm: float
     bends: float
     covered_by: list[str]
+    most_deg: float
 
 
 def beside(work: Workpiece, run: Run, chosen: GaugeOption, ends: tuple[End, End]) -> list[CutPiece]:
@@ -132,13 +138,14 @@ def poseable_joints(work: Workpiece, run: Run, diameter_mm: float) -> list[Posea
         gap = poseable_gap_mm(thick, diameter_mm, angle)
         at = work.figure.bones[joint].start
         x, y, z = (np.array([c], dtype=np.float32) for c in at)
-        rigid = [
-            piece.part.id
+        over = [
+            piece
             for piece in work.clay_pieces
-            if not catalogue().clays[piece.part.clay].flexible
-            and not isinstance(piece.part.meeting, Thread)  # cut to leave it free
+            if not isinstance(piece.part.meeting, Thread)  # cut to leave it free
             and float(piece.solid.world_distance(x, y, z)[0]) < 0
         ]
+        rigid = [piece.part.id for piece in over if not catalogue().clays[piece.part.clay].flexible]
+        most = most_bend_deg(1.0, BEND_OVER, FLEXIBLE_STRAIN) if over else 180.0
         found.append(
             PoseableJoint(
                 joint=joint,
@@ -147,6 +154,7 @@ def poseable_joints(work: Workpiece, run: Run, diameter_mm: float) -> list[Posea
                 gap_mm=math.ceil(gap),
                 bends=bends_it_lives(diameter_mm, math.ceil(gap), angle),
                 covered_by=rigid,
+                most_deg=min(180.0, most),
             )
         )
     return found

@@ -11,6 +11,7 @@ from windcrest_core.catalogue import Wire, catalogue
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.frame.bare import bare_findings
+from windcrest_core.frame.beside import PoseableJoint
 from windcrest_core.frame.editing import split_at_middle
 from windcrest_core.frame.gauges import (
     COLUMN_SAFETY,
@@ -212,7 +213,9 @@ def _folded(run: RunPlan) -> list[Finding]:
 def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
     found = []
     for joint in run.poseable:
+        tears = joint.angle_deg > joint.most_deg
         if not joint.covered_by:
+            found += [_tears(run, joint)] if tears else []
             continue
         flexible = next(key for key, clay in catalogue().clays.items() if clay.flexible)
         found.append(
@@ -228,7 +231,9 @@ def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
                     "angle_deg": joint.angle_deg,
                     "bends": joint.bends,
                 },
-                fixes=[
+                fixes=[]
+                if tears
+                else [
                     fix(
                         said("frame.flexible_clay_over_this_joint"),
                         *((f"part/{key}/clay", flexible) for key in joint.covered_by),
@@ -237,6 +242,32 @@ def _poseable(work: Workpiece, run: RunPlan) -> list[Finding]:
             )
         )
     return found
+
+
+def _tears(run: RunPlan, joint: PoseableJoint) -> Finding:
+    """Flexible clay that is bent further than it takes."""
+    less = float(int(joint.most_deg))
+    return Finding(
+        id="frame.poseable.tears",
+        station="frame",
+        severity="warn",
+        subject=run.id,
+        title=said("frame.poseable.tears", run=run.label, joint=joint.label),
+        reason=said(
+            "frame.poseable.tears.why",
+            angle_deg=joint.angle_deg,
+            most_deg=joint.most_deg,
+        ),
+        numbers={"angle_deg": joint.angle_deg, "most_deg": joint.most_deg},
+        fixes=[
+            fix(
+                said("frame.bend_it_less", most_deg=less),
+                (f"run/{run.id}/poseable/{joint.joint}", less),
+            )
+        ]
+        if less >= 1
+        else [],
+    )
 
 
 def _coils(work: Workpiece, cuts: CutPlan) -> list[Finding]:

@@ -144,7 +144,11 @@ def _middle(one: Pattern) -> Line | None:
 def _drawn(piece: Piece, units: Units, turned: bool) -> Map:
     """A piece with its letter in it and its words below."""
     one = piece.one
-    lines = [Line("silhouette", tuple(one.outline), closed=True), *_notches(one)]
+    lines = [
+        Line("silhouette", tuple(one.outline), closed=True),
+        *(Line("silhouette", tuple(hole)) for hole in one.holes),
+        *_notches(one),
+    ]
     if one.seam:
         n = (len(one.outline) - 2) // 2
         shade = (one.seam[0], one.outline[n], one.outline[n + 1], one.seam[1])

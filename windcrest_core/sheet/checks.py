@@ -8,6 +8,7 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import Fault
 from windcrest_core.precedence import reachable
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.forms import ClayLayer, FoilLayer, Hangs, Layered, SolidClay
 from windcrest_core.sheet.ids import repeated
 from windcrest_core.sheet.insides import IN_BASE, Light
 from windcrest_core.sheet.joints import joint_ranges
@@ -17,6 +18,7 @@ from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.references import Reference
 from windcrest_core.sheet.runs import Run
+from windcrest_core.sheet.shapes import Frustum, Sheet
 
 LEAST_SCALE_PX = 4
 
@@ -53,6 +55,55 @@ def part_faults(sheet: FigureSheet, part: Part) -> list[Fault]:
         faults.append(
             Fault(f"{at}/stock", part.stock, "one of " + ", ".join(sorted(shelf.stock_materials)))
         )
+    return faults + _form_faults(part, sorted(joints))
+
+
+def _form_faults(part: Part, joints: list[str]) -> list[Fault]:
+    """Cloth is clay over others, a hanging sheet has a cone cut flat to hang by, and layers lie in a flat piece."""
+    at, form = f"part/{part.id}", part.form
+    faults = []
+    if not isinstance(form, SolidClay):
+        faults += [
+            Fault(f"{at}/{field}", value, f"{allowed}: its form is {form.kind!r}")
+            for field, value, none, allowed in (
+                ("stock", part.stock, None, "null, as a bought piece is not rolled out"),
+                ("ballast_g", part.ballast_g, 0, "0, as there is no core to hold it"),
+                ("opening", part.opening, None, "null, as there is no core to take out"),
+            )
+            if value != none
+        ]
+    if part.cloth is not None and not part.meeting.hosts:
+        faults.append(Fault(f"{at}/meeting/hosts", "none", "what it lies on or hangs round"))
+    if isinstance(form, Hangs):
+        if not isinstance(part.shape, Frustum):
+            faults.append(
+                Fault(f"{at}/shape/kind", part.shape.kind, '"frustum" for what hangs round others')
+            )
+        faults += [
+            Fault(f"{at}/form/sleeves/{row.id}/bone", row.bone, "one of " + ", ".join(joints))
+            for row in form.sleeves
+            if row.bone not in joints
+        ]
+        faults += [
+            Fault(f"{at}/form/sleeves", key, "each id once")
+            for key in repeated([row.id for row in form.sleeves])
+        ]
+        faults += [
+            Fault(f"{at}/form/slits/{n}/to_share", slit.to_share, f"above {slit.from_share:g}")
+            for n, slit in enumerate(form.slits)
+            if slit.to_share <= slit.from_share
+        ]
+    if isinstance(form, Layered):
+        if not isinstance(part.shape, Sheet):
+            faults.append(Fault(f"{at}/shape/kind", part.shape.kind, '"sheet" for layers'))
+        if not any(isinstance(layer, ClayLayer) for layer in form.stack):
+            faults.append(Fault(f"{at}/form/stack", "no clay", "a layer of clay at least"))
+        foils = catalogue().foils
+        faults += [
+            Fault(f"{at}/form/stack/{n}/id", layer.id, "one of " + ", ".join(sorted(foils)))
+            for n, layer in enumerate(form.stack)
+            if isinstance(layer, FoilLayer) and layer.id not in foils
+        ]
     return faults
 
 

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import copy
+import re
 from typing import Any
 
-from pydantic import Field, ValidationError
+from pydantic import Field, TypeAdapter, ValidationError
 
 from windcrest_core.errors import ConflictError, SheetError, UnitError
 from windcrest_core.facts import Frozen
 from windcrest_core.findings import Operation
 from windcrest_core.refused import faults_of
 from windcrest_core.sheet.collections import COLLECTIONS
+from windcrest_core.sheet.forms import Form
 from windcrest_core.sheet.load import load_sheet
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.upgrades import OPERATIONS
@@ -49,12 +51,18 @@ def _measured(path: str, value: Any) -> Any:
 
 
 def _set_field(holder: dict[str, Any], path: str, keys: list[str], value: Any) -> Any:
-    """Set a nested field that is already there; returns what it was."""
+    """Set a nested field that is already there, in a list by its number from 0; returns what it was."""
+    step: Any = holder
     for key in keys[:-1]:
-        step = holder.get(key, _MISSING)
-        if not isinstance(step, dict):
+        if isinstance(step, list):
+            step = step[int(key)] if key.isdigit() and int(key) < len(step) else _MISSING
+        else:
+            step = step.get(key, _MISSING)
+        if not isinstance(step, dict | list):
             raise SheetError.one(path, key, "a field of this thing")
-        holder = step
+    if not isinstance(step, dict):
+        raise SheetError.one(path, keys[-1], "a field of one of them; put the whole list instead")
+    holder = step
     old = holder.get(keys[-1], _MISSING)
     if old is _MISSING:
         raise SheetError.one(path, keys[-1], "one of " + ", ".join(sorted(holder)))
@@ -70,11 +78,36 @@ GONE = {
 }
 """Fields of a part that were, and how that is said now."""
 
+OF_SOLID = {
+    "core": 'nothing: only a solid part has a core; set part/<id>/form/kind "solid" first',
+    "wall_mm": "nothing: cloth and sheets have no wall; set part/<id>/form/thickness_mm of cloth",
+}
+"""Fields of a solid part's form, which are reached as if they were the part's own; what to do where it is not solid."""
+CLOTH = ("close", "hang")
+LAID_MM = 1.0
+_forms: TypeAdapter[Form] = TypeAdapter(Form)
+
 
 def _meet(row: dict[str, Any], path: str, kind: Any) -> Operation:
     """Put a part on in another way: its hosts stay, what only its old way let one choose goes."""
     old = row["meeting"]
     row["meeting"] = {"kind": kind, "hosts": old["hosts"]}
+    return Operation(path=path.removesuffix("/kind"), value=old)
+
+
+def _reform(row: dict[str, Any], path: str, kind: Any) -> Operation:
+    """Fill a shape with something else: how thick cloth is stays, what only the old form let one choose goes."""
+    old = row["form"]
+    new: dict[str, Any] = {"kind": kind}
+    if kind in CLOTH and old["kind"] in CLOTH:
+        new["thickness_mm"] = old["thickness_mm"]
+    if kind == "laid":
+        clay = {"of": "clay", "thickness_mm": LAID_MM}
+        new["stack"] = [clay, {"of": "foil"}, clay]
+    try:
+        row["form"] = _forms.validate_python(new).model_dump(mode="json")
+    except ValidationError as error:
+        raise SheetError.one(path, kind, "one of solid, close, hang, laid") from error
     return Operation(path=path.removesuffix("/kind"), value=old)
 
 
@@ -121,6 +154,13 @@ def _apply_to_row(
             raise SheetError.one(path, value, "ids do not change")
         if steps[0] == "part" and steps[2:] == ["meeting", "kind"]:
             return [_meet(rows[index], path, value)]
+        if steps[0] == "part" and steps[2:] == ["form", "kind"]:
+            return [_reform(rows[index], path, value)]
+        if steps[0] == "part" and len(steps) == 3 and steps[2] in OF_SOLID:
+            form = rows[index]["form"]
+            if form["kind"] != "solid":
+                raise SheetError.one(path, value, OF_SOLID[steps[2]])
+            return [Operation(path=path, value=_set_field(form, path, [steps[2]], value))]
         if steps[0] == "part" and steps[2] in GONE:
             raise SheetError.one(path, value, GONE[steps[2]])
         return [Operation(path=path, value=_set_field(rows[index], path, steps[2:], value))]
@@ -198,6 +238,7 @@ def collide(a: str, b: str) -> bool:
     """Whether two paths touch the same thing: one is the other, or holds it."""
     if WHOLE in (a, b):
         return True
+    a, b = (re.sub(r"^(part/[^/]+)/(core|wall_mm)$", r"\1/form/\2", path) for path in (a, b))
     return a == b or a.startswith(b + "/") or b.startswith(a + "/")
 
 

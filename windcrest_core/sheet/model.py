@@ -29,7 +29,7 @@ from windcrest_core.sheet.writing import Label, Words
 
 
 class FigureSheet(Frozen):
-    sheet_version: Literal[4] = 4
+    sheet_version: Literal[5] = 5
     figure_id: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None = None
     name: Label
     story: Words = ""

@@ -8,6 +8,7 @@ from pydantic import Field
 
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
+from windcrest_core.sheet.forms import CoreKind, Form, Hangs, LiesClose, SolidClay
 from windcrest_core.sheet.insides import Opening
 from windcrest_core.sheet.meetings import (
     MOST_HOSTS,
@@ -39,6 +40,7 @@ class Part(Frozen):
     label: Label
     bone: Id
     shape: Shape
+    form: Form = Field(default=SolidClay(), description="what its shape is filled with")
     scale: Literal["figure", "head"] = "figure"
     girth: Literal["trunk", "limb", "head", "own"] = "own"
     side: Literal["left", "right", "mid"] = "mid"
@@ -51,10 +53,6 @@ class Part(Frozen):
         max_length=MOST_HOSTS,
         description="what it only touches: formed against it over a parting, joined to it by nothing",
     )
-    core: Literal["foil", "foil_tape", "light", "air_dry", "foam", "pulled", "wire"] = Field(
-        default="foil", description="what is under the clay; wire alone is solid clay"
-    )
-    wall_mm: float | None = Field(default=None, ge=0.5, le=60)
     ballast_g: float = Field(default=0.0, ge=0, le=5000, description="steel let into its core")
     clay: Id = "rigid"
     stock: Id | None = Field(
@@ -71,6 +69,26 @@ class Part(Frozen):
     )
     hidden: bool = Field(default=False, description="not drawn; it counts as before")
     opening: Opening | None = Field(default=None, description="where its core comes out")
+
+    @property
+    def core(self) -> CoreKind:
+        """What is under its clay; nothing but wire under sheets and cloth, unless that hangs over foil."""
+        match self.form:
+            case SolidClay(core=core):
+                return core
+            case Hangs(beneath="foil"):
+                return "foil"
+        return "wire"
+
+    @property
+    def wall_mm(self) -> float | None:
+        """The wall asked for, mm; None for that of the House rules."""
+        return self.form.wall_mm if isinstance(self.form, SolidClay) else None
+
+    @property
+    def cloth(self) -> LiesClose | Hangs | None:
+        """How it lies over others or hangs round them, where it does."""
+        return self.form if isinstance(self.form, LiesClose | Hangs) else None
 
     @property
     def lies_on(self) -> Id | None:

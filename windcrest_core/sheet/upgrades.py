@@ -3,7 +3,8 @@
 Version 1 is the first. Each upgrade of the sheet has one of operations beside it. In version 2 a part says
 itself what of a body it is; before, its id did. In version 3 it has one meeting with what carries it, where
 four fields of version 2 said what they could of it: `press_in`, `made_apart`, `rests` and `lies_on`. In version 4
-it may have programmes of its bakes; a figure of version 3 has none.
+it may have programmes of its bakes; a figure of version 3 has none. In version 5 a part has a form, where it was always
+solid with a `core` under a `wall_mm`; operations on those two mean the same as before.
 """
 
 from __future__ import annotations
@@ -122,16 +123,43 @@ def _operations_with_meetings(file: dict[str, Any]) -> dict[str, Any]:
     return file
 
 
+_OLD_FORM = ("core", "wall_mm")
+
+
+def _with_form(part: Any) -> Any:
+    if not isinstance(part, dict):
+        return part
+    rest = {key: value for key, value in part.items() if key not in _OLD_FORM}
+    form = {key: part[key] for key in _OLD_FORM if key in part}
+    return {**rest, "form": {"kind": "solid", **form}}
+
+
+def _parts_with_forms(sheet: dict[str, Any]) -> dict[str, Any]:
+    if isinstance(sheet.get("parts"), list):
+        sheet["parts"] = [_with_form(part) for part in sheet["parts"]]
+    return sheet
+
+
+def _operations_with_forms(file: dict[str, Any]) -> dict[str, Any]:
+    rows = file.get("operations")
+    for row in rows if isinstance(rows, list) else ():
+        if isinstance(row, dict) and re.fullmatch(r"part/[^/]+", str(row.get("path", ""))):
+            row["value"] = _with_form(row.get("value"))
+    return file
+
+
 def _as_it_is(document: dict[str, Any]) -> dict[str, Any]:
     return document
 
 
 SHEET = Ladder(
-    "figure sheet", "sheet_version", (_parts_with_features, _parts_with_meetings, _as_it_is)
+    "figure sheet",
+    "sheet_version",
+    (_parts_with_features, _parts_with_meetings, _as_it_is, _parts_with_forms),
 )
 OPERATIONS = Ladder(
     "file of operations",
     "sheet_version",
-    (_operations_with_features, _operations_with_meetings, _as_it_is),
+    (_operations_with_features, _operations_with_meetings, _as_it_is, _operations_with_forms),
 )
 CURRENT_VERSION = SHEET.current

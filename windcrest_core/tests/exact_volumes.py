@@ -9,10 +9,13 @@ import numpy as np
 from manifold3d import Manifold, Mesh, OpType
 
 from windcrest_core.body.bent_solids import CoilSolid
+from windcrest_core.body.cloth import CloseSolid, ClothSolid, HangingSolid, TubeSolid
 from windcrest_core.body.figure import Figure, figure
+from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.mesh import mesh_of
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.volumes import Share, _outermost_first, shares
+from windcrest_core.character.library import add_from_library
 from windcrest_core.findings import Operation
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet import FigureSheet
@@ -33,6 +36,64 @@ def _manifold(solid: Solid, sides: int) -> Manifold:
     middle = points.mean(axis=0)
     points = middle + (points - middle) * grown
     return Manifold(Mesh(points.astype(np.float32), faces.astype(np.uint32)))
+
+
+def _frustum(tube: TubeSolid, sides: int) -> Manifold:
+    """All of a tube as if it were full, less its slits."""
+    plain = FrustumSolid(tube.origin, tube.frame, tube.r1, tube.r2, tube.h, tube.depth)
+    full = _manifold(plain, 4 * sides)
+    for cut in tube.cuts:
+        low, high = max(-1.0, cut.low), min(tube.h + 1.0, cut.high)
+        far = 4 * max(tube.r1, tube.r2)
+        turn = np.linspace(cut.middle - cut.half, cut.middle + cut.half, 9)
+        corners = np.column_stack([tube.left * far * np.sin(turn), far * tube.depth * np.cos(turn)])
+        flat = np.vstack([[0.0, 0.0], corners])
+        points = np.vstack([np.column_stack([flat, np.full(len(flat), z)]) for z in (low, high)])
+        full = full - Manifold.hull_points(tube.origin + points @ tube.frame.T)
+    return full
+
+
+def _hollow(tube: TubeSolid, sides: int) -> Manifold:
+    """What is open in a tube without hems, its wall as thick all round."""
+    off = tube.t / (tube.h / np.hypot(tube.h, tube.r2 - tube.r1))
+    turn = np.linspace(0, 2 * np.pi, 4 * sides, endpoint=False)
+    rings = [
+        np.column_stack(
+            [
+                (r - off) * np.cos(turn),
+                (r * tube.depth - off) * np.sin(turn),
+                np.full(len(turn), z),
+            ]
+        )
+        for r, z in ((tube.r1, 0.0), (tube.r2, tube.h))
+    ]
+    return Manifold.hull_points(tube.origin + np.vstack(rings) @ tube.frame.T)
+
+
+def _grown(form: Solid, by_mm: float, sides: int) -> Manifold:
+    """A rounded convex form with its surface moved outwards along its normals."""
+    points, faces = mesh_of(form, sides)
+    a, b, c = (points[faces[:, n]] for n in range(3))
+    normal = np.zeros_like(points)
+    for n in range(3):
+        np.add.at(normal, faces[:, n], np.cross(b - a, c - a))
+    normal /= np.linalg.norm(normal, axis=1)[:, None]
+    moved = points + by_mm * normal
+    return Manifold(Mesh(moved.astype(np.float32), faces.astype(np.uint32)))
+
+
+def _cloth(cloth: ClothSolid, sides: int) -> Manifold:
+    """The clay of cloth: all within it, less what is open and what is under it."""
+    if isinstance(cloth, HangingSolid):
+        full = Manifold.batch_boolean([_frustum(t, sides) for t in cloth.tubes], OpType.Add)
+        open_ = [_hollow(tube, sides) for tube in cloth.tubes]
+        full = full - Manifold.batch_boolean(open_, OpType.Add)
+    else:
+        assert isinstance(cloth, CloseSolid)
+        over = [_grown(form, cloth.t, sides) for form in cloth.forms]
+        full = Manifold.batch_boolean(over, OpType.Add) ^ _manifold(cloth.region, sides)
+    under = [_manifold(solid, sides) for solid in cloth.under]
+    return full - Manifold.batch_boolean(under, OpType.Add) if under else full
 
 
 @dataclass(frozen=True)
@@ -59,6 +120,31 @@ def random_figure(seed: int) -> FigureSheet:
     operations += [
         Operation(path=f"part/{part.id}/wall_mm", value=round(chance.uniform(3, 9), 1))
         for part in chance.sample(walls, len(walls) // 2)
+    ]
+    return apply_edits(sheet, operations)[0]
+
+
+def dressed_figure(seed: int) -> FigureSheet:
+    """Any upright body in cloth of the library, as thick as may be, in any pose of its arms and head."""
+    chance = random.Random(seed)
+    body = chance.choice(("biped", "tailed_biped", "winged_biped"))
+    sheet = new_sheet("Dressed", body, chance.uniform(150, 450))
+    for item in chance.choice(
+        (("skirt",), ("coat",), ("fur",), ("skirt", "fur"), ("scales", "skirt"))
+    ):
+        sheet = apply_edits(sheet, add_from_library(sheet, item, None))[0]
+    ranges = joint_ranges(sheet.body)
+    arms = [key for key in ("shoulder_r", "shoulder_l", "elbow_r", "elbow_l") if key in ranges]
+    operations = [
+        Operation(path=f"joint/{key}/swing_deg", value=chance.uniform(*ranges[key].swing_deg))
+        for key in arms
+    ]
+    operations += [
+        Operation(
+            path=f"part/{part.id}/form/thickness_mm", value=round(chance.uniform(1.0, 4.0), 1)
+        )
+        for part in sheet.parts
+        if part.cloth is not None
     ]
     return apply_edits(sheet, operations)[0]
 
@@ -96,7 +182,8 @@ def _by_mesh(placed: Figure, sides: int) -> dict[str, float]:
         before = before + core
     over = Manifold()
     for piece in pieces:
-        whole = _manifold(piece.solid, sides)
+        cloth = isinstance(piece.solid, ClothSolid)
+        whole = _cloth(piece.solid, sides) if cloth else _manifold(piece.solid, sides)
         skin = whole - over
         if piece.part.stock is None and all_cores is not None:
             skin = skin - all_cores

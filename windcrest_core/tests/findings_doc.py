@@ -5,11 +5,13 @@ from __future__ import annotations
 from windcrest_core.bake.outcome import CRACK_HIGH
 from windcrest_core.bake.remarks import WARN_AIR_C
 from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
+from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN
 from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING_MM
 from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
 from windcrest_core.bulk.remarks import FILLED, VENT_CM3
 from windcrest_core.character.face_plan import LEAST_BEHIND_MM
 from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
+from windcrest_core.clay.cloth_remarks import NARROW, PLUG
 from windcrest_core.clay.remarks import FRAGILE_N
 from windcrest_core.colour.remarks import WORTH_CHANGING
 from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
@@ -51,6 +53,7 @@ SAID_WHEN = {
     "frame.joint.bare": "no run goes through a joint, and what hangs on it is more than raw clay bears",
     "frame.raw.falls": "the wire that stands in the base folds under the raw figure, and no rod holds it",
     "frame.poseable.covered": "rigid clay lies over a joint that is to be bent later",
+    "frame.poseable.tears": f"flexible clay over a joint is to be bent further than {100 * FLEXIBLE_STRAIN:g} % of strain allows",
     "frame.coil.short": "no coil in Stores is long enough for a piece of the cut list, or there is too little of it",
     "bulk.wall.thin": f"a wall over foil is below {THIN_WALL_MM:g} mm",
     "bulk.wall.thick": f"a wall over foil is above {THICK_WALL_MM:g} mm",
@@ -67,7 +70,11 @@ SAID_WHEN = {
     "bulk.core.vent": f"a closed core of more than {VENT_CM3:g} cm³ wants a vent",
     "clay.stores.missing": "a clay is used that is not in Stores",
     "clay.putty.baked": "clay that is baked lies on putty that cannot take it",
-    "clay.thin.breaks": f"thin rigid clay without wire breaks below {FRAGILE_N:g} N at its tip",
+    "clay.cloth.plug": f"cloth round a part counts as solid clay, more than {PLUG:g} times a sheet",
+    "clay.sheet.foil": "a sheet too thin for the foil core that is asked for",
+    "clay.cloth.narrow": f"a hanging sheet is narrower somewhere than {2 * NARROW:g} times its thickness",
+    "clay.cloth.through": "a tail, wing or arm goes through the side of hanging cloth where no slit lets it out",
+    "clay.thin.breaks": f"thin clay without wire breaks, or tears where it is flexible, below {FRAGILE_N:g} N at its tip",
     "order.apart.join": "parts made apart are joined cured to cured",
     "order.join.air": "what is put on at the end does not reach what it is put on",
     "order.delicate.raw": "delicate parts go on while the body is raw (one bake at the end)",

@@ -6,6 +6,7 @@ from typing import Any
 
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.tests.support import changed
 
 HEAD, BODY = "skull", ("skull", "neck")
@@ -14,7 +15,7 @@ HEAD, BODY = "skull", ("skull", "neck")
 def part(key: str, kind: str, *hosts: str, bone: str = "head", **rest: Any) -> dict[str, Any]:
     meeting = {"kind": kind, "hosts": list(hosts), **rest.pop("how", {})}
     shape = {"kind": "ellipsoid", "centre": [0, 0.42, 0.3], "semi_axes": [0.06, 0.06, 0.06]}
-    row = {"id": key, "label": key, "bone": bone, "scale": "head", "core": "wire", "layer": 1}
+    row = {"id": key, "label": key, "bone": bone, "scale": "head", "form": WIRE, "layer": 1}
     return {**row, "shape": shape, "meeting": meeting, **rest}
 
 

@@ -30,7 +30,7 @@ def on_grid(*solids: Solid, height_mm: float, core: Solid | None = None) -> list
     pieces = []
     for index, solid in enumerate(solids):
         shape = Ellipsoid(centre=(0, 0, 0), semi_axes=(0.1, 0.1, 0.1))
-        part = Part(id=f"p{index}", label="p", bone="hips", shape=shape, core="foil")
+        part = Part(id=f"p{index}", label="p", bone="hips", shape=shape)
         pieces.append(Piece(part, solid, core if index == 0 else None, 6.0))
     found = shares(Figure(height_mm, 10.0, {}, pieces))
     return [found[f"p{i}"].skin_mm3 for i in range(len(solids))] + [found["p0"].core_mm3]

@@ -19,6 +19,7 @@ from windcrest_core.new_figure import new_sheet
 from windcrest_core.plan import plan
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.tests.findings_doc import SAID_WHEN, findings_page
 from windcrest_core.tests.support import (
     TODAY,
@@ -39,11 +40,60 @@ SHORT_COILS = {
     "coils": [{"id": key, "wire": "st_2_5", "length_mm": 300} for key in "abcd"],
 }
 LONG_COIL = {"wires": ["st_2_5"], "coils": [{"id": "b", "wire": "st_2_5", "length_mm": 4000}]}
+ROBE: dict[str, Any] = {
+    "id": "robe",
+    "label": "robe",
+    "bone": "hips",
+    "texture": "cloth",
+    "form": WIRE,
+    "layer": 1,
+    "meeting": {"kind": "lay", "hosts": ["belly"], "cured": True},
+    "shape": {
+        "kind": "frustum",
+        "start": [0, 0, 0.6],
+        "end": [0, 0, -1.4],
+        "start_radius": 0.12,
+        "end_radius": 0.18,
+    },
+}
+STUB = {
+    "id": "stub",
+    "label": "stub of a tail",
+    "bone": "hips",
+    "form": WIRE,
+    "meeting": {"kind": "blend", "hosts": ["pelvis"]},
+    "shape": {
+        "kind": "round_cone",
+        "start": [0, -0.03, 0],
+        "end": [0, -0.3, -0.1],
+        "start_radius": 0.02,
+        "end_radius": 0.01,
+    },
+}
+HANGS = {"kind": "hang", "thickness_mm": 2.0}
+FLAG: dict[str, Any] = {
+    "id": "flag",
+    "label": "flag",
+    "bone": "waist",
+    "layer": 1,
+    "meeting": {"kind": "lay", "hosts": ["chest"]},
+    "shape": {
+        "kind": "sheet",
+        "centre": [0, 0.1, 0.5],
+        "outline": [[-0.05, 0], [0.05, 0], [0.05, 0.1], [-0.05, 0.1]],
+        "thickness": 0.008,
+    },
+}
+LAID = {"kind": "laid", "stack": [{"of": "clay", "thickness_mm": 1}, {"of": "foil"}]}
+ARM_FLEXIBLE = {
+    f"part__{key}__clay": "flexible"
+    for key in ("upper_arm_r", "forearm_r", "upper_arm_l", "forearm_l")
+}
 FIN = {
     "id": "fin",
     "label": "fin",
     "bone": "head",
-    "core": "wire",
+    "form": WIRE,
     "layer": 1,
     "scale": "head",
     "shape": {
@@ -60,7 +110,7 @@ TOOTH = {
     "feature": "tooth",
     "label": "tooth",
     "bone": "head",
-    "core": "wire",
+    "form": WIRE,
     "layer": 1,
     "scale": "head",
     "meeting": {"kind": "lay", "hosts": ["skull"]},
@@ -114,7 +164,7 @@ def _staff(right: float, ahead: float, kind: str) -> dict[str, Any]:
     radii = {"start_radius": 0.01, "end_radius": 0.01}
     row = {"id": "staff", "label": "staff", "bone": "waist", "orient": "world", "layer": 1}
     shape = {"kind": "round_cone", **ends, **radii}
-    return {**row, "core": "wire", "shape": shape, "meeting": {"kind": kind, "hosts": ["hand_r"]}}
+    return {**row, "form": WIRE, "shape": shape, "meeting": {"kind": kind, "hosts": ["hand_r"]}}
 
 
 TOOTH_ON_PUTTY = {**TOOTH, "id": "scale", "meeting": {"kind": "lay", "hosts": ["nose"]}}
@@ -220,6 +270,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(),
         Context(),
     ),
+    "frame.poseable.tears": (
+        plain(run__arms__poseable={"elbow_r": 140}, **ARM_FLEXIBLE),
+        Context(),
+        plain(run__arms__poseable={"elbow_r": 5}, **ARM_FLEXIBLE),
+        Context(),
+    ),
     "frame.coil.short": (
         plain(run__spine__wire="st_2_5"),
         context(SHORT_COILS),
@@ -298,6 +354,30 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         context({"clays": ["rigid", "flexible"]}),
     ),
     "clay.thin.breaks": (plain(part__fin=FIN), Context(), plain(), Context()),
+    "clay.cloth.plug": (
+        plain(part__robe=ROBE),
+        Context(),
+        plain(part__robe={**ROBE, "form": HANGS}),
+        Context(),
+    ),
+    "clay.sheet.foil": (
+        plain(part__flag=FLAG),
+        Context(),
+        plain(part__flag={**FLAG, "form": LAID}),
+        Context(),
+    ),
+    "clay.cloth.narrow": (
+        plain(part__robe={**ROBE, "form": HANGS, "shape": {**ROBE["shape"], "end_radius": 0.006}}),
+        Context(),
+        plain(part__robe={**ROBE, "form": HANGS}),
+        Context(),
+    ),
+    "clay.cloth.through": (
+        plain(part__robe={**ROBE, "form": HANGS}, part__stub=STUB),
+        Context(),
+        plain(part__robe={**ROBE, "form": HANGS}),
+        Context(),
+    ),
     "order.apart.join": (plain(part__hand_r__meeting__kind="glue"), Context(), plain(), Context()),
     "order.join.air": (
         plain(

@@ -25,6 +25,7 @@ from windcrest_core.joining.pin_mechanics import (
     sunk_mm,
 )
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.strength import yield_moment_nmm
 from windcrest_core.tests.support import biped, changed, context, example, planned, spoken
 
@@ -101,7 +102,7 @@ class ContactTest(unittest.TestCase):
         its middle half way; the part reaches 6 + 12 beyond it."""
         ball = {"kind": "ellipsoid", "centre": [0, 0.3, 0.5], "semi_axes": [0.04, 0.04, 0.04]}
         other = {**ball, "centre": [0, 0.34, 0.5]}
-        row = {"bone": "root", "scale": "figure", "core": "wire", "layer": 1, "orient": "world"}
+        row = {"bone": "root", "scale": "figure", "form": WIRE, "layer": 1, "orient": "world"}
         sheet = changed(
             biped(),
             part__a={"id": "a", "label": "a", **row, "bone": "waist", "shape": ball},
@@ -161,7 +162,7 @@ class FasteningTest(unittest.TestCase):
             "id": "pole",
             "label": "pole",
             "bone": "waist",
-            "core": "wire",
+            "form": WIRE,
             "layer": 1,
             "shape": {**thin, "start_radius": 0.02, "end_radius": 0.02},
             "meeting": {"kind": "glue", "hosts": ["chest"]},
@@ -175,7 +176,7 @@ class FasteningTest(unittest.TestCase):
 
     def test_glue_on_two_hosts_holds_on_both(self) -> None:
         """A bar across two balls alike: twice what it holds on one."""
-        row = {"bone": "waist", "scale": "figure", "core": "wire", "layer": 1, "orient": "world"}
+        row = {"bone": "waist", "scale": "figure", "form": WIRE, "layer": 1, "orient": "world"}
         sizes = {"kind": "ellipsoid", "semi_axes": [0.03, 0.03, 0.03]}
         balls = {
             f"part__{key}": {

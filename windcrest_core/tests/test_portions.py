@@ -32,6 +32,7 @@ from windcrest_core.given.progress import Progress
 from windcrest_core.prints.page import Printing
 from windcrest_core.prints.portion_card import portion_card_pdf, rows_of
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.tests.paper import read
 from windcrest_core.tests.support import biped, context, example, planned
 
@@ -216,7 +217,7 @@ class OfAPartTest(unittest.TestCase):
             "shape": shape,
             "meeting": {"kind": "lay", "hosts": ["forearm_r"]},
             "layer": 1,
-            "core": "wire",
+            "form": WIRE,
         }
         strip, piece = self.portion(biped(part__cuff=cuff), "cuff")
         assert isinstance(piece.solid, RoundConeSolid)

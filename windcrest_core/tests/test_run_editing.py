@@ -22,6 +22,7 @@ from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.reshape import worked_out
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.sheet.runs import Feet, FrameSchool
 from windcrest_core.tests.support import biped, changed, planned, refused, spoken
 from windcrest_core.tests.sweeps import some, sweep
@@ -32,7 +33,7 @@ EAR = {
     "id": "long_ear",
     "label": "long ear",
     "bone": "head",
-    "core": "wire",
+    "form": WIRE,
     "layer": 1,
     "scale": "head",
     "shape": {

@@ -139,7 +139,17 @@ class KeptTest(unittest.TestCase):
                 wanted = {"id": "it", "meeting": {"kind": kind, "hosts": hosts}}
                 if "stock" in old:
                     wanted["stock"] = old["stock"]
-                self.assertEqual(sheet["parts"], [wanted])
+                self.assertEqual(sheet["parts"], [{**wanted, "form": {"kind": "solid"}}])
+
+    def test_core_and_wall_come_to_a_form(self) -> None:
+        """Version 4 had both on the part itself; operations on them are read as before, at any version."""
+        old = {"id": "it", "core": "wire", "wall_mm": 4.0, "label": "it"}
+        new = {"id": "it", "label": "it", "form": {"kind": "solid", "core": "wire", "wall_mm": 4.0}}
+        sheet = SHEET.upgraded({"sheet_version": 4, "parts": [old]})
+        self.assertEqual(sheet["parts"], [new])
+        rows = [{"path": "part/it", "value": old}, {"path": "part/it/core", "value": "foil"}]
+        file = OPERATIONS.upgraded({"sheet_version": 4, "operations": rows})
+        self.assertEqual(file["operations"], [{"path": "part/it", "value": new}, rows[1]])
 
     def test_old_operations_on_the_four_fields_are_read(self) -> None:
         def now(*rows: tuple[str, Any]) -> list[tuple[str, Any]]:

@@ -176,7 +176,7 @@ class LibraryTest(CharacterCase):
         made = self.change(copy_of={"part": "nose", "how": "duplicate"})["figure"]
         self.assertIn("nose_2", [p["id"] for p in made["sheet"]["parts"]])
         both = self.change(operations=[{"path": "part/ear_r/wall_mm", "value": "1/8 in"}])["figure"]
-        walls = {p["id"]: p["wall_mm"] for p in both["sheet"]["parts"]}
+        walls = {p["id"]: p["form"].get("wall_mm") for p in both["sheet"]["parts"]}
         self.assertEqual(walls["ear_l"], walls["ear_r"])
         self.change(422, copy_of={"part": "nobody", "how": "mirror"})
 

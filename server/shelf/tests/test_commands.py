@@ -67,7 +67,9 @@ class SheetCommandTest(SimpleTestCase):
         left, text, _ = run("plan", "-", "--today", "2026-07-01", stdin=json.dumps(edited))
         plan = json.loads(text)
         self.assertEqual((left, plan["name"], plan["today"]), (0, "Ada", "2026-07-01"))
-        self.assertEqual({part["id"]: part["wall_mm"] for part in edited["parts"]}["chest"], 4)
+        self.assertEqual(
+            {part["id"]: part["form"].get("wall_mm") for part in edited["parts"]}["chest"], 4
+        )
 
     def test_what_cannot_be_is_a_line_each_and_exit_two(self) -> None:
         new = json.dumps(self.sheet("new", "biped", "310mm"))

@@ -53,11 +53,12 @@ class EditTest(ApiCase):
         undone = self.call("POST", self.at + "/undo").json()["figure"]
         self.assertEqual(undone["revision"], 3)
         self.assertEqual(
-            [p["wall_mm"] for p in undone["sheet"]["parts"] if p["id"] == "chest"], [None]
+            [p["form"]["wall_mm"] for p in undone["sheet"]["parts"] if p["id"] == "chest"], [None]
         )
         redone = self.call("POST", self.at + "/redo").json()["figure"]
         self.assertAlmostEqual(
-            next(p["wall_mm"] for p in redone["sheet"]["parts"] if p["id"] == "chest"), 4.7625
+            next(p["form"]["wall_mm"] for p in redone["sheet"]["parts"] if p["id"] == "chest"),
+            4.7625,
         )
         self.assertFalse(redone["can_redo"])
         self.assert_problem(self.call("POST", self.at + "/redo"), 409)

@@ -1,6 +1,7 @@
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import { problem, server } from "../testing/bench";
 import { client, data, Problem, problemOf } from "./client";
+import { signedOut } from "./signedOut";
 
 test("a refusal carries its status, words and faults", async () => {
   const fault = { path: "height_mm", value: "tall", allowed: "a length" };
@@ -32,4 +33,27 @@ test("writing carries the token of the cookie", async () => {
   };
   await client.POST("/api/v1/rules/undo").catch(() => undefined);
   expect(token).toBe("abc123");
+});
+
+test("an answer from before somebody signed in again signs nobody out", async () => {
+  const real = globalThis.fetch;
+  const answers: ((answer: Response) => void)[] = [];
+  globalThis.fetch = () => new Promise((answer) => answers.push(answer));
+  const ask = () => client.GET("/api/v1/figures").catch(() => undefined);
+  const [late, first] = [ask(), ask()];
+  await vi.waitFor(() => expect(answers).toHaveLength(2));
+  answers[1]?.(problem(401, "Sign in first."));
+  await first;
+  expect(signedOut.snapshot()).toBe(true);
+  signedOut.over();
+  answers[0]?.(problem(401, "Sign in first."));
+  await late;
+  expect(signedOut.snapshot()).toBe(false);
+  const next = ask();
+  await vi.waitFor(() => expect(answers).toHaveLength(3));
+  answers[2]?.(problem(401, "Sign in first."));
+  await next;
+  expect(signedOut.snapshot()).toBe(true);
+  signedOut.over();
+  globalThis.fetch = real;
 });

@@ -29,13 +29,17 @@ const cookie = (name: string): string =>
 export const csrf = (): Record<string, string> => ({ "X-CSRFToken": cookie("csrftoken") });
 
 export const client = createClient<paths>({ baseUrl: "/", fetch: (request) => fetch(request) });
+/** When each was asked, by the page's clock. */
+const askedAt = new WeakMap<Request, number>();
 client.use({
   onRequest({ request }) {
+    askedAt.set(request, performance.now());
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
     return request;
   },
-  async onResponse({ response }) {
-    if (!response.ok && response.status !== 304) throw await problemOf(response);
+  async onResponse({ request, response }) {
+    if (!response.ok && response.status !== 304)
+      throw await problemOf(response, askedAt.get(request));
     return response;
   },
 });
@@ -47,8 +51,11 @@ interface ProblemBody {
   revision?: number | null;
 }
 
-export async function problemOf(response: Response): Promise<Problem> {
-  if (response.status === 401 && !response.url.includes("/api/v1/session")) signedOut.said();
+export async function problemOf(
+  response: Response,
+  asked: number = performance.now(),
+): Promise<Problem> {
+  if (response.status === 401 && !response.url.includes("/api/v1/session")) signedOut.said(asked);
   const body = (await response.json().catch(() => ({}))) as ProblemBody;
   return new Problem(
     response.status,

@@ -2751,9 +2751,10 @@ export interface components {
         };
         /**
          * CalibrationIn
-         * @description What is offered: another weighed ball, or another share of waste.
+         * @description What is offered: another weighed ball, a part weighed as its lesson tells it, or another share of waste.
          */
         CalibrationIn: {
+            lesson?: components["schemas"]["Weighing"] | null;
             /** Waste Percent */
             waste_percent?: number | null;
             weighing?: components["schemas"]["WeighingIn"] | null;
@@ -2924,6 +2925,19 @@ export interface components {
             stops: number;
             /** Warns */
             warns: number;
+        };
+        /** CardLayer */
+        CardLayer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            of: "card";
+            /**
+             * Thickness Mm
+             * @default 0.3
+             */
+            thickness_mm: number;
         };
         /**
          * CardScale
@@ -3236,6 +3250,16 @@ export interface components {
             maximum_c: number;
             /** Min Per 6Mm */
             min_per_6mm: number;
+        };
+        /** ClayLayer */
+        ClayLayer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            of: "clay";
+            /** Thickness Mm */
+            thickness_mm: number;
         };
         /**
          * ClayMix
@@ -4256,10 +4280,10 @@ export interface components {
             runs: components["schemas"]["Run"][];
             /**
              * Sheet Version
-             * @default 4
+             * @default 5
              * @constant
              */
-            sheet_version: 4;
+            sheet_version: 5;
             /**
              * Stands For Mm
              * @description the real height it is a model of
@@ -4383,6 +4407,22 @@ export interface components {
             source: string;
             /** Thickness Um */
             thickness_um: number;
+        };
+        /**
+         * FoilLayer
+         * @description A foil of the catalogue laid in, as thick as it is.
+         */
+        FoilLayer: {
+            /**
+             * Id
+             * @default kitchen
+             */
+            id: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            of: "foil";
         };
         /**
          * Forgotten
@@ -4823,6 +4863,45 @@ export interface components {
             warmed: components["schemas"]["Warmed"][];
         };
         /**
+         * Hangs
+         * @description A sheet that keeps to the side of the part's own shape, a cone cut flat, and to its sleeves.
+         */
+        Hangs: {
+            /**
+             * Beneath
+             * @default air
+             * @enum {string}
+             */
+            beneath: "air" | "foil";
+            hem: components["schemas"]["Hem"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hang";
+            /**
+             * Open
+             * @default both
+             * @enum {string}
+             */
+            open: "both" | "start" | "end" | "none";
+            /**
+             * Sleeves
+             * @default []
+             */
+            sleeves: components["schemas"]["Sleeve"][];
+            /**
+             * Slits
+             * @default []
+             */
+            slits: components["schemas"]["Slit"][];
+            /**
+             * Thickness Mm
+             * @default 2
+             */
+            thickness_mm: number;
+        };
+        /**
          * Happened
          * @description What happened to which part.
          */
@@ -4834,6 +4913,23 @@ export interface components {
             kind: "forgot_wire" | "too_large" | "broke" | "cracked" | "too_soft" | "over_baked" | "dropped" | "changed_mind" | "soft_to_work" | "wrong_piece" | "does_not_fit";
             /** Part */
             part: string;
+        };
+        /**
+         * Hem
+         * @description An end of a tube folded back on itself, so far along the cloth, mm.
+         */
+        Hem: {
+            /**
+             * End
+             * @default end
+             * @enum {string}
+             */
+            end: "start" | "end";
+            /**
+             * Fold Mm
+             * @default 8
+             */
+            fold_mm: number;
         };
         /**
          * Hold
@@ -5314,6 +5410,19 @@ export interface components {
             painted: boolean;
         };
         /**
+         * Layered
+         * @description A flat piece in layers, from its back to its front; its shape is a sheet.
+         */
+        Layered: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "laid";
+            /** Stack */
+            stack: (components["schemas"]["ClayLayer"] | components["schemas"]["FoilLayer"] | components["schemas"]["MeshLayer"] | components["schemas"]["CardLayer"])[];
+        };
+        /**
          * Learned
          * @description What the trace says of this oven, °C: how far its air lies from the dial, how far it swings.
          */
@@ -5388,6 +5497,22 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * LiesClose
+         * @description Cloth, fur or skin of one thickness over whatever it is put on; the part's shape is where it reaches.
+         */
+        LiesClose: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close";
+            /**
+             * Thickness Mm
+             * @default 2
+             */
+            thickness_mm: number;
         };
         /**
          * Light
@@ -5890,6 +6015,33 @@ export interface components {
             part: string;
             /** Where */
             where: components["schemas"]["Where"][];
+        };
+        /**
+         * MeshLayer
+         * @description Woven wire: how thick the wire is and how far apart, middle to middle, mm.
+         */
+        MeshLayer: {
+            /**
+             * Metal
+             * @default steel
+             * @enum {string}
+             */
+            metal: "steel" | "aluminium";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            of: "mesh";
+            /**
+             * Pitch Mm
+             * @default 2.5
+             */
+            pitch_mm: number;
+            /**
+             * Wire Mm
+             * @default 0.3
+             */
+            wire_mm: number;
         };
         /** Metal */
         Metal: {
@@ -6556,13 +6708,6 @@ export interface components {
              */
             contact: boolean;
             /**
-             * Core
-             * @description what is under the clay; wire alone is solid clay
-             * @default foil
-             * @enum {string}
-             */
-            core: "foil" | "foil_tape" | "light" | "air_dry" | "foam" | "pulled" | "wire";
-            /**
              * Delicate
              * @default false
              */
@@ -6572,6 +6717,16 @@ export interface components {
              * @description what of a body it is
              */
             feature: ("eye" | "drawn_eye" | "mouth" | "tooth" | "horn" | "claw" | "hair") | null;
+            /**
+             * Form
+             * @description what its shape is filled with
+             * @default {
+             *       "core": "foil",
+             *       "kind": "solid",
+             *       "wall_mm": null
+             *     }
+             */
+            form: components["schemas"]["SolidClay"] | components["schemas"]["LiesClose"] | components["schemas"]["Hangs"] | components["schemas"]["Layered"];
             /**
              * Girth
              * @default own
@@ -6653,8 +6808,6 @@ export interface components {
              * @enum {string}
              */
             texture: "smooth" | "skin" | "hair" | "fur" | "feathers" | "scales" | "cloth" | "bark" | "stone";
-            /** Wall Mm */
-            wall_mm: number | null;
         };
         /**
          * PartBake
@@ -6906,6 +7059,14 @@ export interface components {
             /** Count */
             count: number;
             /**
+             * Holes
+             * @default []
+             */
+            holes: [
+                number,
+                number
+            ][][];
+            /**
              * Kind
              * @enum {string}
              */
@@ -7134,7 +7295,8 @@ export interface components {
         };
         /**
          * PoseableJoint
-         * @description A joint to be bent later: wire left free of clay, and how often it will stand it.
+         * @description A joint to be bent later: wire left free of clay, and how often it will stand it. Rigid clay over it cracks;
+         *     flexible clay over it takes `most_deg`.
          */
         PoseableJoint: {
             /** Angle Deg */
@@ -7149,6 +7311,8 @@ export interface components {
             joint: string;
             /** Label */
             label: string;
+            /** Most Deg */
+            most_deg: number;
         };
         /**
          * PosedMark
@@ -8322,6 +8486,23 @@ export interface components {
             start: string;
         };
         /**
+         * Sleeve
+         * @description A tube that is one with another: it follows the bone it is on.
+         */
+        Sleeve: {
+            /** Bone */
+            bone: string;
+            /** Id */
+            id: string;
+            /**
+             * Open
+             * @default both
+             * @enum {string}
+             */
+            open: "both" | "start" | "end" | "none";
+            shape: components["schemas"]["Frustum"];
+        };
+        /**
          * Slip
          * @description A reading that cannot well be, and what may have been meant, mm; None where nothing is near.
          */
@@ -8336,6 +8517,53 @@ export interface components {
             read_mm: number;
             /** Wanted Mm */
             wanted_mm: number;
+        };
+        /**
+         * Slit
+         * @description A wedge left out of a tube: its middle, 0 in front and 90 at the figure's left, how wide, and from where to
+         *     where along the tube, 0 at its start and 1 at its end.
+         */
+        Slit: {
+            /**
+             * From Share
+             * @default 0
+             */
+            from_share: number;
+            /**
+             * Middle Deg
+             * @default 180
+             */
+            middle_deg: number;
+            /**
+             * To Share
+             * @default 1
+             */
+            to_share: number;
+            /**
+             * Wide Deg
+             * @default 30
+             */
+            wide_deg: number;
+        };
+        /**
+         * SolidClay
+         * @description Clay with a core under a wall, or clay throughout.
+         */
+        SolidClay: {
+            /**
+             * Core
+             * @description what is under the clay; wire alone is solid clay
+             * @default foil
+             * @enum {string}
+             */
+            core: "foil" | "foil_tape" | "light" | "air_dry" | "foam" | "pulled" | "wire";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "solid";
+            /** Wall Mm */
+            wall_mm: number | null;
         };
         /** Span */
         Span: {

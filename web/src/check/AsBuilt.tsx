@@ -4,6 +4,7 @@ import { useBuilt, usePutBuilt } from "../api/useCheck";
 import { readMeasure } from "../api/useReading";
 import type { BuiltKind } from "../api/types";
 import { useFigurePage } from "../figure/useFigurePage";
+import { coreOf } from "../part/forms";
 import { MassField, MeasureField, Note } from "../ui/fields";
 import { tellProblem } from "../ui/notices";
 import { PrintLink } from "../ui/PrintLink";
@@ -28,7 +29,8 @@ export function AsBuilt() {
   const [chosen, setChosen] = useState<string | null>(null);
   const part = parts.find((row) => row.id === (chosen ?? selected)) ?? parts[0];
   if (!part) return null;
-  const core = figure.sheet.parts.find((row) => row.id === part.id)?.core ?? "wire";
+  const made = figure.sheet.parts.find((row) => row.id === part.id);
+  const core = made ? coreOf(made) : "wire";
   const of = (kind: BuiltKind) =>
     built.find((row) => row.part === part.id && row.kind === kind)?.value ?? null;
   const said = (kind: BuiltKind, value: number) =>

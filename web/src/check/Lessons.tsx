@@ -52,12 +52,7 @@ function Taught({ lesson }: { lesson: Lesson }) {
       data(
         client.POST("/api/v1/calibrations/preview", {
           body: {
-            weighing: {
-              of: weighing.of,
-              id: weighing.id,
-              mass: `${weighing.mass_g} g`,
-              across: `${weighing.across_mm} mm`,
-            },
+            lesson: weighing,
             waste_percent: null,
           },
         }),

@@ -1,3 +1,4 @@
+import { coreOf } from "../part/forms";
 import { screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, test } from "vitest";
 import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../testing/bench";
@@ -274,7 +275,7 @@ describe("Bulk", () => {
     const field = screen.getByLabelText("Wall over all foil");
     await user.clear(field);
     await user.type(field, "3 mm{Enter}");
-    const cored = figure.sheet.parts.filter((part) => part.core === "foil" && !part.stock);
+    const cored = figure.sheet.parts.filter((part) => coreOf(part) === "foil" && !part.stock);
     expect(done.changes[0]?.operations).toEqual(
       cored.map((part) => ({ path: `part/${part.id}/wall_mm`, value: "3 mm" })),
     );

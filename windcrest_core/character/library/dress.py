@@ -3,30 +3,71 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Any
 
 import numpy as np
 
+from windcrest_core.body.cloth import cloth_mm
+from windcrest_core.body.figure import figure
+from windcrest_core.body.slits import slits_for
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
+from windcrest_core.sheet.forms import MOST_SLITS, WIRE, Hangs, Sleeve, Slit
 from windcrest_core.sheet.parts import Part
 
 THIN = 0.009  # of the height: cloth
-CLOTH = {"core": "wire", "texture": "cloth"}
+WALL_MM = 6.0  # no core matters to what comes through cloth
+CLOTH = {"form": WIRE, "texture": "cloth"}
+
+
+def _hanging(
+    fit: Fit, slits: list[Slit] | None = None, sleeves: list[Sleeve] | None = None
+) -> dict[str, Any]:
+    """Cloth that hangs round the body, put on when that is cured."""
+    form = Hangs(
+        thickness_mm=cloth_mm(fit.sheet.height_mm), slits=slits or [], sleeves=sleeves or []
+    )
+    return {"form": form, "texture": "cloth", **fit.on(fit.hips, cured=True)}
+
+
+def _let_out(fit: Fit, parts: list[Part]) -> Iterator[Part]:
+    """The same with slits for what would come through them: a tail, wings."""
+    worn = figure(
+        fit.sheet.model_copy(update={"pose": {}, "parts": [*fit.sheet.parts, *parts]}), WALL_MM
+    )
+    for part in parts:
+        form = part.form
+        slits = slits_for(worn, worn.piece(part.id))
+        if isinstance(form, Hangs) and slits:
+            form = form.model_copy(update={"slits": [*form.slits, *slits.values()][:MOST_SLITS]})
+        yield part.model_copy(update={"form": form})
 
 
 def coat(fit: Fit, count: int) -> Iterator[Part]:
-    """A body and a flared skirt."""
-    off = 1.2 * THIN * fit.sheet.height_mm
-    body = fit.cuff(fit.trunk, 0.0, 0.85, off)
-    yield fit.part("coat_body", "coat", fit.trunk, body, **CLOTH, **fit.on(fit.trunk))
-    tail = fit.cuff(fit.hips, 0.9, -1.0, off, flare=1.3)
-    yield fit.part("coat_skirt", "coat skirt", fit.hips, tail, **CLOTH, **fit.on(fit.hips))
+    """A body with sleeves along the arms as they hang, and a flared skirt, both open in front."""
+    off = 0.6 * THIN * fit.sheet.height_mm + cloth_mm(fit.sheet.height_mm)
+    opening = Slit(middle_deg=0.0, wide_deg=20.0)
+    sleeves = [
+        Sleeve(id=f"{bone}_sleeve", bone=bone, shape=fit.cuff(bone, 0.02, end, off))
+        for bone, end in (
+            ("shoulder_r", 1.0),
+            ("shoulder_l", 1.0),
+            ("elbow_r", 0.9),
+            ("elbow_l", 0.9),
+        )
+        if fit.has(bone)
+    ]
+    body = fit.cuff(fit.trunk, -0.05, 0.85, off)
+    worn = {**_hanging(fit, [opening], sleeves), **fit.on(fit.trunk, cured=True)}
+    upper = fit.part("coat_body", "coat", fit.trunk, body, **worn)
+    tail = fit.cuff(fit.hips, 1.0, -1.0, off, flare=1.3)
+    lower = fit.part("coat_skirt", "coat skirt", fit.hips, tail, **_hanging(fit, [opening]))
+    yield from _let_out(fit, [upper, lower])
 
 
 def skirt(fit: Fit, count: int) -> Iterator[Part]:
     """From the waist to above the knee."""
-    off = THIN * fit.sheet.height_mm
-    shape = fit.cuff(fit.hips, 0.6, -1.4, off, flare=1.6)
-    yield fit.part("skirt", "skirt", fit.hips, shape, **CLOTH, **fit.on(fit.hips))
+    shape = fit.cuff(fit.hips, 0.6, -1.4, cloth_mm(fit.sheet.height_mm), flare=1.6)
+    yield from _let_out(fit, [fit.part("skirt", "skirt", fit.hips, shape, **_hanging(fit))])
 
 
 def cape(fit: Fit, count: int) -> Iterator[Part]:
@@ -60,7 +101,7 @@ def apron(fit: Fit, count: int) -> Iterator[Part]:
 def belt(fit: Fit, count: int) -> Iterator[Part]:
     """A band round the hips."""
     shape = fit.cuff(fit.hips, 0.42, 0.58, 0.8 * THIN * fit.sheet.height_mm)
-    yield fit.part("belt", "belt", fit.hips, shape, core="wire", **fit.on(fit.hips))
+    yield fit.part("belt", "belt", fit.hips, shape, form=WIRE, **fit.on(fit.hips))
 
 
 def strap(fit: Fit, count: int) -> Iterator[Part]:
@@ -76,7 +117,7 @@ def strap(fit: Fit, count: int) -> Iterator[Part]:
     )
     r = 0.012 * fit.sheet.height_mm
     shape = fit.cone(fit.trunk, low, high, r, r, 0.6)
-    yield fit.part("strap", "strap", fit.trunk, shape, core="wire", **fit.on(fit.trunk))
+    yield fit.part("strap", "strap", fit.trunk, shape, form=WIRE, **fit.on(fit.trunk))
 
 
 def bag(fit: Fit, count: int) -> Iterator[Part]:
@@ -106,9 +147,7 @@ def boot(fit: Fit, count: int) -> Iterator[Part]:
     """A shaft and a foot."""
     height = fit.sheet.height_mm
     shape = fit.cuff("knee_r", 0.35, 1.0, THIN * height)
-    yield from fit.pair(
-        "boot_shaft", "boot shaft", "knee_r", shape, core="wire", **fit.on("knee_r")
-    )
+    yield from fit.pair("boot_shaft", "boot shaft", "knee_r", shape, form=WIRE, **fit.on("knee_r"))
     last = "ball_r" if fit.has("ball_r") else "ankle_r"
     bone = fit.bone(last)
     wide, _ = fit.girth_at(last, 0.5)
@@ -121,4 +160,4 @@ def boot(fit: Fit, count: int) -> Iterator[Part]:
         1.15 * wide,
         1.1 * wide,
     )
-    yield from fit.pair("boot", "boot", last, foot, core="wire", contact=True, **fit.on(last))
+    yield from fit.pair("boot", "boot", last, foot, form=WIRE, contact=True, **fit.on(last))

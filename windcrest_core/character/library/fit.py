@@ -246,10 +246,11 @@ class Fit:
         """Solid clay, or foil under its wall where it is too thick to be solid."""
         return "wire" if thick_mm <= SOLID_LIMIT_MM - 2 else "foil"
 
-    def on(self, joint: str, kind: MeetingKind = "lay") -> dict[str, Any]:
+    def on(self, joint: str, kind: MeetingKind = "lay", **how: Any) -> dict[str, Any]:
         """What puts a part on the main part of a bone."""
         host = self.main(joint)
-        return {"layer": 1, "meeting": {"kind": kind, "hosts": [host.part.id] if host else []}}
+        hosts = [host.part.id] if host else []
+        return {"layer": 1, "meeting": {"kind": kind, "hosts": hosts, **how}}
 
     def on_at(self, joint: str, at: Array, kind: MeetingKind) -> dict[str, Any]:
         """What puts a part on the body of a bone where a point of its skin is."""

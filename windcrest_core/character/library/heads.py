@@ -9,11 +9,12 @@ import numpy as np
 
 from windcrest_core.body.limits import SOLID_LIMIT_MM
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
+from windcrest_core.sheet.forms import WIRE, SolidClay
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Ellipsoid
 
 SUNK_MM = 4.0  # of an eye in the wall it sits in, so that clay stays behind it [A]
-SMALL = {"core": "wire", "delicate": True}
+SMALL = {"form": WIRE, "delicate": True}
 
 
 def horn(fit: Fit, count: int) -> Iterator[Part]:
@@ -34,7 +35,7 @@ def horn(fit: Fit, count: int) -> Iterator[Part]:
         "horn",
         fit.head,
         shape,
-        core=fit.core_of(0.2 * head),
+        form=SolidClay(core=fit.core_of(0.2 * head)),
         feature="horn",
         **fit.on(fit.head, "press"),
     )
@@ -46,7 +47,7 @@ def antler(fit: Fit, count: int) -> Iterator[Part]:
     tip = root + head * (0.75 * RIGHT + 0.95 * UP)
     beam = fit.cone(fit.head, root - 0.05 * head * UP, tip, 0.06 * head, 0.03 * head)
     hard = fit.on(fit.head, "press")
-    yield from fit.pair("antler", "antler", fit.head, beam, core="wire", feature="horn", **hard)
+    yield from fit.pair("antler", "antler", fit.head, beam, form=WIRE, feature="horn", **hard)
     for n in range(1, count + 1):
         at = root + (tip - root) * n / (count + 1)
         if not fit.shows(at + head * (0.30 * AHEAD + 0.28 * UP)):
@@ -55,7 +56,7 @@ def antler(fit: Fit, count: int) -> Iterator[Part]:
             fit.head, at, at + head * (0.30 * AHEAD + 0.28 * UP), 0.04 * head, 0.02 * head
         )
         on_the_beam = {"layer": 1, "meeting": {"kind": "lay", "hosts": ["antler_r"]}}
-        yield from fit.pair(f"tine_{n}", f"tine {n}", fit.head, tine, core="wire", **on_the_beam)
+        yield from fit.pair(f"tine_{n}", f"tine {n}", fit.head, tine, form=WIRE, **on_the_beam)
 
 
 def ear(fit: Fit, count: int) -> Iterator[Part]:
@@ -127,7 +128,7 @@ def hair_mass(fit: Fit, count: int) -> Iterator[Part]:
         shape,
         texture="hair",
         feature="hair",
-        wall_mm=4.0,
+        form=SolidClay(wall_mm=4.0),
         **fit.on(fit.head),
     )
 
@@ -150,7 +151,7 @@ def strands(fit: Fit, count: int) -> Iterator[Part]:
             f"strand of hair {n + 1}",
             fit.head,
             shape,
-            core="wire",
+            form=WIRE,
             texture="hair",
             feature="hair",
             **fit.on(fit.head),
@@ -174,7 +175,7 @@ def beard(fit: Fit, count: int) -> Iterator[Part]:
         "beard",
         fit.head,
         shape,
-        core="wire",
+        form=WIRE,
         texture="hair",
         feature="hair",
         **fit.on(fit.head),
@@ -195,7 +196,13 @@ def hat(fit: Fit, count: int) -> Iterator[Part]:
         fit.head, low + 0.08 * head * UP, low + 0.3 * head * UP, 1.02 * wide, 0.8 * wide
     )
     yield fit.part(
-        "hat_crown", "hat crown", fit.head, crown, wall_mm=4.0, texture="cloth", **fit.on(fit.head)
+        "hat_crown",
+        "hat crown",
+        fit.head,
+        crown,
+        form=SolidClay(wall_mm=4.0),
+        texture="cloth",
+        **fit.on(fit.head),
     )
 
 
@@ -207,7 +214,15 @@ def muzzle(fit: Fit, count: int) -> Iterator[Part]:
     shape = fit.cone(
         fit.head, root, root + 0.5 * head * AHEAD - 0.06 * head * UP, 0.21 * head, 0.15 * head
     )
-    yield fit.part("muzzle", "muzzle", fit.head, shape, wall_mm=4.0, seat="muzzle", feature="mouth")
+    yield fit.part(
+        "muzzle",
+        "muzzle",
+        fit.head,
+        shape,
+        form=SolidClay(wall_mm=4.0),
+        seat="muzzle",
+        feature="mouth",
+    )
 
 
 def tooth_row(fit: Fit, count: int) -> Iterator[Part]:
@@ -252,7 +267,7 @@ def _in_place_of(fit: Fit, kind: str, stock: str | None) -> Iterator[Part]:
                 "shape": shape,
                 "stock": stock,
                 "area": fit.area if stock is None else old.area,
-                "core": "wire",
+                "form": WIRE,
                 "mirror_of": ids.get(old.mirror_of or ""),
                 "limit_c": None,
             }
@@ -281,7 +296,7 @@ def eyes(kind: str, stock: str | None) -> object:
             f"{kind} eye",
             fit.head,
             shape,
-            core="wire",
+            form=WIRE,
             stock=stock,
             delicate=True,
             feature="drawn_eye" if kind == "drawn" else "eye",

@@ -8,9 +8,10 @@ from collections.abc import Iterator
 import numpy as np
 
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
+from windcrest_core.sheet.forms import WIRE, LiesClose
 from windcrest_core.sheet.parts import Part
 
-SMALL = {"core": "wire", "delicate": True}
+SMALL = {"form": WIRE, "delicate": True}
 
 
 def hand(fit: Fit, count: int) -> Iterator[Part]:
@@ -20,7 +21,7 @@ def hand(fit: Fit, count: int) -> Iterator[Part]:
     long = bone.length_mm
     half = 0.21 * long
     palm = fit.ball("wrist_r", bone.start + 0.26 * long * along, 0.13 * long, half, 0.3 * long)
-    yield from fit.pair("palm", "palm", "wrist_r", palm, core="wire")
+    yield from fit.pair("palm", "palm", "wrist_r", palm, form=WIRE)
     radius = min(0.3 * half, 0.85 * half / count)
     for n in range(count):
         off = 0.0 if count == 1 else half * 0.78 * (-1 + 2 * n / (count - 1))
@@ -118,13 +119,14 @@ def covering(texture: str, label: str) -> object:
     """A skin over the trunk's main part, with a surface to be worked into it."""
 
     def build(fit: Fit, count: int) -> Iterator[Part]:
-        shape = fit.cuff(fit.trunk, 0.1, 0.85, 0.008 * fit.sheet.height_mm)
+        thick = min(6.0, max(0.8, round(0.008 * fit.sheet.height_mm, 1)))
+        shape = fit.cuff(fit.trunk, 0.1, 0.85, 2 * thick)
         yield fit.part(
             f"{texture}_area",
             label,
             fit.trunk,
             shape,
-            core="wire",
+            form=LiesClose(thickness_mm=thick),
             texture=texture,
             **fit.on(fit.trunk),
         )

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 import numpy as np
 
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Box
 
@@ -27,7 +28,7 @@ def held(fit: Fit, count: int) -> Iterator[Part]:
         radius,
     )
     yield fit.part(
-        "held", "held staff", "wrist_r", shape, core="wire", stock="wood", layer=1, **APART
+        "held", "held staff", "wrist_r", shape, form=WIRE, stock="wood", layer=1, **APART
     )
 
 

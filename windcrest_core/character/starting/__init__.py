@@ -32,12 +32,13 @@ from windcrest_core.sheet.bodies import (
     StemCap,
     TailedBiped,
 )
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Sheet
 
 
 def wing_parts(wing_span: float) -> Iterator[Part]:
-    wing: dict[str, Any] = {"core": "wire", "delicate": True, "area": "skin"}
+    wing: dict[str, Any] = {"form": WIRE, "delicate": True, "area": "skin"}
     yield from pair("wing_arm", "wing arm", "wing", along(0.03, 0.02), girth="limb", **wing)
     yield from pair("wing_hand", "wing hand", "wing_tip", along(0.02, 0.008), girth="limb", **wing)
     primaries = [(0.015, 0.0), (0.01, 1.05), (-0.05, 1.12), (-0.1, 0.85), (-0.15, 0.45), (-0.16, 0)]
@@ -75,7 +76,7 @@ def tail_parts(body: Body) -> Iterator[Part]:
         ]
     for number, (key, label, r1, r2) in enumerate(rows, start=1):
         wired: dict[str, Any] = (
-            {"core": "wire"} if isinstance(body, Quadruped) or key == "tip" else {}
+            {"form": WIRE} if isinstance(body, Quadruped) or key == "tip" else {}
         )
         yield mid(f"tail_{key}", label, f"tail_{number}", along(r1, r2), **LIMB, **wired)
 

@@ -16,6 +16,7 @@ from windcrest_core.character.starting.shapes import (
     pair,
 )
 from windcrest_core.sheet.bodies import ManyLimbed
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.sheet.parts import Part
 
 
@@ -35,7 +36,7 @@ def quadruped_parts() -> Iterator[Part]:
         "ear",
         "=head",
         cone((0.4, 0.1, 0.1), (0.75, 0.0, 0.12), 0.09, 0.05),
-        core="wire",
+        form=WIRE,
         delicate=True,
         **HEAD,
     )

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from windcrest_core.body.mirror import mirrored_shape
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.sheet.parts import Part
 from windcrest_core.sheet.shapes import Ellipsoid, Frustum, Place, RoundCone, Shape
 
@@ -77,7 +78,7 @@ def eyes(
         stock="glass",
         layer=1,
         meeting={"kind": "press", "hosts": [host]},
-        core="wire",
+        form=WIRE,
         feature="eye",
         **rest,
     )

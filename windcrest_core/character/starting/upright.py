@@ -20,6 +20,7 @@ from windcrest_core.character.starting.shapes import (
     pair,
 )
 from windcrest_core.sheet.bodies import Draped
+from windcrest_core.sheet.forms import WIRE
 from windcrest_core.sheet.parts import Part
 
 
@@ -33,7 +34,7 @@ def face_parts() -> Iterator[Part]:
         "head",
         cone((0, 0.42, 0.46), (0, 0.46, 0.32), 0.04, 0.065),
         seat="nose",
-        core="wire",
+        form=WIRE,
         delicate=True,
         layer=1,
         meeting=laid_on("skull"),
@@ -45,7 +46,7 @@ def face_parts() -> Iterator[Part]:
         "=head",
         ball((0.36, -0.02, 0.42), 0.04, 0.09, 0.13),
         seat="ear",
-        core="wire",
+        form=WIRE,
         delicate=True,
         layer=1,
         meeting=laid_on("skull"),
@@ -71,7 +72,7 @@ def trunk_and_arms() -> Iterator[Part]:
         "hand",
         "wrist",
         ball((0, 0, 0.45), 0.023, 0.014, 0.05),
-        core="wire",
+        form=WIRE,
         delicate=True,
         **LIMB,
     )
@@ -80,7 +81,7 @@ def trunk_and_arms() -> Iterator[Part]:
         "thumb",
         "wrist",
         cone((-0.012, 0.012, 0.15), (-0.014, 0.03, 0.5), 0.0085, 0.007),
-        core="wire",
+        form=WIRE,
         delicate=True,
         layer=1,
         **LIMB,
@@ -118,7 +119,7 @@ def draped_parts(body: Draped) -> Iterator[Part]:
         flat_cone(0.092, 0.094, 0.85, -0.12, 0.0),
         layer=1,
         meeting=laid_on("robe"),
-        core="wire",
+        form=WIRE,
         area="skin",
     )
 
@@ -191,7 +192,7 @@ def tailed_biped_parts(winged: bool) -> Iterator[Part]:
             "hand",
             "wrist",
             ball((0, 0, 0.45), 0.026, 0.014, 0.042),
-            core="wire",
+            form=WIRE,
             delicate=True,
             **LIMB,
         )

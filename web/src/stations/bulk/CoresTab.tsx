@@ -2,6 +2,7 @@ import { Box, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useCatalogue } from "../../api/useRules";
 import type { PartBulk } from "../../api/types";
 import { WALLS } from "../../elevation/Walls";
+import { coreOf } from "../../part/forms";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
 import { length, mass, metres } from "../../units/format";
@@ -34,7 +35,7 @@ export function CoresTab() {
           />
           <ChoiceField
             label="Core"
-            value={part.core}
+            value={coreOf(part)}
             width="14rem"
             options={[
               ...Object.values(cores).map((kind) => ({ value: kind.id, label: kind.label })),
@@ -59,7 +60,7 @@ export function CoresTab() {
               {length(planned.ballast.at[2], units)} up. Tape it in before the foil goes round.
             </Note>
           ) : null}
-          {cores[part.core] ? <Note>{sentence(cores[part.core]?.note ?? "")}</Note> : null}
+          {cores[coreOf(part)] ? <Note>{sentence(cores[coreOf(part)]?.note ?? "")}</Note> : null}
           <Making row={planned} />
         </Stack>
       ) : (
@@ -166,7 +167,7 @@ function WallMapSwitch() {
 /** The wall of every part that has none of its own is House rules'; here all are set at once. */
 function WallOfAll() {
   const { figure, plan, change } = useFigurePage();
-  const cored = figure.sheet.parts.filter((part) => !part.stock && part.core !== "wire");
+  const cored = figure.sheet.parts.filter((part) => !part.stock && coreOf(part) !== "wire");
   return (
     <MeasureField
       label="Wall over all foil"

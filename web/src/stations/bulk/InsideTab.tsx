@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useCatalogue } from "../../api/useRules";
 import type { Catalogue, Hollow, Light, LightPlan } from "../../api/types";
+import { coreOf } from "../../part/forms";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, lengthAsTyped, minutes, stockAmount, temperature } from "../../units/format";
 import { WhyFold } from "../../ui/Answer";
@@ -36,7 +37,7 @@ function HollowSection({ hollows }: { hollows: Hollow[] }) {
       <Heading size="sm" mb="1">
         Hollow
       </Heading>
-      {part && part.core !== "pulled" && part.core !== "wire" ? (
+      {part && coreOf(part) !== "pulled" && coreOf(part) !== "wire" ? (
         <Button
           size="xs"
           variant="outline"

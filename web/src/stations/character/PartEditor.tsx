@@ -3,10 +3,11 @@ import { useEffect, useRef } from "react";
 import { useCatalogue } from "../../api/useRules";
 import type { Part } from "../../api/types";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { ChoiceField, MeasureField, NumberField, WordsField } from "../../ui/fields";
+import { ChoiceField, NumberField, WordsField } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { shownDifference, typedDifference } from "../../units/format";
+import { FormFields } from "./FormFields";
 import { PutOn } from "./PutOn";
 import { fieldsOf, resized } from "./shapeFields";
 
@@ -53,7 +54,7 @@ export function PartEditor({ part }: { part: Part }) {
   const choose = (field: string, value: unknown) => void put(field, value).catch(tellProblem);
   const copy = (how: "duplicate" | "mirror", label: string) =>
     make({ label, copy_of: { part: part.id, how } }).catch(tellProblem);
-  const wall = plan.bulk.parts.find((row) => row.id === part.id)?.wall_mm ?? part.wall_mm ?? 6;
+  const wall = plan.bulk.parts.find((row) => row.id === part.id)?.wall_mm ?? 6;
   const act = (label: string, onClick: () => void, disabled = false) => (
     <Button
       key={label}
@@ -127,27 +128,7 @@ export function PartEditor({ part }: { part: Part }) {
       {part.stock ? (
         <LimitField part={part} onCommit={(v) => put("limit_c", v)} />
       ) : (
-        <>
-          <ChoiceField
-            label="Core"
-            value={part.core}
-            options={[
-              ...Object.values(catalogue?.cores ?? {}).map((kind) => ({
-                value: kind.id,
-                label: kind.label,
-              })),
-              { value: "wire", label: "wire only, solid clay" },
-            ]}
-            onChange={(core) => choose("core", core)}
-          />
-          {part.core === "wire" ? null : (
-            <MeasureField
-              label="Wall over the core"
-              mm={wall}
-              onCommit={(text) => put("wall_mm", text)}
-            />
-          )}
-        </>
+        <FormFields part={part} wall={wall} put={put} choose={choose} />
       )}
       <ChoiceField
         label="Colour area"

@@ -102,6 +102,15 @@ function Outline({ pattern }: { pattern: Pattern }) {
         stroke={tint("clayEdge")}
         vectorEffect="non-scaling-stroke"
       />
+      {pattern.holes.map((hole, n) => (
+        <polyline
+          key={n}
+          points={flat(hole)}
+          fill="none"
+          stroke={tint("clayEdge")}
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
       {pattern.seam.length ? (
         <polyline
           points={flat(pattern.seam)}

@@ -1,0 +1,347 @@
+"""Cloth rolled out of clay: over others at one thickness, or hung round them as tubes.
+
+What it is made of is told by three fields: all that it and what it lies over fill (`outer`), what stays open inside
+it (`hollow`), and what is under it. Its clay is the first less the other two. Where cells are larger than it is thick
+only their difference is right: see `volumes`.
+"""
+
+from __future__ import annotations
+
+import functools
+import math
+from abc import abstractmethod
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+import shapely
+
+from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.solids import Array, Field, Solid
+
+ZERO, WORLD = np.zeros(3), np.eye(3)
+CLOTH_SHARE, THINNEST_MM, THICKEST_MM = 0.009, 0.8, 6.0  # of the height, as cloth is rolled [A]
+OWN_CELLS = 60_000  # of the lattice that cloth by itself is measured on
+
+
+def cloth_mm(height_mm: float) -> float:
+    """As thick as cloth is rolled for a figure of this height, mm."""
+    return min(THICKEST_MM, max(THINNEST_MM, round(CLOTH_SHARE * height_mm, 1)))
+
+
+@dataclass(frozen=True)
+class Cut:
+    """A wedge left out of a tube, radians about its axis from its front towards the figure's left, and from where to
+    where along it, mm."""
+
+    middle: float
+    half: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, eq=False)
+class TubeSolid(FrustumSolid):
+    """A cone cut flat that is only its wall, `t` thick inwards, with its ends open or closed.
+
+    `folds` are how far along the cloth each end is doubled, mm; `left` is 1 where its own x points to the figure's
+    left, else −1.
+    """
+
+    t: float = 2.0
+    open_ends: tuple[bool, bool] = (True, True)
+    folds: tuple[float, float] = (0.0, 0.0)
+    cuts: tuple[Cut, ...] = ()
+    left: float = 1.0
+
+    @property
+    def inside(self) -> FrustumSolid:
+        """What its wall goes round."""
+        off = self.t / (self.h / math.hypot(self.h, self.r2 - self.r1))
+        r1, r2 = (max(0.1, r - off) for r in (self.r1, self.r2))
+        return FrustumSolid(self.origin, self.frame, r1, r2, self.h, self.depth)
+
+    def side(self, x: Field, y: Field, z: Field) -> Field:
+        """Distance to its side, however far that goes on; first order where it is oval."""
+        r1, r2, h, depth = (np.float32(v) for v in (self.r1, self.r2, self.h, self.depth))
+        radius = np.sqrt(x * x + (y / depth) ** 2)
+        lean = h / np.float32(math.hypot(self.h, self.r2 - self.r1))
+        d = (radius - (r1 + (r2 - r1) * z / h)) * lean
+        if self.depth == 1.0:
+            return np.asarray(d)
+        ny2 = (y / depth / np.maximum(radius, np.float32(1e-6))) ** 2
+        return np.asarray(d / np.sqrt(1 + ny2 * (1 / (depth * depth) - 1)))
+
+    def outer(self, x: Field, y: Field, z: Field) -> Field:
+        """All of it as if it were full, less its slits; world points."""
+        x, y, z = self._own(x, y, z)
+        d = np.maximum(self.side(x, y, z), np.maximum(-z, z - np.float32(self.h)))
+        for cut in self.cuts:
+            d = np.maximum(d, -self._wedge(cut, x, y, z))
+        return np.asarray(d)
+
+    def hollow(self, x: Field, y: Field, z: Field) -> Field:
+        """What is open inside its wall and its hems; world points."""
+        x, y, z = self._own(x, y, z)
+        t, h = np.float32(self.t), np.float32(self.h)
+        low, high = (np.float32(0.0 if is_open else self.t) for is_open in self.open_ends)
+        side = self.side(x, y, z)
+        d = np.maximum(side + t, np.maximum(low - z, z - (h - high)))
+        lean = self.h / math.hypot(self.h, self.r2 - self.r1)
+        for fold, beyond in zip(self.folds, (-z, z - h), strict=True):
+            if fold > 0:
+                d = np.maximum(d, np.minimum(beyond + np.float32(fold * lean), side + 2 * t))
+        return np.asarray(d)
+
+    def _wedge(self, cut: Cut, x: Field, y: Field, z: Field) -> Field:
+        angle = np.arctan2(np.float32(self.left) * x, y / np.float32(self.depth))
+        off = np.abs((angle - np.float32(cut.middle) + math.pi) % (2 * math.pi) - math.pi)
+        away = np.clip(off - np.float32(cut.half), -math.pi / 2, math.pi / 2)
+        across = np.sqrt(x * x + y * y) * np.sin(away)
+        along = np.maximum(np.float32(cut.low) - z, z - np.float32(cut.high))
+        return np.asarray(np.maximum(across, along))
+
+    def _own(self, x: Field, y: Field, z: Field) -> tuple[Field, Field, Field]:
+        f, o = self.frame.astype(np.float32), self.origin.astype(np.float32)
+        dx, dy, dz = x - o[0], y - o[1], z - o[2]
+        return (
+            np.asarray(dx * f[0, 0] + dy * f[1, 0] + dz * f[2, 0]),
+            np.asarray(dx * f[0, 1] + dy * f[1, 1] + dz * f[2, 1]),
+            np.asarray(dx * f[0, 2] + dy * f[1, 2] + dz * f[2, 2]),
+        )
+
+
+@dataclass(frozen=True, eq=False)
+class ClothSolid(Solid):
+    """Cloth `t` thick, in the axes of the world; `under` is all that it lies over, which takes its place."""
+
+    t: float
+    under: tuple[Solid, ...]
+
+    @abstractmethod
+    def outer(self, x: Field, y: Field, z: Field) -> Field:
+        """Signed distance to it and all within it, mm."""
+
+    @abstractmethod
+    def hollow(self, x: Field, y: Field, z: Field) -> Field | None:
+        """Signed distance to what is open within it; None where nothing is."""
+
+    @property
+    @abstractmethod
+    def limits(self) -> tuple[Array, Array]:
+        """Low and high corner of what it is in, mm."""
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        d = self.outer(x, y, z)
+        hollow = self.hollow(x, y, z)
+        if hollow is not None:
+            d = np.maximum(d, -hollow)
+        for solid in self.under:
+            d = np.maximum(d, -solid.world_distance(x, y, z))
+        return np.asarray(d)
+
+    def world_distance(self, x: Field, y: Field, z: Field) -> Field:
+        return self.distance(x, y, z)
+
+    @cached_property
+    def _alone(self) -> tuple[float, Array]:
+        """mm³ and middle of its clay, on a lattice of its own."""
+        low, high = self.limits
+        cell = float((np.prod(high - low + 2 * self.t) / OWN_CELLS) ** (1 / 3))
+        x, y, z = (
+            (np.arange(a - cell, b + cell, cell) + cell / 2).astype(np.float32)
+            for a, b in zip(low, high, strict=True)
+        )
+        grid = x[:, None, None], y[None, :, None], z[None, None, :]
+
+        def full(d: Field) -> Field:
+            return np.asarray(np.clip(np.float32(0.5) - d / np.float32(cell), 0, 1))
+
+        taken = [full(solid.world_distance(*grid)) for solid in self.under]
+        hollow = self.hollow(*grid)
+        if hollow is not None:
+            taken.append(full(hollow))
+        own = full(self.outer(*grid))
+        if taken:
+            own = np.maximum(own - functools.reduce(np.maximum, taken), 0)
+        total = float(own.sum())
+        if total <= 0:
+            return 0.0, (low + high) / 2
+        middle = np.array(
+            [
+                float(own.sum(axis=(1, 2)) @ x),
+                float(own.sum(axis=(0, 2)) @ y),
+                float(own.sum(axis=(0, 1)) @ z),
+            ]
+        )
+        return total * cell**3, middle / total
+
+    @property
+    def volume_mm3(self) -> float:
+        return self._alone[0]
+
+    @property
+    def area_mm2(self) -> float:
+        """Of its middle, nearly: its clay over its thickness."""
+        return self.volume_mm3 / self.t
+
+    @property
+    def centre(self) -> Array:
+        low, high = self.limits
+        return np.asarray((low + high) / 2)
+
+    @property
+    def thickness_mm(self) -> float:
+        return self.t
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return self.t
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        low, high = self.limits
+        return (low + high) / 2, (high - low) / 2
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        return None
+
+    def scaled(self, by: float) -> Solid:
+        raise TypeError("cloth is as large as what it lies over")
+
+    def outline(self, view: Array) -> shapely.Geometry:
+        return shapely.union_all([shapely.polygons(ring) for ring in self.convex_rings(view)])
+
+
+@dataclass(frozen=True, eq=False)
+class HangingSolid(ClothSolid):
+    """Tubes that are one: where they cross, their walls open into each other."""
+
+    tubes: tuple[TubeSolid, ...]
+    filled: bool = False
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        """The foil it is hung over, where there is any."""
+        return FillSolid(self.origin, self.frame, self.t, self.under, self) if self.filled else None
+
+    def outer(self, x: Field, y: Field, z: Field) -> Field:
+        return np.asarray(functools.reduce(np.minimum, (t.outer(x, y, z) for t in self.tubes)))
+
+    def hollow(self, x: Field, y: Field, z: Field) -> Field:
+        return np.asarray(functools.reduce(np.minimum, (t.hollow(x, y, z) for t in self.tubes)))
+
+    @property
+    def limits(self) -> tuple[Array, Array]:
+        ends = [tube.bounds for tube in self.tubes]
+        return np.min([low for low, _ in ends], axis=0), np.max([high for _, high in ends], axis=0)
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        doubled = any(fold > 0 for tube in self.tubes for fold in tube.folds)
+        return 2 * self.t if doubled else self.t
+
+    @property
+    def open_below(self) -> bool:
+        """Whether air gets into it: one of its ends is open."""
+        return any(any(tube.open_ends) for tube in self.tubes)
+
+    def convex_rings(self, view: Array) -> list[Array]:
+        return [ring for tube in self.tubes for ring in tube.convex_rings(view)]
+
+
+@dataclass(frozen=True, eq=False)
+class FillSolid(ClothSolid):
+    """What fills a hanging sheet: all that is open in it, less what it hangs round."""
+
+    cloth: HangingSolid
+
+    def outer(self, x: Field, y: Field, z: Field) -> Field:
+        return self.cloth.hollow(x, y, z)
+
+    def hollow(self, x: Field, y: Field, z: Field) -> Field | None:
+        return None
+
+    @property
+    def limits(self) -> tuple[Array, Array]:
+        return self.cloth.limits
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        """Through it, on average: its volume over the cloth that lies on it, from both sides."""
+        return 2 * self.volume_mm3 / max(self.cloth.area_mm2, 1.0)
+
+    def convex_rings(self, view: Array) -> list[Array]:
+        return self.cloth.convex_rings(view)
+
+
+@dataclass(frozen=True, eq=False)
+class CloseSolid(ClothSolid):
+    """A skin over `forms`, no further than its `region`."""
+
+    forms: tuple[Solid, ...]
+    region: Solid
+
+    def outer(self, x: Field, y: Field, z: Field) -> Field:
+        over = functools.reduce(np.minimum, (one.world_distance(x, y, z) for one in self.forms))
+        return np.asarray(
+            np.maximum(over - np.float32(self.t), self.region.world_distance(x, y, z))
+        )
+
+    def hollow(self, x: Field, y: Field, z: Field) -> Field | None:
+        return None
+
+    @property
+    def limits(self) -> tuple[Array, Array]:
+        low, high = self.region.bounds
+        under_low = np.min([form.bounds[0] for form in self.forms], axis=0) - self.t
+        under_high = np.max([form.bounds[1] for form in self.forms], axis=0) + self.t
+        low = np.maximum(low, under_low)
+        return low, np.maximum(low, np.minimum(high, under_high))
+
+    def convex_rings(self, view: Array) -> list[Array]:
+        region = self.region.outline(view)
+        found = []
+        for form in self.forms:
+            met = shapely.intersection(shapely.buffer(form.outline(view), self.t), region)
+            hull = shapely.convex_hull(met)
+            if hull.geom_type == "Polygon" and not hull.is_empty:
+                found.append(shapely.get_coordinates(hull)[:-1])
+        return found or self.region.convex_rings(view)
+
+
+@dataclass(frozen=True, eq=False)
+class Within(Solid):
+    """Cloth and all that is inside it, as a form that other cloth lies over."""
+
+    cloth: ClothSolid
+
+    def distance(self, x: Field, y: Field, z: Field) -> Field:
+        return self.cloth.outer(x, y, z)
+
+    def world_distance(self, x: Field, y: Field, z: Field) -> Field:
+        return self.cloth.outer(x, y, z)
+
+    @property
+    def volume_mm3(self) -> float:
+        return self.cloth.volume_mm3
+
+    @property
+    def thickness_mm(self) -> float:
+        return self.cloth.t
+
+    @property
+    def greatest_thickness_mm(self) -> float:
+        return self.cloth.t
+
+    @property
+    def half_extents(self) -> tuple[Array, Array]:
+        return self.cloth.half_extents
+
+    def shrunk(self, wall_mm: float) -> Solid | None:
+        return None
+
+    def scaled(self, by: float) -> Solid:
+        raise TypeError("cloth is as large as what it lies over")
+
+    def convex_rings(self, view: Array) -> list[Array]:
+        return self.cloth.convex_rings(view)

@@ -1,0 +1,141 @@
+"""What is wrong with cloth: a plug where it should be a sheet, what comes through it with no slit, foil that is lost."""
+
+from __future__ import annotations
+
+import math
+
+from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.cloth import HangingSolid, cloth_mm
+from windcrest_core.body.figure import Piece
+from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.slits import slits_for
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.facts import said
+from windcrest_core.findings import Finding, fix
+from windcrest_core.sheet.forms import MOST_SLITS, Hangs, SolidClay
+
+PLUG = 3.0  # times what a sheet would take
+NARROW = 1.5  # times its thickness: a narrower tube has no room for its wall
+
+
+def cloth_findings(work: Workpiece) -> list[Finding]:
+    found = []
+    for piece in work.clay_pieces:
+        for finding in (_plug(work, piece), _foil_lost(piece), _narrow(piece)):
+            if finding is not None:
+                found.append(finding)
+        found += _through(work, piece)
+    return found
+
+
+def _plug(work: Workpiece, piece: Piece) -> Finding | None:
+    """Cloth round the body that is counted as clay all through."""
+    part, solid = piece.part, piece.solid
+    ready = part.texture == "cloth" and part.meeting.hosts and not part.apart
+    if not ready or not isinstance(solid, FrustumSolid) or not isinstance(part.form, SolidClay):
+        return None
+    thick = cloth_mm(work.figure.height_mm)
+    side_mm2 = math.pi * (solid.r1 + solid.r2) * math.hypot(solid.h, solid.r1 - solid.r2)
+    density = work.densities.clay(part.clay).value
+    sheet_g = side_mm2 * (1 + solid.depth) / 2 * thick * 1e-3 * density
+    plug_g = work.masses[part.id].skin_g
+    if plug_g < PLUG * sheet_g:
+        return None
+    return Finding(
+        id="clay.cloth.plug",
+        station="clay",
+        severity="note",
+        subject=part.id,
+        title=said("clay.cloth.plug", part=part.label, plug_g=plug_g),
+        reason=said("clay.cloth.plug.why", thick_mm=thick, sheet_g=sheet_g),
+        numbers={"plug_g": plug_g, "sheet_g": sheet_g},
+        fixes=[
+            fix(
+                said("clay.let_it_hang", thick_mm=thick),
+                (f"part/{part.id}/form", {"kind": "hang", "thickness_mm": thick}),
+            )
+        ],
+    )
+
+
+def _foil_lost(piece: Piece) -> Finding | None:
+    """A sheet too thin for the core that is asked for."""
+    part, solid = piece.part, piece.solid
+    asked = isinstance(part.form, SolidClay) and part.form.core in ("foil", "foil_tape")
+    if not asked or not isinstance(solid, SheetSolid) or piece.core is not None:
+        return None
+    half = max(0.3, round((solid.t - 0.016) / 2, 2))
+    clay = {"of": "clay", "thickness_mm": half}
+    return Finding(
+        id="clay.sheet.foil",
+        station="clay",
+        severity="note",
+        subject=part.id,
+        title=said("clay.sheet.foil", part=part.label, thick_mm=solid.t),
+        reason=said("clay.sheet.foil.why"),
+        numbers={"thick_mm": solid.t},
+        fixes=[
+            fix(
+                said("clay.lay_foil_between", half_mm=half),
+                (f"part/{part.id}/form", {"kind": "laid", "stack": [clay, {"of": "foil"}, clay]}),
+            ),
+            fix(said("clay.leave_the_foil_out"), (f"part/{part.id}/core", "wire")),
+        ],
+    )
+
+
+def _narrow(piece: Piece) -> Finding | None:
+    """Cloth thicker than there is room for."""
+    if not isinstance(piece.solid, HangingSolid):
+        return None
+    least = min(min(tube.r1, tube.r2) * min(1.0, tube.depth) for tube in piece.solid.tubes)
+    if least >= NARROW * piece.solid.t:
+        return None
+    thin = max(0.5, math.floor(10 * least / NARROW) / 10)
+    return Finding(
+        id="clay.cloth.narrow",
+        station="clay",
+        severity="stop",
+        subject=piece.part.id,
+        title=said("clay.cloth.narrow", part=piece.part.label, thick_mm=piece.solid.t),
+        reason=said("clay.cloth.narrow.why", least_mm=2 * least),
+        numbers={"thick_mm": piece.solid.t, "least_mm": 2 * least},
+        fixes=[
+            fix(
+                said("clay.roll_it_thinner", thin_mm=thin),
+                (f"part/{piece.part.id}/form/thickness_mm", thin),
+            )
+        ]
+        if thin < piece.solid.t
+        else [],
+    )
+
+
+def _through(work: Workpiece, piece: Piece) -> list[Finding]:
+    """A tail, a wing, an arm that goes through the side of what hangs, where nothing is left open."""
+    form = piece.part.form
+    needed = slits_for(work.figure, piece)
+    if not needed or not isinstance(form, Hangs):
+        return []
+    slits = [row.model_dump(mode="json") for row in (*form.slits, *needed.values())]
+    others = [work.figure.piece(key).part.label for key in needed]
+    first = next(iter(needed.values()))
+    return [
+        Finding(
+            id="clay.cloth.through",
+            station="clay",
+            severity="warn",
+            subject=piece.part.id,
+            title=said("clay.cloth.through", part=piece.part.label, others=others),
+            reason=said("clay.cloth.through.why"),
+            numbers={"middle_deg": first.middle_deg, "wide_deg": first.wide_deg},
+            fixes=[
+                fix(
+                    said("clay.slit_it_for", others=others),
+                    (f"part/{piece.part.id}/form/slits", slits),
+                )
+            ]
+            if len(slits) <= MOST_SLITS
+            else [],
+        )
+    ]

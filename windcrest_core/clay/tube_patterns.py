@@ -1,0 +1,174 @@
+"""Hanging cloth laid flat: the middle of each tube's wall between its slits, unrolled at true size.
+
+A sleeve ends where it comes out of the tube it belongs to; that tube's pattern shows the hole.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from windcrest_core.body.cloth import HangingSolid, TubeSolid
+from windcrest_core.body.skeleton import Array
+from windcrest_core.clay.cloth import middle_of
+from windcrest_core.clay.unrolling import developed
+
+EVERY = math.radians(3.75)  # of a turn, a ruling
+SEARCHED = 96  # places along a ruling of a sleeve
+WHOLE = 2 * math.pi
+FRONT = 0.35  # radians off the front, and it is an opening in front
+
+
+@dataclass(frozen=True)
+class Flat:
+    """A piece laid flat: its edges at start and end, (n, 2) mm, ruling by ruling, holes to be cut in it and how far
+    notches go in from its end."""
+
+    name: str
+    foot: Array
+    top: Array
+    holes: tuple[Array, ...] = ()
+
+    @property
+    def area_mm2(self) -> float:
+        """Between its edges."""
+        x, y = np.concatenate([self.foot, self.top[::-1]]).T
+        return float(abs(x @ np.roll(y, -1) - y @ np.roll(x, -1)) / 2)
+
+
+def rulings(tube: TubeSolid, low: float, high: float) -> Array:
+    """Angles of a piece from one to another, about the tube's own axis from its front towards the left."""
+    count = max(2, math.ceil((high - low) / EVERY))
+    return np.linspace(low, high, count + 1)
+
+
+def place_on(tube: TubeSolid, angles: Array, z: Array) -> Array:
+    """Points of the middle of its wall, (n, 3) mm in the tube's own axes."""
+    r1, r2 = middle_of(tube)
+    off = tube.t / 2 / (tube.h / math.hypot(tube.h, tube.r2 - tube.r1))
+    across = r1 + (r2 - r1) * z / tube.h
+    deep = (across + off) * tube.depth - off
+    return np.column_stack([tube.left * across * np.sin(angles), deep * np.cos(angles), z])
+
+
+def unrolled(tube: TubeSolid, angles: Array, low: Array, high: Array) -> tuple[Array, Array]:
+    """Both edges of a piece of a tube laid flat, (n, 2) mm.
+
+    Parameters
+    ----------
+    angles : of its rulings. low, high : where each ruling begins and ends along the tube, mm; beyond the ends it goes
+        on as it is.
+
+    A round tube is a sector of radii s r/|r₁ − r₂| exactly; an oval one is laid flat ruling by ruling.
+    """
+    r1, r2 = middle_of(tube)
+    slant = math.hypot(tube.h, r1 - r2)
+    if abs(tube.depth - 1) > 1e-6:
+        whole_low, whole_high = np.zeros_like(angles), np.full_like(angles, tube.h)
+        foot, top = developed(place_on(tube, angles, whole_low), place_on(tube, angles, whole_high))
+    elif abs(r1 - r2) < 1e-4 * max(r1, r2):
+        x = r1 * (angles - angles[0])
+        foot, top = np.column_stack([x, 0 * x]), np.column_stack([x, 0 * x + slant])
+    else:
+        turn = (angles - (angles[0] + angles[-1]) / 2) * abs(r1 - r2) / slant
+        ring = np.column_stack([np.sin(turn), np.cos(turn)])
+        far, near = slant * r1 / abs(r1 - r2), slant * r2 / abs(r1 - r2)
+        way = -1.0 if r1 > r2 else 1.0
+        foot, top = np.array([1.0, way]) * ring * far, np.array([1.0, way]) * ring * near
+    along = top - foot
+    return foot + along * (low / tube.h)[:, None], foot + along * (high / tube.h)[:, None]
+
+
+def pieces_of_tube(tube: TubeSolid) -> list[tuple[str, float, float]]:
+    """What a tube is cut into, by name, from one angle to another: whole, closed behind; or between slits that go all
+    along it. One that is open in front is a back and two fronts, joined at the sides."""
+    through = sorted(
+        ((cut.middle - cut.half) % WHOLE, 2 * cut.half, cut.middle)
+        for cut in tube.cuts
+        if cut.low <= 0 and cut.high >= tube.h
+    )
+    if not through:
+        return [("", -math.pi, math.pi)]
+    found: list[tuple[float, float]] = []
+    for n, (start, wide, _) in enumerate(through):
+        after = through[(n + 1) % len(through)][0] + (WHOLE if n + 1 == len(through) else 0)
+        low = (start + wide) % WHOLE
+        found.append((low, low + after - start - wide))
+    if len(through) == 1 and abs((through[0][2] + math.pi) % WHOLE - math.pi) < FRONT:
+        [(low, high)] = found
+        left, right = math.pi / 2, 3 * math.pi / 2
+        return [("left front", low, left), ("back", left, right), ("right front", right, high)]
+    names = [""] if len(found) == 1 else [f"piece {n + 1}" for n in range(len(found))]
+    return [(name, low, high) for name, (low, high) in zip(names, found, strict=True)]
+
+
+def flats(cloth: HangingSolid) -> list[Flat]:
+    """Every piece a hanging cloth is cut from, the body first."""
+    body, *sleeves = cloth.tubes
+    lean = body.h / math.hypot(body.h, body.r2 - body.r1)
+    first, last = (fold * lean for fold in body.folds)
+    found = []
+    for name, low, high in pieces_of_tube(body):
+        angles = rulings(body, low, high)
+        ends = np.full_like(angles, -first), np.full_like(angles, body.h + last)
+        foot, top = unrolled(body, angles, *ends)
+        holes = [_hole(body, sleeve, angles) for sleeve in sleeves if _starts_in(body, sleeve)]
+        found.append(Flat(name, foot, top, tuple(hole for hole in holes if hole is not None)))
+    for n, sleeve in enumerate(sleeves):
+        angles = rulings(sleeve, -math.pi, math.pi)
+        starts = [_out_of(other, sleeve, angles) for other in cloth.tubes[: n + 1]]
+        start = np.max(starts, axis=0)
+        foot, top = unrolled(sleeve, angles, start, np.full_like(angles, sleeve.h))
+        found.append(Flat(f"sleeve {n + 1}", foot, top))
+    return found
+
+
+def _starts_in(body: TubeSolid, sleeve: TubeSolid) -> bool:
+    return float(_into(body, sleeve.origin[None])[0]) < 0
+
+
+def _out_of(body: TubeSolid, sleeve: TubeSolid, angles: Array) -> Array:
+    """Where along each ruling a sleeve comes out of the middle of the body's wall for the last time, mm."""
+    z = np.linspace(0, sleeve.h, SEARCHED)
+    grid = np.repeat(angles, SEARCHED), np.tile(z, len(angles))
+    world = sleeve.origin + place_on(sleeve, *grid) @ sleeve.frame.T
+    inside = _into(body, world).reshape(len(angles), SEARCHED)
+    found = np.zeros(len(angles))
+    for k, row in enumerate(inside):
+        within = np.nonzero(row < 0)[0]
+        if len(within) and within[-1] + 1 < SEARCHED:
+            a, b = within[-1], within[-1] + 1
+            found[k] = z[a] + (z[b] - z[a]) * row[a] / (row[a] - row[b])
+    return found
+
+
+def _into(body: TubeSolid, points: Array) -> Array:
+    """How far points are outside the middle of a tube's wall, mm; within its ends only."""
+    own = (points - body.origin) @ body.frame
+    x, y, z = own.astype(np.float32).T
+    side = body.side(x, y, z).astype(float) + body.t / 2
+    return np.asarray(np.maximum(side, np.maximum(-own[:, 2], own[:, 2] - body.h)))
+
+
+def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array) -> Array | None:
+    """The edge of the hole a sleeve leaves in a piece of the body laid flat, (n, 2) mm; None where it is elsewhere."""
+    turn = rulings(sleeve, -math.pi, math.pi)
+    start = _out_of(body, sleeve, turn)
+    if not np.any(start > 0):
+        return None
+    world = sleeve.origin + place_on(sleeve, turn, start) @ sleeve.frame.T
+    own = (world - body.origin) @ body.frame
+    at = np.arctan2(body.left * own[:, 0], own[:, 1] / body.depth)
+    middle = (angles[0] + angles[-1]) / 2
+    at = middle + (at - middle + math.pi) % WHOLE - math.pi
+    inside = (at >= angles[0]) & (at <= angles[-1])
+    if not inside.any():
+        return None
+    at = np.clip(at, angles[0], angles[-1])
+    foot, top = unrolled(body, angles, np.zeros_like(angles), np.full_like(angles, body.h))
+    share = np.clip(own[:, 2] / body.h, 0, 1)[:, None]
+    low = np.column_stack([np.interp(at, angles, foot[:, axis]) for axis in (0, 1)])
+    high = np.column_stack([np.interp(at, angles, top[:, axis]) for axis in (0, 1)])
+    return np.asarray(low + (high - low) * share)
