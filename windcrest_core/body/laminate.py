@@ -6,9 +6,14 @@ Source: SCIENCE 3b, Laminates. Moduli and strength of card, cold raw clay and cu
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.soft_clay import longest_overhang_mm
+from windcrest_core.body.solids import Solid
 from windcrest_core.catalogue import catalogue
 from windcrest_core.sheet.forms import CardLayer, ClayLayer, FoilLayer, Layer, Layered, MeshLayer
 from windcrest_core.sheet.parts import Part
@@ -127,3 +132,27 @@ def clay_share(part: Part) -> float:
     if not isinstance(part.form, Layered):
         return 1.0
     return clay_mm(part.form.stack) / thick_mm(part.form.stack)
+
+
+def standing_out(solid: SheetSolid, others: Sequence[Solid]) -> tuple[float, float, float]:
+    """How far the end of a flat piece is from all else, how far it reaches out from where it lies on something, and
+    how long it is from there, mm.
+
+    Parameters
+    ----------
+    others : all that it may lie on.
+    """
+    flat = np.asarray(solid.outline_xz)
+    corners = solid.origin + flat @ solid.frame[:, [0, 2]].T
+    x, y, z = corners.astype(np.float32).T
+    away = np.min([one.world_distance(x, y, z) for one in others], axis=0)
+    root, tip = corners[int(np.argmin(away))], corners[int(np.argmax(away))]
+    way = tip - root
+    return float(away.max()), float(np.hypot(way[0], way[1])), float(np.linalg.norm(way))
+
+
+def wires_for(out_mm: float, long_mm: float, broad_mm: float, g_cm2: float, wire_nmm: float) -> int:
+    """How many wires of a moment hold a flat piece that stands out, with a safety of 1.5: its weight on half its
+    reach."""
+    newton = g_cm2 * N_PER_MM2 * long_mm * broad_mm
+    return math.ceil(SAFETY * newton * out_mm / 2 / wire_nmm)

@@ -4,24 +4,42 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.cloth import HangingSolid, cloth_mm
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.laminate import (
+    clay_mm,
+    inlays_g_cm2,
+    overhang_mm,
+    standing_out,
+    wires_for,
+)
 from windcrest_core.body.slits import slits_for
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
-from windcrest_core.sheet.forms import MOST_SLITS, Hangs, SolidClay
+from windcrest_core.sheet.forms import MOST_SLITS, ClayLayer, Hangs, Layer, MeshLayer, SolidClay
+from windcrest_core.strength import yield_moment_nmm
 
 PLUG = 3.0  # times what a sheet would take
+STEEP = 0.35  # of its length, that it stands out: about 20° off straight down [A]
+STAY_MM, STAY_MPA = 1.0, 250.0  # annealed steel laid in
+MESHES = ((0.3, 2.5), (0.5, 6.0), (0.8, 6.0))  # wire and pitch of woven steel, the lightest first
 NARROW = 1.5  # times its thickness: a narrower tube has no room for its wall
 
 
 def cloth_findings(work: Workpiece) -> list[Finding]:
     found = []
     for piece in work.clay_pieces:
-        for finding in (_plug(work, piece), _foil_lost(piece), _narrow(piece)):
+        for finding in (
+            _plug(work, piece),
+            _foil_lost(piece),
+            _narrow(piece),
+            _stands_out(work, piece),
+        ):
             if finding is not None:
                 found.append(finding)
         found += _through(work, piece)
@@ -139,3 +157,51 @@ def _through(work: Workpiece, piece: Piece) -> list[Finding]:
             else [],
         )
     ]
+
+
+def _stands_out(work: Workpiece, piece: Piece) -> Finding | None:
+    """A cape in the wind: flat, further out than it bears itself while it is raw, with nothing in it."""
+    part, solid = piece.part, piece.solid
+    flat = isinstance(solid, SheetSolid) and part.lies_on is not None
+    if not flat or not isinstance(solid, SheetSolid) or part.apart or work.sheet.has_wire(part):
+        return None
+    others = [other.solid for other in work.figure.pieces if other is not piece]
+    away, out, long = standing_out(solid, others)
+    bears = work.bears_mm(piece)
+    if min(away, out) < STEEP * long or math.sqrt(out * long) <= bears:
+        return None
+    flat_mm = np.asarray(solid.outline_xz)
+    broad = float(np.ptp(flat_mm[:, 0]))
+    mass = work.masses[part.id]
+    g_cm2 = mass.total_g / (solid.area_mm2 / 100)
+    holds = yield_moment_nmm(STAY_MM, STAY_MPA)
+    wires = max(2, wires_for(out, long, broad, g_cm2, holds))
+    half = max(0.3, round(solid.t / 2, 2))
+    clay = {"of": "clay", "thickness_mm": half}
+    fixes = []
+    for wire_mm, pitch_mm in MESHES:
+        mesh = MeshLayer(wire_mm=wire_mm, pitch_mm=pitch_mm)
+        one = ClayLayer(thickness_mm=half)
+        sheets: list[Layer] = [one, mesh, one]
+        density = work.densities.clay(part.clay).value
+        if overhang_mm(sheets, clay_mm(sheets) / 10 * density + inlays_g_cm2(sheets)) > math.sqrt(
+            out * long
+        ):
+            stack = [clay, mesh.model_dump(mode="json"), clay]
+            fixes.append(
+                fix(
+                    said("clay.lay_mesh_between", wire_mm=wire_mm, pitch_mm=pitch_mm),
+                    (f"part/{part.id}/form", {"kind": "laid", "stack": stack}),
+                )
+            )
+            break
+    return Finding(
+        id="clay.cloth.out",
+        station="clay",
+        severity="note",
+        subject=part.id,
+        title=said("clay.cloth.out", part=part.label, out_mm=out),
+        reason=said("clay.cloth.out.why", bears_mm=bears, wires=wires, stay_mm=STAY_MM),
+        numbers={"out_mm": out, "bears_mm": bears, "wires": float(wires)},
+        fixes=fixes,
+    )

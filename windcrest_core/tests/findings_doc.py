@@ -11,7 +11,7 @@ from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
 from windcrest_core.bulk.remarks import FILLED, VENT_CM3
 from windcrest_core.character.face_plan import LEAST_BEHIND_MM
 from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
-from windcrest_core.clay.cloth_remarks import NARROW, PLUG
+from windcrest_core.clay.cloth_remarks import NARROW, PLUG, STEEP
 from windcrest_core.clay.remarks import FRAGILE_N
 from windcrest_core.colour.remarks import WORTH_CHANGING
 from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
@@ -74,6 +74,7 @@ SAID_WHEN = {
     "clay.sheet.foil": "a sheet too thin for the foil core that is asked for",
     "clay.cloth.narrow": f"a hanging sheet is narrower somewhere than {2 * NARROW:g} times its thickness",
     "clay.cloth.through": "a tail, wing or arm goes through the side of hanging cloth where no slit lets it out",
+    "clay.cloth.out": f"a flat piece stands out more than {100 * STEEP:g} % of its length, further than it bears itself raw",
     "clay.thin.breaks": f"thin clay without wire breaks, or tears where it is flexible, below {FRAGILE_N:g} N at its tip",
     "order.apart.join": "parts made apart are joined cured to cured",
     "order.join.air": "what is put on at the end does not reach what it is put on",

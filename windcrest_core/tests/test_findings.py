@@ -84,6 +84,13 @@ FLAG: dict[str, Any] = {
         "thickness": 0.008,
     },
 }
+STANDING = {
+    "kind": "sheet",
+    "centre": [0, -0.04, 0.5],
+    "outline": [[-0.05, 0], [0.05, 0], [0.05, 0.2], [-0.05, 0.2]],
+    "thickness": 0.008,
+    "turns_deg": [90, 0, 0],
+}
 LAID = {"kind": "laid", "stack": [{"of": "clay", "thickness_mm": 1}, {"of": "foil"}]}
 ARM_FLEXIBLE = {
     f"part__{key}__clay": "flexible"
@@ -364,6 +371,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__flag=FLAG),
         Context(),
         plain(part__flag={**FLAG, "form": LAID}),
+        Context(),
+    ),
+    "clay.cloth.out": (
+        plain(part__flag={**FLAG, "shape": STANDING}),
+        Context(),
+        plain(part__flag=FLAG),
         Context(),
     ),
     "clay.cloth.narrow": (
