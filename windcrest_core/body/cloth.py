@@ -55,9 +55,20 @@ class TubeSolid(FrustumSolid):
     left: float = 1.0
 
     @property
+    def lean(self) -> float:
+        """Cosine of how far its side leans from its axis."""
+        return self.h / math.hypot(self.h, self.r2 - self.r1)
+
+    @property
+    def middle(self) -> tuple[float, float]:
+        """Radii of the middle of its wall at start and end, mm: r − t/(2 cos α)."""
+        off = self.t / 2 / self.lean
+        return self.r1 - off, self.r2 - off
+
+    @property
     def inside(self) -> FrustumSolid:
         """What its wall goes round."""
-        off = self.t / (self.h / math.hypot(self.h, self.r2 - self.r1))
+        off = self.t / self.lean
         r1, r2 = (max(0.1, r - off) for r in (self.r1, self.r2))
         return FrustumSolid(self.origin, self.frame, r1, r2, self.h, self.depth)
 
@@ -65,8 +76,7 @@ class TubeSolid(FrustumSolid):
         """Distance to its side, however far that goes on; first order where it is oval."""
         r1, r2, h, depth = (np.float32(v) for v in (self.r1, self.r2, self.h, self.depth))
         radius = np.sqrt(x * x + (y / depth) ** 2)
-        lean = h / np.float32(math.hypot(self.h, self.r2 - self.r1))
-        d = (radius - (r1 + (r2 - r1) * z / h)) * lean
+        d = (radius - (r1 + (r2 - r1) * z / h)) * np.float32(self.lean)
         if self.depth == 1.0:
             return np.asarray(d)
         ny2 = (y / depth / np.maximum(radius, np.float32(1e-6))) ** 2
@@ -87,10 +97,9 @@ class TubeSolid(FrustumSolid):
         low, high = (np.float32(0.0 if is_open else self.t) for is_open in self.open_ends)
         side = self.side(x, y, z)
         d = np.maximum(side + t, np.maximum(low - z, z - (h - high)))
-        lean = self.h / math.hypot(self.h, self.r2 - self.r1)
         for fold, beyond in zip(self.folds, (-z, z - h), strict=True):
             if fold > 0:
-                d = np.maximum(d, np.minimum(beyond + np.float32(fold * lean), side + 2 * t))
+                d = np.maximum(d, np.minimum(beyond + np.float32(fold * self.lean), side + 2 * t))
         return np.asarray(d)
 
     def _wedge(self, cut: Cut, x: Field, y: Field, z: Field) -> Field:

@@ -27,10 +27,9 @@ def tube_mesh(tube: TubeSolid, sides: int) -> Mesh:
     around = 2 * sides
     angle = np.linspace(0, 2 * math.pi, around, endpoint=False)
     z = np.linspace(0, tube.h, ALONG + 1)
-    lean = tube.h / math.hypot(tube.h, tube.r2 - tube.r1)
     radius = tube.r1 + (tube.r2 - tube.r1) * z / tube.h
     layers = []
-    for off in (0.0, tube.t / lean):
+    for off in (0.0, tube.t / tube.lean):
         x = np.maximum(radius - off, 0.0)[:, None] * np.cos(angle)
         y = np.maximum(radius * tube.depth - off, 0.0)[:, None] * np.sin(angle)
         layers.append(np.stack([x, y, np.broadcast_to(z[:, None], x.shape)], axis=2))

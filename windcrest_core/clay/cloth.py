@@ -2,43 +2,46 @@
 
 from __future__ import annotations
 
-import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 
-from windcrest_core.body.cloth import CloseSolid, ClothSolid, HangingSolid, TubeSolid
+from windcrest_core.body.cloth import CloseSolid, ClothSolid, HangingSolid
 from windcrest_core.body.figure import Piece
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.clay.tube_patterns import Flat, flats
 from windcrest_core.kept import PER_PART
+from windcrest_core.sheet.forms import Hangs
 
 OVERLAP_MM = 4.0  # least for a seam [A]
 OVERLAP_T = 1.5  # thicknesses [A]
 LOOKS = 10  # along each side of where two boxes meet
+SLEEVES = {
+    "shoulder": "upper sleeve",
+    "elbow": "lower sleeve",
+    "hip": "leg",
+    "knee": "lower leg",
+}
 SPARE = 1.1  # of a close skin's height, to be trimmed on the body [A]
 
 
 @dataclass(frozen=True)
 class Blank:
-    """A rectangle to cut out of a rolled sheet, mm, and how thick that is; trimmed on the body."""
+    """A rectangle to cut out of a rolled sheet, mm, and how thick that is; trimmed on the body. The name of the piece
+    it is for is empty where there is one."""
 
     long_mm: float
     broad_mm: float
     thick_mm: float
+    name: str = ""
 
 
 def seam_mm(thick_mm: float) -> float:
     """What lies on one another where a sheet meets itself, mm."""
     return max(OVERLAP_MM, OVERLAP_T * thick_mm)
-
-
-def middle_of(tube: TubeSolid) -> tuple[float, float]:
-    """Radii of the middle of its wall at start and end, mm: r − t/(2 cos α)."""
-    off = tube.t / 2 / (tube.h / math.hypot(tube.h, tube.r2 - tube.r1))
-    return tube.r1 - off, tube.r2 - off
 
 
 def over_clay(work: Workpiece, piece: Piece) -> list[Piece]:
@@ -74,33 +77,43 @@ def _covers(cloth: ClothSolid, other: Solid) -> bool:
 
 
 def blanks(piece: Piece) -> list[Blank]:
-    """The rectangles a piece of cloth is cut from: of each tube the slit-open wall, of a close skin its way round by
-    its height."""
+    """The rectangles a piece of cloth is cut from: each with a pattern of a hanging sheet in it, the body first; of a
+    close skin its way round by its height."""
     match piece.solid:
         case HangingSolid() as cloth:
-            return [_of_tube(tube) for tube in cloth.tubes]
+            return [_round(flat, cloth.t) for flat in cut_flat(piece, cloth)]
         case CloseSolid() as skin:
             return [_of_skin(skin)]
     return []
 
 
-def _of_tube(tube: TubeSolid) -> Blank:
-    r1, r2 = middle_of(tube)
-    slant = math.hypot(tube.h, r1 - r2)
-    wide = max(r1, r2) * _oval(tube.depth)
-    if abs(r1 - r2) > 1e-6:
-        far = slant * max(r1, r2) / abs(r1 - r2)
-        angle = wide / far
-        high = far - (far - slant) * math.cos(min(angle / 2, math.pi))
-        wide = 2 * far * math.sin(min(angle / 2, math.pi / 2))
-        slant = max(slant, high)
-    return Blank(wide + seam_mm(tube.t), slant + sum(tube.folds), tube.t)
+def cut_flat(piece: Piece, cloth: HangingSolid) -> list[Flat]:
+    """Its pieces laid flat, sleeves by the limb they are on."""
+    form, found = piece.part.form, flats(cloth)
+    bones = [sleeve.bone for sleeve in form.sleeves] if isinstance(form, Hangs) else []
+    bodies = len(found) - len(bones)
+    sleeves = zip(found[bodies:], bones, strict=True)
+    return [
+        *found[:bodies],
+        *(replace(flat, name=_sleeve_name(bone)) for flat, bone in sleeves),
+    ]
 
 
-def _oval(depth: float) -> float:
-    """Way round an ellipse of half axes 1 and `depth` (Ramanujan)."""
-    h = ((1 - depth) / (1 + depth)) ** 2
-    return math.pi * (1 + depth) * (1 + 3 * h / (10 + math.sqrt(4 - 3 * h)))
+def _sleeve_name(bone: str) -> str:
+    """What a tube on a bone is called."""
+    limb, side = (bone[:-2], bone[-1]) if bone[-2:] in ("_r", "_l") else (bone, "")
+    sided = {"r": "right ", "l": "left ", "": ""}[side]
+    return f"{sided}{SLEEVES.get(limb, f'{limb} piece')}"
+
+
+def _round(flat: Flat, thick_mm: float) -> Blank:
+    """The least rectangle with its foot level, and room for its seam."""
+    points = np.concatenate([flat.foot, flat.top])
+    way = flat.foot[-1] - flat.foot[0]
+    c, s = way / max(float(np.hypot(*way)), 1e-9)
+    long, broad = np.ptp(points @ np.array([[c, -s], [s, c]]), axis=0)
+    seam = seam_mm(thick_mm)
+    return Blank(float(long) + seam, float(broad) + seam / 2, thick_mm, flat.name)
 
 
 def _of_skin(skin: CloseSolid) -> Blank:

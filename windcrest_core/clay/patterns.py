@@ -19,15 +19,12 @@ from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.clay.cloth import seam_mm
+from windcrest_core.clay.cloth import cut_flat, seam_mm
 from windcrest_core.clay.portions import FLAT, cloth_setting, sheet_setting
-from windcrest_core.clay.tube_patterns import flats
 from windcrest_core.clay.unrolling import ROUND, developed, sector
 from windcrest_core.facts import Frozen
-from windcrest_core.sheet.forms import Hangs
 
 GORES = 6
-SLEEVES = {"shoulder": "upper sleeve", "elbow": "lower sleeve", "hip": "leg", "knee": "lower leg"}
 THICK = 0.6  # times its radius: thicker, it is a lump and no sheet [A]
 SHORT = 0.4  # times its radius: shorter, it is a cap and no sleeve [A]
 LEAST_MM = 3.0  # of breadth, to be worth a pattern
@@ -192,21 +189,18 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
 
 def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Pattern]:
     """The pieces a hanging sheet is cut from, in the order they are put on: sleeves first."""
-    part, form = piece.part, piece.part.form
+    part = piece.part
     setting, layers = cloth_setting(cloth.t, work.context.rules.sheet_settings_mm)
     overlap = seam_mm(cloth.t)
-    bones = [sleeve.bone for sleeve in form.sleeves] if isinstance(form, Hangs) else []
-    cut = flats(cloth)
-    bodies = len(cut) - len(bones)
-    names = [*(flat.name for flat in cut[:bodies]), *(_sleeve_name(bone) for bone in bones)]
-    rows = list(zip(cut, names, strict=True))
+    cut = cut_flat(piece, cloth)
+    bodies = len(cut) - len(cloth.tubes) + 1
     found = []
-    for flat, name in [*rows[bodies:], *rows[:bodies]]:
+    for flat in [*cut[bodies:], *cut[:bodies]]:
         outline, seam, holes = _placed(flat.foot, flat.top, overlap, flat.holes)
         found.append(
             Pattern(
                 part=part.id,
-                label=f"{part.label}, {name}" if name else part.label,
+                label=f"{part.label}, {flat.name}" if flat.name else part.label,
                 side=part.side,
                 kind="sleeve",
                 count=1,
@@ -221,13 +215,6 @@ def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Patter
             )
         )
     return found
-
-
-def _sleeve_name(bone: str) -> str:
-    """What a tube on a bone is called."""
-    limb, side = (bone[:-2], bone[-1]) if bone[-2:] in ("_r", "_l") else (bone, "")
-    sided = {"r": "right ", "l": "left ", "": ""}[side]
-    return f"{sided}{SLEEVES.get(limb, f'{limb} piece')}"
 
 
 def _patterns_of(work: Workpiece, piece: Piece) -> list[Pattern]:

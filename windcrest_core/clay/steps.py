@@ -9,7 +9,7 @@ from windcrest_core.body.figure import Piece
 from windcrest_core.body.laminate import PRICK_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
-from windcrest_core.clay.cloth import blanks
+from windcrest_core.clay.cloth import Blank, blanks
 from windcrest_core.clay.held import PARTINGS, held_steps, seated_steps, sits_on
 from windcrest_core.clay.meets import (
     Forming,
@@ -370,42 +370,30 @@ def _layer_words(layer: Layer) -> Text:
 
 def _cloth_words(work: Workpiece, piece: Piece) -> Text:
     """What to roll and cut, round or over what it goes, and what holds it out until it is baked."""
-    cut, *sleeves = blanks(piece)
-    setting, layers = cloth_setting(cut.thick_mm, work.context.rules.sheet_settings_mm)
+    cut = blanks(piece)
+    thick = cut[0].thick_mm
+    setting, layers = cloth_setting(thick, work.context.rules.sheet_settings_mm)
     roll = (
-        said("clay.roll_it", thick_mm=cut.thick_mm, setting=setting)
+        said("clay.roll_it", thick_mm=thick, setting=setting)
         if layers == 1
-        else said("clay.roll_it_in", thick_mm=cut.thick_mm, setting=setting, layers=layers)
+        else said("clay.roll_it_in", thick_mm=thick, setting=setting, layers=layers)
     )
     over = listed(list(dict.fromkeys(host.part.label for host in work.hosts(piece))))
-    part, long_mm, broad_mm = piece.part.label, cut.long_mm, cut.broad_mm
+    part, pieces = piece.part.label, [_blank_words(blank) for blank in cut]
     if not isinstance(piece.solid, HangingSolid):
-        return said(
-            "clay.lay_it_close", part=part, over=over, roll=roll, long_mm=long_mm, broad_mm=broad_mm
-        )
+        return said("clay.lay_it_close", part=part, over=over, roll=roll, pieces=pieces)
     within = HELD_OUT[piece.solid.filled]
-    if not sleeves:
-        return said(
-            "clay.hang_it",
-            part=part,
-            over=over,
-            roll=roll,
-            within=within,
-            long_mm=long_mm,
-            broad_mm=broad_mm,
-        )
+    if len(piece.solid.tubes) == 1:
+        return said("clay.hang_it", part=part, over=over, roll=roll, within=within, pieces=pieces)
     return said(
-        "clay.hang_it_with_sleeves",
-        part=part,
-        over=over,
-        roll=roll,
-        within=within,
-        long_mm=long_mm,
-        broad_mm=broad_mm,
-        sleeves=len(sleeves),
-        arm_mm=max(sleeve.long_mm for sleeve in sleeves),
-        wide_mm=max(sleeve.broad_mm for sleeve in sleeves),
+        "clay.hang_it_with_sleeves", part=part, over=over, roll=roll, within=within, pieces=pieces
     )
+
+
+def _blank_words(blank: Blank) -> Text:
+    if not blank.name:
+        return said("clay.blank", long_mm=blank.long_mm, broad_mm=blank.broad_mm)
+    return said("clay.blank_of", name=blank.name, long_mm=blank.long_mm, broad_mm=blank.broad_mm)
 
 
 def _press_words(forming: Forming, piece: Piece) -> Text:

@@ -10,9 +10,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from windcrest_core.body.cloth import HangingSolid, TubeSolid
+from windcrest_core.body.cloth import Cut, HangingSolid, TubeSolid
 from windcrest_core.body.skeleton import Array
-from windcrest_core.clay.cloth import middle_of
 from windcrest_core.clay.unrolling import developed
 
 EVERY = math.radians(3.75)  # of a turn, a ruling
@@ -23,8 +22,8 @@ FRONT = 0.35  # radians off the front, and it is an opening in front
 
 @dataclass(frozen=True)
 class Flat:
-    """A piece laid flat: its edges at start and end, (n, 2) mm, ruling by ruling, holes to be cut in it and how far
-    notches go in from its end."""
+    """A piece laid flat: its edges at start and end, (n, 2) mm, ruling by ruling, and what is to be cut out of it: the
+    holes its sleeves leave, slits that do not go all along it."""
 
     name: str
     foot: Array
@@ -46,8 +45,8 @@ def rulings(tube: TubeSolid, low: float, high: float) -> Array:
 
 def place_on(tube: TubeSolid, angles: Array, z: Array) -> Array:
     """Points of the middle of its wall, (n, 3) mm in the tube's own axes."""
-    r1, r2 = middle_of(tube)
-    off = tube.t / 2 / (tube.h / math.hypot(tube.h, tube.r2 - tube.r1))
+    r1, r2 = tube.middle
+    off = tube.t / 2 / tube.lean
     across = r1 + (r2 - r1) * z / tube.h
     deep = (across + off) * tube.depth - off
     return np.column_stack([tube.left * across * np.sin(angles), deep * np.cos(angles), z])
@@ -63,7 +62,7 @@ def unrolled(tube: TubeSolid, angles: Array, low: Array, high: Array) -> tuple[A
 
     A round tube is a sector of radii s r/|r₁ − r₂| exactly; an oval one is laid flat ruling by ruling.
     """
-    r1, r2 = middle_of(tube)
+    r1, r2 = tube.middle
     slant = math.hypot(tube.h, r1 - r2)
     if abs(tube.depth - 1) > 1e-6:
         whole_low, whole_high = np.zeros_like(angles), np.full_like(angles, tube.h)
@@ -81,13 +80,18 @@ def unrolled(tube: TubeSolid, angles: Array, low: Array, high: Array) -> tuple[A
     return foot + along * (low / tube.h)[:, None], foot + along * (high / tube.h)[:, None]
 
 
+def _through(tube: TubeSolid, cut: Cut) -> bool:
+    """Whether a slit goes all along it."""
+    return cut.low <= 0 and cut.high >= tube.h
+
+
 def pieces_of_tube(tube: TubeSolid) -> list[tuple[str, float, float]]:
     """What a tube is cut into, by name, from one angle to another: whole, closed behind; or between slits that go all
     along it. One that is open in front is a back and two fronts, joined at the sides."""
     through = sorted(
         ((cut.middle - cut.half) % WHOLE, 2 * cut.half, cut.middle)
         for cut in tube.cuts
-        if cut.low <= 0 and cut.high >= tube.h
+        if _through(tube, cut)
     )
     if not through:
         return [("", -math.pi, math.pi)]
@@ -107,14 +111,14 @@ def pieces_of_tube(tube: TubeSolid) -> list[tuple[str, float, float]]:
 def flats(cloth: HangingSolid) -> list[Flat]:
     """Every piece a hanging cloth is cut from, the body first."""
     body, *sleeves = cloth.tubes
-    lean = body.h / math.hypot(body.h, body.r2 - body.r1)
-    first, last = (fold * lean for fold in body.folds)
+    first, last = (fold * body.lean for fold in body.folds)
     found = []
     for name, low, high in pieces_of_tube(body):
         angles = rulings(body, low, high)
         ends = np.full_like(angles, -first), np.full_like(angles, body.h + last)
         foot, top = unrolled(body, angles, *ends)
         holes = [_hole(body, sleeve, angles) for sleeve in sleeves if _starts_in(body, sleeve)]
+        holes += [_notch(body, cut, angles) for cut in body.cuts if not _through(body, cut)]
         found.append(Flat(name, foot, top, tuple(hole for hole in holes if hole is not None)))
     for n, sleeve in enumerate(sleeves):
         angles = rulings(sleeve, -math.pi, math.pi)
@@ -172,3 +176,21 @@ def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array) -> Array | None:
     low = np.column_stack([np.interp(at, angles, foot[:, axis]) for axis in (0, 1)])
     high = np.column_stack([np.interp(at, angles, top[:, axis]) for axis in (0, 1)])
     return np.asarray(low + (high - low) * share)
+
+
+def _notch(body: TubeSolid, cut: Cut, angles: Array) -> Array | None:
+    """The edge of a slit in a piece of the body laid flat, (n, 2) mm; None where it is elsewhere."""
+    middle = (angles[0] + angles[-1]) / 2
+    at = middle + (cut.middle - middle + math.pi) % WHOLE - math.pi
+    low, high = max(at - cut.half, angles[0]), min(at + cut.half, angles[-1])
+    if high - low < 1e-6:
+        return None
+    turn = rulings(body, low, high)
+    whole = np.full_like(turn, max(0.0, cut.low)), np.full_like(turn, min(body.h, cut.high))
+    foot, top = unrolled(body, angles, np.zeros_like(angles), np.full_like(angles, body.h))
+    start, end = (
+        np.column_stack([np.interp(turn, angles, edge[:, n]) for n in (0, 1)])
+        for edge in (foot, top)
+    )
+    first, last = ((start + (end - start) * (z / body.h)[:, None]) for z in whole)
+    return np.concatenate([first, last[::-1], first[:1]])

@@ -55,7 +55,7 @@ def _frustum(tube: TubeSolid, sides: int) -> Manifold:
 
 def _hollow(tube: TubeSolid, sides: int) -> Manifold:
     """What is open in a tube without hems, its wall as thick all round."""
-    off = tube.t / (tube.h / np.hypot(tube.h, tube.r2 - tube.r1))
+    off = tube.t / tube.lean
     turn = np.linspace(0, 2 * np.pi, 4 * sides, endpoint=False)
     rings = [
         np.column_stack(

@@ -331,6 +331,12 @@ describe("Clay", () => {
         [30, 90],
       ],
       seam: [],
+      holes: [
+        [
+          [10, 10],
+          [12, 14],
+        ],
+      ] as [number, number][][],
       thickness_mm: 3.4,
       overlap_mm: 0,
       stretch_percent: 6.2,

@@ -9,6 +9,7 @@ import numpy as np
 
 from windcrest_core.body.cloth import cloth_mm
 from windcrest_core.body.figure import figure
+from windcrest_core.body.mirror import mirrored_form
 from windcrest_core.body.slits import slits_for
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
 from windcrest_core.sheet.forms import MOST_SLITS, WIRE, Hangs, Sleeve, Slit
@@ -46,16 +47,14 @@ def coat(fit: Fit, count: int) -> Iterator[Part]:
     """A body with sleeves along the arms as they hang, and a flared skirt, both open in front."""
     off = 0.6 * THIN * fit.sheet.height_mm + cloth_mm(fit.sheet.height_mm)
     opening = Slit(middle_deg=0.0, wide_deg=20.0)
-    sleeves = [
-        Sleeve(id=f"{bone}_sleeve", bone=bone, shape=fit.cuff(bone, 0.02, end, off))
-        for bone, end in (
-            ("shoulder_r", 1.0),
-            ("shoulder_l", 1.0),
-            ("elbow_r", 0.9),
-            ("elbow_l", 0.9),
-        )
-        if fit.has(bone)
+    right = [
+        Sleeve(id=f"{bone}_sleeve_r", bone=f"{bone}_r", shape=fit.cuff(f"{bone}_r", 0.02, end, off))
+        for bone, end in (("shoulder", 1.0), ("elbow", 0.9))
+        if fit.has(f"{bone}_r")
     ]
+    left = mirrored_form(fit.sheet.body, Hangs(sleeves=right))
+    assert isinstance(left, Hangs)
+    sleeves = [*right, *left.sleeves]
     body = fit.cuff(fit.trunk, -0.05, 0.85, off)
     worn = {**_hanging(fit, [opening], sleeves), **fit.on(fit.trunk, cured=True)}
     upper = fit.part("coat_body", "coat", fit.trunk, body, **worn)

@@ -29,7 +29,7 @@ export function Patterns() {
           </PrintLink>
           {found.data.map((pattern) => (
             <Flex
-              key={pattern.part}
+              key={pattern.label}
               data-pattern={pattern.part}
               gap="3"
               py="1.5"
