@@ -135,8 +135,8 @@ def clay_share(part: Part) -> float:
 
 
 def standing_out(solid: SheetSolid, others: Sequence[Solid]) -> tuple[float, float, float]:
-    """How far the end of a flat piece is from all else, how far it reaches out from where it lies on something, and
-    how long it is from there, mm.
+    """How far the end of a flat piece is from all else, how far it reaches out along itself from where it lies on
+    something, and how long it is from there, mm.
 
     Parameters
     ----------
@@ -146,9 +146,9 @@ def standing_out(solid: SheetSolid, others: Sequence[Solid]) -> tuple[float, flo
     corners = solid.origin + flat @ solid.frame[:, [0, 2]].T
     x, y, z = corners.astype(np.float32).T
     away = np.min([one.world_distance(x, y, z) for one in others], axis=0)
-    root, tip = corners[int(np.argmin(away))], corners[int(np.argmax(away))]
-    way = tip - root
-    return float(away.max()), float(np.hypot(way[0], way[1])), float(np.linalg.norm(way))
+    long = abs(float(flat[int(np.argmax(away)), 1] - flat[int(np.argmin(away)), 1]))
+    level = float(np.hypot(solid.frame[0, 2], solid.frame[1, 2]))
+    return float(away.max()), long * level, long
 
 
 def wires_for(out_mm: float, long_mm: float, broad_mm: float, g_cm2: float, wire_nmm: float) -> int:

@@ -162,7 +162,7 @@ def _through(work: Workpiece, piece: Piece) -> list[Finding]:
 def _stands_out(work: Workpiece, piece: Piece) -> Finding | None:
     """A cape in the wind: flat, further out than it bears itself while it is raw, with nothing in it."""
     part, solid = piece.part, piece.solid
-    flat = isinstance(solid, SheetSolid) and part.lies_on is not None
+    flat = part.texture == "cloth" and part.lies_on is not None
     if not flat or not isinstance(solid, SheetSolid) or part.apart or work.sheet.has_wire(part):
         return None
     others = [other.solid for other in work.figure.pieces if other is not piece]

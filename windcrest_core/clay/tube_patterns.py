@@ -6,6 +6,7 @@ A sleeve ends where it comes out of the tube it belongs to; that tube's pattern 
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -118,7 +119,12 @@ def flats(cloth: HangingSolid) -> list[Flat]:
         ends = np.full_like(angles, -first), np.full_like(angles, body.h + last)
         foot, top = unrolled(body, angles, *ends)
         holes = [_hole(body, sleeve, angles) for sleeve in sleeves if _starts_in(body, sleeve)]
-        holes += [_notch(body, cut, angles) for cut in body.cuts if not _through(body, cut)]
+        holes += [
+            notch
+            for cut in body.cuts
+            if not _through(body, cut)
+            for notch in _notches(body, cut, angles)
+        ]
         found.append(Flat(name, foot, top, tuple(hole for hole in holes if hole is not None)))
     for n, sleeve in enumerate(sleeves):
         angles = rulings(sleeve, -math.pi, math.pi)
@@ -178,19 +184,21 @@ def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array) -> Array | None:
     return np.asarray(low + (high - low) * share)
 
 
-def _notch(body: TubeSolid, cut: Cut, angles: Array) -> Array | None:
-    """The edge of a slit in a piece of the body laid flat, (n, 2) mm; None where it is elsewhere."""
-    middle = (angles[0] + angles[-1]) / 2
-    at = middle + (cut.middle - middle + math.pi) % WHOLE - math.pi
-    low, high = max(at - cut.half, angles[0]), min(at + cut.half, angles[-1])
-    if high - low < 1e-6:
-        return None
-    turn = rulings(body, low, high)
-    whole = np.full_like(turn, max(0.0, cut.low)), np.full_like(turn, min(body.h, cut.high))
+def _notches(body: TubeSolid, cut: Cut, angles: Array) -> Iterator[Array]:
+    """The edges of a slit in a piece of the body laid flat, (n, 2) mm each, through a hem where it comes to one; in two
+    where the piece begins and ends in it."""
     foot, top = unrolled(body, angles, np.zeros_like(angles), np.full_like(angles, body.h))
-    start, end = (
-        np.column_stack([np.interp(turn, angles, edge[:, n]) for n in (0, 1)])
-        for edge in (foot, top)
-    )
-    first, last = ((start + (end - start) * (z / body.h)[:, None]) for z in whole)
-    return np.concatenate([first, last[::-1], first[:1]])
+    first, last = (fold * body.lean for fold in body.folds)
+    ends = -first if cut.low <= 0 else cut.low, body.h + last if cut.high >= body.h else cut.high
+    for turned in (-WHOLE, 0.0, WHOLE):
+        low = max(cut.middle + turned - cut.half, float(angles[0]))
+        high = min(cut.middle + turned + cut.half, float(angles[-1]))
+        if high - low < 1e-6:
+            continue
+        turn = rulings(body, low, high)
+        start, end = (
+            np.column_stack([np.interp(turn, angles, edge[:, n]) for n in (0, 1)])
+            for edge in (foot, top)
+        )
+        near, far = (start + (end - start) * (z / body.h) for z in ends)
+        yield np.concatenate([near, far[::-1], near[:1]])

@@ -247,9 +247,7 @@ class LibraryTest(unittest.TestCase):
 
     @sweep
     def test_everything_of_the_library_is_clean_by_itself(self) -> None:
-        """No finding has it or its join as subject. A skirt is solid clay over the legs as long as there are no
-        coverings, and thick clay may crack; what is asked to be decided is no fault."""
-        known = {("skirt", "bake.crack.risk")}
+        """No finding has it or its join as subject; what is asked to be decided is no fault."""
         cases = [
             (body, item) for body in BODIES for item in offered(new_sheet("x", body, 300).body)
         ]
@@ -264,7 +262,6 @@ class LibraryTest(unittest.TestCase):
                 for finding in planned(more).findings
                 if finding.subject in new
                 and not finding.id.startswith("character.decide")
-                and (item.id, finding.id) not in known
                 and not (replaces and finding.id in had)
             ]
             with self.subTest(body, item=item.id):

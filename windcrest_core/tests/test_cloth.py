@@ -163,6 +163,19 @@ class PatternTest(unittest.TestCase):
         self.assertAlmostEqual(float(high), 24.0, 2)
         self.assertAlmostEqual(self.long(np.vstack([hole, hole[:1]])), 76.34, 1)
 
+    def test_petals_are_cut_through_the_hem_and_shared_by_the_seam(self) -> None:
+        """Two slits of 40 mm up from the wide end, one behind where the seam is: half of it on each side of the piece."""
+        cuts = tuple(Cut(at, math.radians(10), -45.0, 40.0) for at in (0.0, math.pi))
+        [flat] = flats(hanging(replace(SKIRT, cuts=cuts, folds=(6.0, 0.0))))
+        areas = sorted(
+            abs(float(x @ np.roll(y, -1) - y @ np.roll(x, -1))) / 2
+            for x, y in (hole.T for hole in flat.holes)
+        )
+        whole = 20 / 360 * math.pi * (358.65**2 - (352.65 - 40 * 120.934 / 120) ** 2) * 44.653 / 360
+        self.assertEqual(len(areas), 3)
+        self.assertAlmostEqual(areas[2] / whole, 1.0, delta=0.01)
+        self.assertAlmostEqual((areas[0] + areas[1]) / whole, 1.0, delta=0.01)
+
     def test_an_oval_skirt_keeps_its_area(self) -> None:
         """Against the area of the middle of its wall by a fine sum over the oval cone."""
         oval = replace(SKIRT, depth=0.7)

@@ -74,6 +74,7 @@ HANGS = {"kind": "hang", "thickness_mm": 2.0}
 FLAG: dict[str, Any] = {
     "id": "flag",
     "label": "flag",
+    "texture": "cloth",
     "bone": "waist",
     "layer": 1,
     "meeting": {"kind": "lay", "hosts": ["chest"]},

@@ -8,8 +8,13 @@ from django.db import transaction
 
 from server.shelf.models import Figure, Revision
 from server.shelf.planning import kept_plan_of
+from server.shelf.progress import progress_of
 from server.speaking import speaker_of
+from windcrest_core.character.library.cloth_now import as_cloth
+from windcrest_core.names import listed
 from windcrest_core.sheet.upgrades import SHEET
+
+CLOTH_SINCE = 5  # version of the sheet
 
 
 def bring_up(figure: Figure) -> bool:
@@ -17,12 +22,18 @@ def bring_up(figure: Figure) -> bool:
     undo. Whether there was anything to do."""
     if SHEET.version_of(figure.sheet_json) == SHEET.current:
         return False
-    figure.sheet_json = figure.sheet.model_dump(mode="json")
+    sheet, cloth = figure.sheet, list[str]()
+    if SHEET.version_of(figure.sheet_json) < CLOTH_SINCE and figure.pinned is None:
+        sheet, cloth = as_cloth(sheet, progress_of(figure.id).steps_done)
+    figure.sheet_json = sheet.model_dump(mode="json")
     figure.revision += 1
+    label = f"Brought to version {SHEET.current} of the figure sheet"
+    if cloth:
+        label += f"; rolled out as cloth now: {listed(cloth)}"
     Revision.objects.create(
         figure=figure,
         number=figure.revision,
-        label=f"Brought to version {SHEET.current} of the figure sheet",
+        label=label[:200],
         brought=True,
     )
     figure.undo_stack, figure.redo_stack = [figure.revision], []

@@ -99,3 +99,32 @@ class FinishedTest(ApiCase):
         with self.subTest("a tick taken back"):
             mark_steps(Figure.objects.get(), [steps[-1]], False)
             self.assert_problem(self.client.get(f"{self.at}/finished-plan"), 404)
+
+
+class ClothTest(ApiCase):
+    def test_what_the_library_gave_as_plugs_is_cloth_unless_it_is_begun(self) -> None:
+        """Said in the revision; a skirt that is begun stays what it is."""
+        for item in ("skirt", "fur"):
+            body = {"base_revision": 1 if item == "skirt" else 2, "add": {"item": item}}
+            self.assertEqual(self.call("POST", f"{self.at}/edits", body).status_code, 200)
+        figure = Figure.objects.get()
+        old = figure.sheet_json
+        for part in old["parts"]:
+            if part["id"] in ("skirt", "fur_area"):
+                part["form"] = {"kind": "solid", "core": "wire", "wall_mm": None}
+            solid = part.pop("form")
+            part["core"], part["wall_mm"] = solid["core"], solid["wall_mm"]
+        old["sheet_version"] = 4
+        for begun, wanted in ((False, "hang"), (True, "solid")):
+            with self.subTest(begun=begun), transaction.atomic():
+                figure = Figure.objects.get()
+                figure.sheet_json = json.loads(json.dumps(old))
+                figure.save()
+                if begun:
+                    figure.steps_done.create(key="skirt.cover.1")
+                self.assertEqual(bring_all_up(), 1)
+                forms = {part["id"]: part["form"]["kind"] for part in self.sheet()["parts"]}
+                self.assertEqual((forms["skirt"], forms["fur_area"]), (wanted, "close"))
+                label = Figure.objects.get().revisions.order_by("number").last().label  # type: ignore[union-attr]
+                self.assertEqual("skirt" in label, not begun)
+                self.assertIn("fur", label)
