@@ -186,8 +186,13 @@ class ClothSolid(Solid):
         return total * cell**3, middle / total
 
     @property
+    def fuller_than_drawn(self) -> float:
+        """How much more of it there is than its shape says: in folds."""
+        return 1.0
+
+    @property
     def volume_mm3(self) -> float:
-        return self._alone[0]
+        return self._alone[0] * self.fuller_than_drawn
 
     @property
     def area_mm2(self) -> float:
@@ -224,10 +229,12 @@ class ClothSolid(Solid):
 
 @dataclass(frozen=True, eq=False)
 class HangingSolid(ClothSolid):
-    """Tubes that are one: where they cross, their walls open into each other."""
+    """Tubes that are one: where they cross, their walls open into each other. In folds there is `fuller` times as much
+    of it."""
 
     tubes: tuple[TubeSolid, ...]
     filled: bool = False
+    fuller: float = 1.0
 
     def shrunk(self, wall_mm: float) -> Solid | None:
         """The foil it is hung over, where there is any."""
@@ -248,6 +255,10 @@ class HangingSolid(ClothSolid):
     def greatest_thickness_mm(self) -> float:
         doubled = any(fold > 0 for tube in self.tubes for fold in tube.folds)
         return 2 * self.t if doubled else self.t
+
+    @property
+    def fuller_than_drawn(self) -> float:
+        return self.fuller
 
     @property
     def open_below(self) -> bool:

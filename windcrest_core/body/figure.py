@@ -19,6 +19,7 @@ from windcrest_core.body.cloth import (
     Within,
 )
 from windcrest_core.body.face import seated
+from windcrest_core.body.folds import Gathered, gathered, round_as
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.laminate import thick_mm
 from windcrest_core.body.skeleton import AS_PLANNED, Array, Bone, cross, norm, posed, turn_matrix
@@ -343,8 +344,32 @@ def _cloth(
         assert isinstance(solid, FrustumSolid)
         tubes.append(tube_of(sleeve.shape, solid, bones[sleeve.bone], form, sleeve.open, False))
     under = tuple(solids[key] for key in below if any(_meet(solids[key], tube) for tube in tubes))
-    filled = form.beneath == "foil"
-    return HangingSolid(ORIGIN, WORLD, form.thickness_mm, under, tuple(tubes), filled)
+    filled, fuller = form.beneath == "foil", _fuller(form, tubes[0])
+    return HangingSolid(ORIGIN, WORLD, form.thickness_mm, under, tuple(tubes), filled, fuller)
+
+
+def folded(form: Hangs, body: TubeSolid) -> Gathered | None:
+    """How a skirt falls in its folds, from its narrower end; None where it has none."""
+    if form.folds is None:
+        return None
+    waist, hem = _round_middle(body)
+    slant = body.h / body.lean
+    return gathered(waist, slant, hem, form.folds.number, form.folds.share)
+
+
+def _round_middle(body: TubeSolid) -> tuple[float, float]:
+    """Radii of circles as long as its waist and its hem."""
+    waist, hem = sorted(r * round_as(body.depth) for r in body.middle)
+    return waist, hem
+
+
+def _fuller(form: Hangs, body: TubeSolid) -> float:
+    """How much more of it there is in folds than without."""
+    falls = folded(form, body)
+    if falls is None:
+        return 1.0
+    waist, hem = _round_middle(body)
+    return max(1.0, falls.area_mm2 / (math.pi * (waist + hem) * body.h / body.lean))
 
 
 def _outside(solid: Solid) -> Solid:

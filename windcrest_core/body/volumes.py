@@ -110,7 +110,8 @@ def _cloth(
     hollow = solid.hollow(*grid)
     if hollow is not None:
         taken = np.maximum(taken, _occupancy(hollow, cell_mm))
-    return Filled(first, np.maximum(box.full - taken, 0), cell_mm**3)
+    scale = cell_mm**3 * solid.fuller_than_drawn
+    return Filled(first, np.maximum(box.full - taken, 0), scale)
 
 
 def _union_on(box: Filled, solids: Solids, cell_mm: float) -> Field:

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 
 from windcrest_core.body.cloth import CloseSolid, ClothSolid, HangingSolid
-from windcrest_core.body.figure import Piece
+from windcrest_core.body.figure import Piece, folded
+from windcrest_core.body.folds import Gathered
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
@@ -18,6 +20,7 @@ from windcrest_core.sheet.forms import Hangs
 
 OVERLAP_MM = 4.0  # least for a seam [A]
 OVERLAP_T = 1.5  # thicknesses [A]
+ARC = 97  # points of an edge of a skirt in folds
 LOOKS = 10  # along each side of where two boxes meet
 SLEEVES = {
     "shoulder": "upper sleeve",
@@ -90,6 +93,9 @@ def blanks(piece: Piece) -> list[Blank]:
 def cut_flat(piece: Piece, cloth: HangingSolid) -> list[Flat]:
     """Its pieces laid flat, sleeves by the limb they are on."""
     form, found = piece.part.form, flats(cloth)
+    if isinstance(form, Hangs) and (falls := folded(form, cloth.tubes[0])) is not None:
+        bodies = len(found) - len(cloth.tubes) + 1
+        return [*_in_folds(cloth, falls), *found[bodies:]]
     bones = [sleeve.bone for sleeve in form.sleeves] if isinstance(form, Hangs) else []
     bodies = len(found) - len(bones)
     sleeves = zip(found[bodies:], bones, strict=True)
@@ -97,6 +103,18 @@ def cut_flat(piece: Piece, cloth: HangingSolid) -> list[Flat]:
         *found[:bodies],
         *(replace(flat, name=_sleeve_name(bone)) for flat, bone in sleeves),
     ]
+
+
+def _in_folds(cloth: HangingSolid, falls: Gathered) -> list[Flat]:
+    """A skirt that is cut wider than it hangs: pieces of half a circle at most, all alike."""
+    body = cloth.tubes[0]
+    count = max(1, math.ceil(falls.angle_rad / math.pi - 1e-9))
+    turn = np.linspace(-falls.angle_rad / count / 2, falls.angle_rad / count / 2, ARC)
+    ring = np.column_stack([np.sin(turn), np.cos(turn)])
+    fold = max(body.folds)
+    inner, outer = ring * falls.inner_mm, ring * (falls.outer_mm + fold)
+    foot, top = (inner, outer) if body.r1 <= body.r2 else (outer * [1, -1], inner * [1, -1])
+    return [Flat("" if count == 1 else f"piece {n + 1}", foot, top) for n in range(count)]
 
 
 def _sleeve_name(bone: str) -> str:

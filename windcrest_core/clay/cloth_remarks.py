@@ -8,7 +8,8 @@ import numpy as np
 
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.cloth import HangingSolid, cloth_mm
-from windcrest_core.body.figure import Piece
+from windcrest_core.body.figure import Piece, folded
+from windcrest_core.body.folds import LEAST_PITCH
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.laminate import (
     clay_mm,
@@ -39,6 +40,7 @@ def cloth_findings(work: Workpiece) -> list[Finding]:
             _foil_lost(piece),
             _narrow(piece),
             _stands_out(work, piece),
+            _folds(piece),
         ):
             if finding is not None:
                 found.append(finding)
@@ -204,4 +206,53 @@ def _stands_out(work: Workpiece, piece: Piece) -> Finding | None:
         reason=said("clay.cloth.out.why", bears_mm=bears, wires=wires, stay_mm=STAY_MM),
         numbers={"out_mm": out, "bears_mm": bears, "wires": float(wires)},
         fixes=fixes,
+    )
+
+
+def _folds(piece: Piece) -> Finding | None:
+    """Folds closer than clay goes, or none at all where some are asked for."""
+    form, solid, part = piece.part.form, piece.solid, piece.part
+    if not isinstance(form, Hangs) or form.folds is None or not isinstance(solid, HangingSolid):
+        return None
+    body = solid.tubes[0]
+    falls = folded(form, body)
+    if falls is None:
+        waist, hem = sorted(body.middle)
+        share = math.ceil(10 * (1.3 * hem - waist) / (body.h / body.lean)) / 10
+        fixes = [
+            fix(
+                said("clay.cut_a_full_circle", share=share),
+                (f"part/{part.id}/form/folds/share", share),
+            )
+        ]
+        return Finding(
+            id="clay.cloth.flat",
+            station="clay",
+            severity="note",
+            subject=part.id,
+            title=said("clay.cloth.flat", part=part.label),
+            reason=said("clay.cloth.flat.why"),
+            numbers={"share": form.folds.share},
+            fixes=fixes if form.folds.share < share <= 2 else [],
+        )
+    least = LEAST_PITCH * solid.t
+    if falls.pitch_mm >= least:
+        return None
+    number = int(falls.pitch_mm * form.folds.number / least)
+    return Finding(
+        id="clay.cloth.folds",
+        station="clay",
+        severity="warn",
+        subject=part.id,
+        title=said("clay.cloth.folds", part=part.label, thick_mm=solid.t),
+        reason=said("clay.cloth.folds.why", least_mm=least),
+        numbers={"pitch_mm": falls.pitch_mm, "least_mm": least},
+        fixes=[
+            fix(
+                said("clay.fewer_folds", number=number),
+                (f"part/{part.id}/form/folds/number", number),
+            )
+        ]
+        if number >= 3
+        else [],
     )

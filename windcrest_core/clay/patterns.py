@@ -19,6 +19,7 @@ from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.cloth import cut_flat, seam_mm
 from windcrest_core.clay.portions import FLAT, cloth_setting, sheet_setting
 from windcrest_core.clay.unrolling import ROUND, developed, sector
@@ -35,7 +36,8 @@ Points = list[tuple[float, float]]
 
 class Pattern(Frozen):
     """Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
-    to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to."""
+    to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to; `bought` is what sheet it is
+    cut from where that is not clay, without a setting, and then what it weighs."""
 
     part: str
     label: str
@@ -50,6 +52,8 @@ class Pattern(Frozen):
     stretch_percent: float
     setting: int
     layers: int
+    bought: str = ""
+    grams: float | None = None
 
     @property
     def size_mm(self) -> tuple[float, float]:
@@ -193,7 +197,7 @@ def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Patter
     setting, layers = cloth_setting(cloth.t, work.context.rules.sheet_settings_mm)
     overlap = seam_mm(cloth.t)
     cut = cut_flat(piece, cloth)
-    bodies = len(cut) - len(cloth.tubes) + 1
+    bodies = len(cut) - len(cloth.tubes) + 1  # sleeves come after them
     found = []
     for flat in [*cut[bodies:], *cut[:bodies]]:
         outline, seam, holes = _placed(flat.foot, flat.top, overlap, flat.holes)
@@ -224,7 +228,35 @@ def _patterns_of(work: Workpiece, piece: Piece) -> list[Pattern]:
     return [] if found is None else [found]
 
 
+def _is_bought_sheet(piece: Piece) -> bool:
+    return piece.part.stock is not None and isinstance(piece.solid, SheetSolid)
+
+
+def _bought(work: Workpiece, piece: Piece) -> Pattern:
+    """Card, foam, clear sheet: what to cut out of it, and what that weighs."""
+    part, solid = piece.part, piece.solid
+    assert isinstance(solid, SheetSolid) and part.stock is not None
+    flat = np.asarray(solid.outline_xz)
+    return Pattern(
+        part=part.id,
+        label=part.label,
+        side=part.side,
+        kind="sheet",
+        count=1,
+        outline=_points(flat - flat.min(axis=0)),
+        seam=[],
+        thickness_mm=solid.t,
+        overlap_mm=0.0,
+        stretch_percent=0.0,
+        setting=0,
+        layers=1,
+        bought=catalogue().stock_materials[part.stock].label,
+        grams=work.masses[part.id].total_g,
+    )
+
+
 def patterns(work: Workpiece) -> list[Pattern]:
-    """A flat outline of every part whose clay is laid as a sheet."""
+    """A flat outline of every part whose clay is laid as a sheet, and of what is cut out of bought sheet."""
     found = [row for piece in work.clay_pieces for row in _patterns_of(work, piece)]
+    found += [_bought(work, piece) for piece in work.figure.pieces if _is_bought_sheet(piece)]
     return [row for row in found if min(row.size_mm) >= LEAST_MM]

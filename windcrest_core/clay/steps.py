@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from windcrest_core.body.cloth import HangingSolid
-from windcrest_core.body.figure import Piece
+from windcrest_core.body.figure import Piece, folded
 from windcrest_core.body.laminate import PRICK_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
@@ -31,7 +31,7 @@ from windcrest_core.joining.fastening import Fastened
 from windcrest_core.names import listed
 from windcrest_core.practice import practised
 from windcrest_core.precedence import reachable, waiting_for
-from windcrest_core.sheet.forms import ClayLayer, FoilLayer, Layer, Layered, MeshLayer
+from windcrest_core.sheet.forms import ClayLayer, FoilLayer, Hangs, Layer, Layered, MeshLayer
 from windcrest_core.sheet.meetings import Hold, Press, Sit, Thread
 from windcrest_core.sheet.parts import Texture
 from windcrest_core.step_keys import JOIN, step_key
@@ -383,6 +383,20 @@ def _cloth_words(work: Workpiece, piece: Piece) -> Text:
     if not isinstance(piece.solid, HangingSolid):
         return said("clay.lay_it_close", part=part, over=over, roll=roll, pieces=pieces)
     within = HELD_OUT[piece.solid.filled]
+    form = piece.part.form
+    falls = folded(form, piece.solid.tubes[0]) if isinstance(form, Hangs) else None
+    if falls is not None and isinstance(form, Hangs) and form.folds is not None:
+        return said(
+            "clay.hang_it_in_folds",
+            part=part,
+            over=over,
+            roll=roll,
+            within=within,
+            pieces=pieces,
+            folds=form.folds.number,
+            pitch_mm=falls.pitch_mm,
+            depth_mm=falls.depth_mm,
+        )
     if len(piece.solid.tubes) == 1:
         return said("clay.hang_it", part=part, over=over, roll=roll, within=within, pieces=pieces)
     return said(

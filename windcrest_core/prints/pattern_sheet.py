@@ -58,7 +58,13 @@ def _area(pattern: Pattern) -> float:
 
 
 def _alike(a: Pattern, b: Pattern) -> bool:
-    same = (a.kind, a.count, a.setting, a.layers) == (b.kind, b.count, b.setting, b.layers)
+    same = (a.kind, a.count, a.setting, a.layers, a.bought) == (
+        b.kind,
+        b.count,
+        b.setting,
+        b.layers,
+        b.bought,
+    )
     near = (*a.size_mm, math.sqrt(_area(a)), a.thickness_mm)
     other = (*b.size_mm, math.sqrt(_area(b)), b.thickness_mm)
     return same and all(abs(x - y) < ALIKE_MM for x, y in zip(near, other, strict=True))
@@ -92,7 +98,9 @@ def _words(piece: Piece, units: Units) -> list[str]:
         turned = "one" if piece.turned_over == 1 else f"{piece.turned_over}"
         cut += f", {turned} turned over"
     layers = f"{one.layers} sheets of " if one.layers > 1 else ""
-    more = [f"{layers}setting {one.setting}"]
+    more = [f"{layers}setting {one.setting}"] if one.setting else [one.bought]
+    if one.grams is not None:
+        more.append(f"{units.mass_g(one.grams * piece.count)}")
     if one.overlap_mm:
         more.append(f"seam {units.across_mm(one.overlap_mm)}")
     if one.stretch_percent >= 0.5:

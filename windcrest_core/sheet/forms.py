@@ -61,6 +61,13 @@ class LiesClose(Frozen):
     thickness_mm: Thickness = 2.0
 
 
+class Folds(Frozen):
+    """A skirt cut as a share of a circle, so that it is wider than it hangs and falls in so many folds."""
+
+    number: int = Field(default=8, ge=3, le=60)
+    share: float = Field(default=1.0, ge=0.25, le=2, description="of a whole circle")
+
+
 class Hangs(Frozen):
     """A sheet that keeps to the side of the part's own shape, a cone cut flat, and to its sleeves."""
 
@@ -69,6 +76,7 @@ class Hangs(Frozen):
     open: OpenEnds = "both"
     hem: Hem | None = None
     slits: list[Slit] = Field(default=[], max_length=MOST_SLITS)
+    folds: Folds | None = None
     sleeves: list[Sleeve] = Field(default=[], max_length=MOST_SLEEVES)
     beneath: Literal["air", "foil"] = "air"
 

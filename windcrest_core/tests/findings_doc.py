@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from windcrest_core.bake.outcome import CRACK_HIGH
 from windcrest_core.bake.remarks import WARN_AIR_C
+from windcrest_core.body.folds import LEAST_PITCH
 from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN
 from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING_MM
@@ -74,6 +75,8 @@ SAID_WHEN = {
     "clay.sheet.foil": "a sheet too thin for the foil core that is asked for",
     "clay.cloth.narrow": f"a hanging sheet is narrower somewhere than {2 * NARROW:g} times its thickness",
     "clay.cloth.through": "a tail, wing or arm goes through the side of hanging cloth where no slit lets it out",
+    "clay.cloth.folds": f"folds of a skirt closer than {LEAST_PITCH:g} times its thickness",
+    "clay.cloth.flat": "a skirt that is to fall in folds is cut no wider than it hangs",
     "clay.cloth.out": f"a flat piece stands out more than {100 * STEEP:g} % of its length, further than it bears itself raw",
     "clay.thin.breaks": f"thin clay without wire breaks, or tears where it is flexible, below {FRAGILE_N:g} N at its tip",
     "order.apart.join": "parts made apart are joined cured to cured",

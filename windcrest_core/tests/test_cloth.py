@@ -8,16 +8,20 @@ from dataclasses import replace
 from typing import Any
 
 import numpy as np
+from scipy.special import ellipe
 
 from windcrest_core.bake.bodies import heat_body
 from windcrest_core.bake.heat import WALL
 from windcrest_core.body.cloth import CloseSolid, Cut, HangingSolid, TubeSolid
+from windcrest_core.body.folds import gathered
 from windcrest_core.body.mesh import Mesh, mesh_of
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 from windcrest_core.body.volumes import filled
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.character.library import add_from_library
+from windcrest_core.clay.cloth import cut_flat
+from windcrest_core.clay.patterns import patterns
 from windcrest_core.clay.tube_patterns import flats
 from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import new_sheet
@@ -175,6 +179,47 @@ class PatternTest(unittest.TestCase):
         self.assertEqual(len(areas), 3)
         self.assertAlmostEqual(areas[2] / whole, 1.0, delta=0.01)
         self.assertAlmostEqual((areas[0] + areas[1]) / whole, 1.0, delta=0.01)
+
+    def test_a_skirt_in_folds(self) -> None:
+        """Waist r 15, ℓ 50: hem, how much fuller, pitch, depth; the length of the wave by E of scipy."""
+        for hangs, number, share, wanted in (
+            (30.0, 8, 1.0, (408.4, 2.167, 23.56, 21.74)),
+            (30.0, 12, 1.0, (408.4, 2.167, 15.71, 14.49)),
+            (45.0, 8, 1.0, (408.4, 1.444, 35.34, 17.21)),
+            (26.0, 6, 0.5, (251.3, 1.538, 27.23, 14.95)),
+        ):
+            found = gathered(15.0, 50.0, hangs, number, share)
+            assert found is not None
+            round_ = 2 * math.pi * hangs
+            told = (found.hem_mm, found.hem_mm / round_, found.pitch_mm, found.depth_mm)
+            for value, ref, places in zip(told, wanted, (1, 3, 2, 2), strict=True):
+                self.assertAlmostEqual(value, ref, places)
+            k = found.depth_mm * number / 2 / hangs
+            m = k * k / (1 + k * k)
+            self.assertAlmostEqual(
+                2 / math.pi * math.sqrt(1 + k * k) * float(ellipe(m)), found.hem_mm / round_, 4
+            )
+        self.assertIsNone(gathered(15.0, 50.0, 90.0, 8, 0.25))
+
+    def test_in_folds_there_is_as_much_clay_as_is_cut(self) -> None:
+        sheet = dressed(FAIRY, "skirt")
+        full, _ = apply_edits(
+            sheet,
+            [Operation(path="part/skirt/form/folds", value={"number": 8, "share": 1.0})],
+        )
+        work = work_of(full)
+        cut = [row for row in patterns(work) if row.part == "skirt"]
+        self.assertEqual(len(cut), 2)
+        piece = work.figure.piece("skirt")
+        assert isinstance(piece.solid, HangingSolid)
+        flat_mm2 = sum(flat.area_mm2 for flat in cut_flat(piece, piece.solid))
+        bare = work_of(sheet).masses["skirt"].skin_g
+        plain_mm2 = sum(flat.area_mm2 for flat in flats(piece.solid))
+        self.assertAlmostEqual(
+            work.masses["skirt"].skin_g / bare,
+            flat_mm2 / plain_mm2,
+            delta=0.06 * flat_mm2 / plain_mm2,
+        )
 
     def test_an_oval_skirt_keeps_its_area(self) -> None:
         """Against the area of the middle of its wall by a fine sum over the oval cone."""

@@ -374,6 +374,24 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__flag={**FLAG, "form": LAID}),
         Context(),
     ),
+    "clay.cloth.folds": (
+        plain(part__robe={**ROBE, "form": {**HANGS, "folds": {"number": 40, "share": 1.0}}}),
+        Context(),
+        plain(part__robe={**ROBE, "form": {**HANGS, "folds": {"number": 8, "share": 1.0}}}),
+        Context(),
+    ),
+    "clay.cloth.flat": (
+        plain(
+            part__robe={
+                **ROBE,
+                "form": {**HANGS, "folds": {"number": 8, "share": 0.25}},
+                "shape": {**ROBE["shape"], "end_radius": 0.22},
+            }
+        ),
+        Context(),
+        plain(part__robe={**ROBE, "form": {**HANGS, "folds": {"number": 8, "share": 1.0}}}),
+        Context(),
+    ),
     "clay.cloth.out": (
         plain(part__flag={**FLAG, "shape": STANDING}),
         Context(),

@@ -190,3 +190,29 @@ class SpacingTest(unittest.TestCase):
             with self.subTest(path), self.assertRaises(SheetError) as caught:
                 spacing_strip(length, count, width, False, Units())
             self.assertEqual(caught.exception.faults[0].path, path)
+
+
+class BoughtTest(unittest.TestCase):
+    def test_a_pair_of_wings_of_clear_sheet_with_what_they_weigh(self) -> None:
+        """An outline of 0.1 × 0.2 heights at 300 mm, 0.6 mm of polystyrene at 1.05: 1 800 mm² × 0.6 × 1.05 = 1.134 g."""
+        wing = {
+            "id": "clear_wing",
+            "label": "clear wing",
+            "bone": "waist",
+            "layer": 1,
+            "stock": "polystyrene",
+            "form": {"kind": "solid", "core": "wire"},
+            "meeting": {"kind": "glue", "hosts": ["chest"]},
+            "shape": {
+                "kind": "sheet",
+                "centre": [0.3, -0.2, 0.5],
+                "outline": [[0, 0], [0.1, 0], [0.1, 0.2], [0, 0.2]],
+                "thickness": 0.002,
+            },
+        }
+        sheet = biped(height_mm=300.0, part__clear_wing=wing)
+        found = patterns(workpiece(sheet, Context(), Progress()))
+        row = next(row for row in found if row.part == "clear_wing")
+        self.assertEqual((row.bought, row.setting, row.seam), ("polystyrene", 0, []))
+        self.assertAlmostEqual(row.grams or 0.0, 1800 * 0.6e-3 * 1.05, 2)
+        self.assertEqual([round(mm, 1) for mm in row.size_mm], [30.0, 60.0])

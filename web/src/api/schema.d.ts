@@ -4425,6 +4425,23 @@ export interface components {
             of: "foil";
         };
         /**
+         * Folds
+         * @description A skirt cut as a share of a circle, so that it is wider than it hangs and falls in so many folds.
+         */
+        Folds: {
+            /**
+             * Number
+             * @default 8
+             */
+            number: number;
+            /**
+             * Share
+             * @description of a whole circle
+             * @default 1
+             */
+            share: number;
+        };
+        /**
          * Forgotten
          * @description A bake that was begun and cannot be ended by the clock: it has run for longer than any is written
          *     down, or Windcrest was renewed meanwhile and knows no such bake of this figure.
@@ -4873,6 +4890,7 @@ export interface components {
              * @enum {string}
              */
             beneath: "air" | "foil";
+            folds: components["schemas"]["Folds"] | null;
             hem: components["schemas"]["Hem"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -7053,11 +7071,19 @@ export interface components {
         /**
          * Pattern
          * @description Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
-         *     to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to.
+         *     to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to; `bought` is what sheet it is
+         *     cut from where that is not clay, without a setting, and then what it weighs.
          */
         Pattern: {
+            /**
+             * Bought
+             * @default
+             */
+            bought: string;
             /** Count */
             count: number;
+            /** Grams */
+            grams: number | null;
             /**
              * Holes
              * @default []

@@ -41,6 +41,14 @@ const ENDS = [
   { value: "none", label: "closed" },
 ];
 
+const FALLS = [
+  { value: "", label: "smooth" },
+  { value: "0.5", label: "in folds, half a circle" },
+  { value: "0.75", label: "in folds, ¾ of a circle" },
+  { value: "1", label: "in folds, a full circle" },
+  { value: "1.5", label: "in folds, 1½ circles" },
+];
+
 /** What the shape of a part is filled with. */
 export function FormFields({ part, wall, put, choose }: Props) {
   const { form } = part;
@@ -127,6 +135,35 @@ function HangingFields({ form, put, choose }: Pick<Props, "put" | "choose"> & { 
           label="Folded"
           mm={form.hem.fold_mm}
           onCommit={(text) => put("form/hem/fold_mm", text)}
+        />
+      ) : null}
+      <ChoiceField
+        label="Falls"
+        value={form.folds ? String(form.folds.share) : ""}
+        options={
+          form.folds && !FALLS.some((row) => row.value === String(form.folds?.share))
+            ? [
+                ...FALLS,
+                {
+                  value: String(form.folds.share),
+                  label: `in folds, ${form.folds.share} of a circle`,
+                },
+              ]
+            : FALLS
+        }
+        onChange={(share) =>
+          choose(
+            "form/folds",
+            share ? { number: form.folds?.number ?? 8, share: Number(share) } : null,
+          )
+        }
+      />
+      {form.folds ? (
+        <NumberField
+          label="In how many folds"
+          value={form.folds.number}
+          unit=""
+          onCommit={(number) => put("form/folds/number", Math.round(number))}
         />
       ) : null}
       {form.slits.map((slit, at) => {

@@ -3,7 +3,7 @@ import { usePatterns } from "../../api/useReckoner";
 import type { Pattern } from "../../api/types";
 import { useFigurePage } from "../../figure/useFigurePage";
 import { tint } from "../../theme";
-import { length } from "../../units/format";
+import { length, mass } from "../../units/format";
 import { Note } from "../../ui/fields";
 import { Waiting } from "../../ui/Waiting";
 import { useUnits } from "../../ui/UnitsContext";
@@ -52,8 +52,9 @@ export function Patterns() {
                 <Text fontSize="xs">
                   {pattern.count > 1 ? `${pattern.count} gores, ` : `${pattern.kind}, `}
                   {length(pattern.thickness_mm, units)} thick,{" "}
-                  {pattern.layers > 1 ? `${pattern.layers} sheets of ` : ""}setting{" "}
-                  {pattern.setting}
+                  {pattern.bought
+                    ? `${pattern.bought}, ${mass(pattern.grams ?? 0, units)}`
+                    : `${pattern.layers > 1 ? `${pattern.layers} sheets of ` : ""}setting ${pattern.setting}`}
                   {pattern.overlap_mm > 0 ? `, overlap ${length(pattern.overlap_mm, units)}` : ""}
                   {pattern.stretch_percent >= 0.5
                     ? `; its edges have to give ${pattern.stretch_percent.toFixed(0)} %`
