@@ -26,7 +26,7 @@ def round_as(depth: float) -> float:
     """Radius of the circle as long as an ellipse of half axes 1 and `depth` (Ramanujan).
 
     >>> round(round_as(1.0), 6), round(round_as(0.5), 4)
-    (1.0, 0.7709)
+    (1.0, 0.771)
     """
     h = ((1 - depth) / (1 + depth)) ** 2
     return (1 + depth) / 2 * (1 + 3 * h / (10 + math.sqrt(4 - 3 * h)))

@@ -26,7 +26,6 @@ G_CM3 = {"steel": 7.85, "aluminium": 2.70, "card": 0.70}
 CLAY_G_CM3 = 1.75  # that of `longest_overhang_mm`
 SAFETY, SAG_MM = 1.5, 1.0
 N_PER_MM2 = 9.80665e-5  # of a sheet of 1 g/cm²
-PRICK_MM = (10.0, 15.0)  # apart, so that trapped air lifts nothing [A]
 
 
 @dataclass(frozen=True)

@@ -136,7 +136,8 @@ class Workpiece:
         form = piece.part.form
         if isinstance(form, Layered):
             clay = clay_mm(form.stack) / 10 * self.densities.clay(piece.part.clay).value
-            return overhang_mm(form.stack, clay + inlays_g_cm2(form.stack))
+            down = float(piece.solid.frame[2, 1]) < 0
+            return overhang_mm(form.stack, clay + inlays_g_cm2(form.stack), down)
         return longest_overhang_mm(
             piece.solid.greatest_thickness_mm, isinstance(piece.solid, SheetSolid)
         )

@@ -16,6 +16,7 @@ from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.clay.tube_patterns import Flat, flats
 from windcrest_core.kept import PER_PART
+from windcrest_core.names import listed
 from windcrest_core.sheet.forms import Hangs
 
 OVERLAP_MM = 4.0  # least for a seam [A]
@@ -88,6 +89,17 @@ def blanks(piece: Piece) -> list[Blank]:
         case CloseSolid() as skin:
             return [_of_skin(skin)]
     return []
+
+
+def alike(found: list[Blank]) -> list[Blank]:
+    """Blanks of one size said once, by all their names."""
+    groups: dict[tuple[int, int], list[Blank]] = {}
+    for blank in found:
+        groups.setdefault((round(blank.long_mm), round(blank.broad_mm)), []).append(blank)
+    return [
+        replace(group[0], name=listed([blank.name for blank in group]) if group[0].name else "")
+        for group in groups.values()
+    ]
 
 
 def cut_flat(piece: Piece, cloth: HangingSolid) -> list[Flat]:

@@ -30,7 +30,7 @@ THICK = 0.6  # times its radius: thicker, it is a lump and no sheet [A]
 SHORT = 0.4  # times its radius: shorter, it is a cap and no sleeve [A]
 LEAST_MM = 3.0  # of breadth, to be worth a pattern
 
-Kind = Literal["sheet", "sleeve", "gores", "disc"]
+Kind = Literal["sheet", "sleeve", "cloth", "gores", "disc"]
 Points = list[tuple[float, float]]
 
 
@@ -206,7 +206,7 @@ def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Patter
                 part=part.id,
                 label=f"{part.label}, {flat.name}" if flat.name else part.label,
                 side=part.side,
-                kind="sleeve",
+                kind="cloth",
                 count=1,
                 outline=outline,
                 seam=seam,

@@ -6,10 +6,9 @@ from collections.abc import Mapping
 
 from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.figure import Piece, folded
-from windcrest_core.body.laminate import PRICK_MM
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
-from windcrest_core.clay.cloth import Blank, blanks
+from windcrest_core.clay.cloth import Blank, alike, blanks
 from windcrest_core.clay.held import PARTINGS, held_steps, seated_steps, sits_on
 from windcrest_core.clay.meets import (
     Forming,
@@ -342,14 +341,7 @@ def _form_words(forming: Forming, piece: Piece, cored: bool) -> Text:
 
 def _laid_words(part: str, stack: list[Layer]) -> Text:
     """What is laid on what, from the back to the front, and how air gets out."""
-    near, far = PRICK_MM
-    return said(
-        "clay.lay_in_layers",
-        part=part,
-        layers=[_layer_words(layer) for layer in stack],
-        near_mm=near,
-        far_mm=far,
-    )
+    return said("clay.lay_in_layers", part=part, layers=[_layer_words(layer) for layer in stack])
 
 
 def _layer_words(layer: Layer) -> Text:
@@ -357,7 +349,7 @@ def _layer_words(layer: Layer) -> Text:
         case ClayLayer():
             return said("clay.layer.clay", thick_mm=layer.thickness_mm)
         case FoilLayer():
-            return said("clay.layer.foil", foil=catalogue().foils[layer.id].label)
+            return said("clay.layer.foil", micrometres=catalogue().foils[layer.id].thickness_um)
         case MeshLayer():
             return said(
                 "clay.layer.mesh",
@@ -379,7 +371,7 @@ def _cloth_words(work: Workpiece, piece: Piece) -> Text:
         else said("clay.roll_it_in", thick_mm=thick, setting=setting, layers=layers)
     )
     over = listed(list(dict.fromkeys(host.part.label for host in work.hosts(piece))))
-    part, pieces = piece.part.label, [_blank_words(blank) for blank in cut]
+    part, pieces = piece.part.label, [_blank_words(blank) for blank in alike(cut)]
     if not isinstance(piece.solid, HangingSolid):
         return said("clay.lay_it_close", part=part, over=over, roll=roll, pieces=pieces)
     within = HELD_OUT[piece.solid.filled]

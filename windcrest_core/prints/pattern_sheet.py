@@ -111,7 +111,7 @@ def _words(piece: Piece, units: Units) -> list[str]:
 def _notches(one: Pattern) -> Iterator[Line]:
     """A notch on each of two edges that meet, as far up on both."""
     points = np.asarray(one.outline)
-    if one.kind == "sleeve" and one.seam:
+    if one.kind in ("sleeve", "cloth") and one.seam:
         edges = [(points[0], points[-1]), (np.asarray(one.seam[0]), np.asarray(one.seam[1]))]
         for foot, top in edges:
             way = top - foot
@@ -134,7 +134,7 @@ def _notches(one: Pattern) -> Iterator[Line]:
 def _middle(one: Pattern) -> Line | None:
     """The line along the middle of a piece; of a sleeve up to its seam."""
     points = [np.asarray(point) for point in one.outline]
-    if one.kind == "sleeve" and one.seam:
+    if one.kind in ("sleeve", "cloth") and one.seam:
         # Foot, end of the foot, end of the top, top from its end: as `_placed` lays them out.
         rulings = (len(points) - 2) // 2
         foot, top = points[rulings // 2], points[len(points) - 1 - rulings // 2]

@@ -98,9 +98,10 @@ class LaminateTest(unittest.TestCase):
             spoken(s.label) for s in plan.order.steps if s.part == "cape" and s.kind == "form"
         )
         self.assertRegex(
-            label, "^Lay a sheet of clay 1.0 mm thick, on it steel mesh, 0.3 mm wire every 2.5 mm"
+            label,
+            "^For the cape lay a sheet of clay 1.0 mm thick, on it steel mesh, 0.3 mm wire every 2.5 mm",
         )
-        self.assertIn("prick each face of clay every 10 mm to 15 mm", label)
+        self.assertIn("Prick each face of clay every 10 to 15 mm", label)
 
 
 class FlexibleTest(unittest.TestCase):

@@ -7096,7 +7096,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "sheet" | "sleeve" | "gores" | "disc";
+            kind: "sheet" | "sleeve" | "cloth" | "gores" | "disc";
             /** Label */
             label: string;
             /** Layers */
