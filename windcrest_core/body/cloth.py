@@ -135,6 +135,12 @@ class ClothSolid(Solid):
     def hollow(self, x: Field, y: Field, z: Field) -> Field | None:
         """Signed distance to what is open within it; None where nothing is."""
 
+    def lies_over(self, solid: Solid) -> bool:
+        """Whether it takes the place of another, which keeps all of its own."""
+        return any(
+            one == solid or (isinstance(one, Within) and one.cloth == solid) for one in self.under
+        )
+
     @property
     @abstractmethod
     def limits(self) -> tuple[Array, Array]:

@@ -333,7 +333,7 @@ def _cloth(
     ]
     if isinstance(form, LiesClose):
         forms = tuple(_outside(solids[host]) for host in hosts)
-        under = tuple(solids[key] for key in below if _meet(solids[key], full))
+        under = tuple(_outside(solids[key]) for key in below if _meet(solids[key], full))
         return CloseSolid(ORIGIN, WORLD, form.thickness_mm, under, forms, full)
     assert isinstance(full, FrustumSolid) and isinstance(part.shape, Frustum)
     tubes = [tube_of(part.shape, full, bones[part.bone], form, form.open, True)]
@@ -343,7 +343,9 @@ def _cloth(
         solid = solid_of(sheet, worn, bones[sleeve.bone], head_mm)
         assert isinstance(solid, FrustumSolid)
         tubes.append(tube_of(sleeve.shape, solid, bones[sleeve.bone], form, sleeve.open, False))
-    under = tuple(solids[key] for key in below if any(_meet(solids[key], tube) for tube in tubes))
+    under = tuple(
+        _outside(solids[key]) for key in below if any(_meet(solids[key], tube) for tube in tubes)
+    )
     filled, fuller = form.beneath == "foil", _fuller(form, tubes[0])
     return HangingSolid(ORIGIN, WORLD, form.thickness_mm, under, tuple(tubes), filled, fuller)
 
@@ -373,8 +375,8 @@ def _fuller(form: Hangs, body: TubeSolid) -> float:
 
 
 def _outside(solid: Solid) -> Solid:
-    """What another lies over of cloth: all within it."""
-    return Within(ORIGIN, WORLD, solid) if isinstance(solid, ClothSolid) else solid
+    """What another lies over of a skin: all within it; a hanging sheet is hollow."""
+    return Within(ORIGIN, WORLD, solid) if isinstance(solid, CloseSolid) else solid
 
 
 def _meet(a: Solid, b: Solid) -> bool:

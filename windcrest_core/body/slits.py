@@ -28,7 +28,7 @@ def slits_for(figure: Figure, worn: Piece) -> dict[str, Slit]:
     for other in figure.pieces:
         part = other.part
         draped = part.bone.split("_")[0] in DRAPED_OVER or part.girth == "trunk"
-        if other.solid not in cloth.under or draped or part.id in worn.part.meeting.hosts:
+        if not cloth.lies_over(other.solid) or draped or part.id in worn.part.meeting.hosts:
             continue
         root = figure.bones[part.bone].start
         slit = slit_for(cloth, cloth.tubes[0], other.solid, root)

@@ -296,11 +296,11 @@ def shares(figure: Figure) -> dict[str, Share]:
         over = tuple(
             other
             for other in _picked(solids, over_each[at, :at])
-            if not (isinstance(other, ClothSolid) and solid in other.under)
+            if not (isinstance(other, ClothSolid) and other.lies_over(solid))
         )
         inside = () if piece.part.stock is not None else _picked(cores, cores_each[at])
         inside = tuple(
-            core for core in inside if not (isinstance(core, ClothSolid) and solid in core.under)
+            core for core in inside if not (isinstance(core, ClothSolid) and core.lies_over(solid))
         )
         skin = _measured(solid, over, inside, cell_mm, allowance)
         core_mm3, core_centre = core_shares.get(piece.part.id, (0.0, skin[1]))

@@ -56,7 +56,7 @@ def over_clay(work: Workpiece, piece: Piece) -> list[Piece]:
     return [
         other
         for other in work.clay_pieces
-        if other.solid in solid.under
+        if solid.lies_over(other.solid)
         and not (other.part.assembled or other.part.delicate)
         and other is not piece
         and _covers(solid, other.solid)

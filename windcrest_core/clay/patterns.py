@@ -13,8 +13,9 @@ from typing import Literal
 import numpy as np
 
 from windcrest_core.body.bent_solids import SheetSolid
-from windcrest_core.body.cloth import HangingSolid
+from windcrest_core.body.cloth import CloseSolid, HangingSolid
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.folds import round_as
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
@@ -221,9 +222,49 @@ def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Patter
     return found
 
 
+def _of_skin(work: Workpiece, piece: Piece, skin: CloseSolid) -> list[Pattern]:
+    """A close skin over one straight form, laid flat: its middle, as high as its clay then comes to. Over anything
+    else it is trimmed on the body."""
+    part, form = piece.part, skin.forms[0]
+    if len(skin.forms) > 1 or not isinstance(form, RoundConeSolid | FrustumSolid) or form.h < 1e-6:
+        return []
+    corners = skin.region.origin + skin.region.frame @ skin.region.half_extents[0]
+    reach = float(np.abs(form.frame[:, 2] @ skin.region.frame) @ skin.region.half_extents[1])
+    middle = float((corners - form.origin) @ form.frame[:, 2])
+    low, high = max(0.0, middle - reach), min(form.h, middle + reach)
+    r1, r2 = (form.r1 + (form.r2 - form.r1) * z / form.h + skin.t / 2 for z in (low, high))
+    if high - low < LEAST_MM:
+        return []
+    deep = (form.r1 + form.r2) / 2
+    depth = (deep * form.depth + skin.t / 2) / (deep + skin.t / 2)
+    overlap = seam_mm(skin.t)
+    slant = skin.area_mm2 / (math.pi * (r1 + r2) * round_as(depth))
+    tall = math.sqrt(max(1.0, slant**2 - (r1 - r2) ** 2))
+    outline, seam, _ = _placed(*_sleeve(r1, r2, tall, depth), overlap)
+    setting, layers = cloth_setting(skin.t, work.context.rules.sheet_settings_mm)
+    return [
+        Pattern(
+            part=part.id,
+            label=part.label,
+            side=part.side,
+            kind="cloth",
+            count=1,
+            outline=outline,
+            seam=seam,
+            thickness_mm=skin.t,
+            overlap_mm=overlap,
+            stretch_percent=0.0,
+            setting=setting,
+            layers=layers,
+        )
+    ]
+
+
 def _patterns_of(work: Workpiece, piece: Piece) -> list[Pattern]:
     if isinstance(piece.solid, HangingSolid):
         return _of_cloth(work, piece, piece.solid)
+    if isinstance(piece.solid, CloseSolid):
+        return _of_skin(work, piece, piece.solid)
     found = _pattern_of(work, piece)
     return [] if found is None else [found]
 

@@ -27,6 +27,7 @@ from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.posed import reposed
 from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.letting_go import let_go
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.sheet.pose import JointAngles
 from windcrest_core.tests.support import Operation, context, planned, refused, spoken
@@ -221,6 +222,17 @@ class PatternTest(unittest.TestCase):
             delta=0.06 * flat_mm2 / plain_mm2,
         )
 
+    def test_fur_over_a_round_trunk_is_laid_flat_as_it_lies(self) -> None:
+        """Its area × t is its clay, less the seam: the middle of the skin, cut where its region ends."""
+        sheet = dressed(FAIRY, "fur")
+        work = work_of(sheet)
+        [flat] = [row for row in patterns(work) if row.part == "fur_area"]
+        x, y = np.array(flat.outline).T
+        area = abs(float(x @ np.roll(y, -1) - y @ np.roll(x, -1))) / 2
+        area -= flat.overlap_mm * flat.size_mm[1]
+        clay = work.shares["fur_area"].skin_mm3
+        self.assertAlmostEqual(area * flat.thickness_mm / clay, 1.0, delta=0.08)
+
     def test_an_oval_skirt_keeps_its_area(self) -> None:
         """Against the area of the middle of its wall by a fine sum over the oval cone."""
         oval = replace(SKIRT, depth=0.7)
@@ -304,6 +316,44 @@ class WornTest(unittest.TestCase):
 
 
 class FormTest(unittest.TestCase):
+    def test_cloth_over_cloth_over_cloth(self) -> None:
+        """Three skins of 1 mm on a ball of the head: each as the shell over the one before, 4/3 π (r₂³ − r₁³)."""
+        rows: list[Operation] = []
+        for n, host in enumerate(("skull", "skin_1", "skin_2"), start=1):
+            rows.append(
+                Operation(
+                    path=f"part/skin_{n}",
+                    value={
+                        "id": f"skin_{n}",
+                        "label": f"skin {n}",
+                        "bone": "head",
+                        "scale": "head",
+                        "layer": n,
+                        "meeting": {"kind": "lay", "hosts": [host]},
+                        "form": {"kind": "close", "thickness_mm": 1.0},
+                        "shape": {"kind": "box", "centre": [0, 0, 0.5], "half_sizes": [2, 2, 2]},
+                    },
+                )
+            )
+        ball_ = {"kind": "ellipsoid", "centre": [0, 0, 0.5], "semi_axes": [0.45, 0.45, 0.45]}
+        bare = FAIRY.model_copy(
+            update={"parts": [part for part in FAIRY.parts if part.id == "skull"], "runs": []}
+        )
+        sheet, _ = apply_edits(bare, [Operation(path="part/skull/shape", value=ball_), *rows])
+        work = work_of(sheet)
+        skull = work.figure.piece("skull").solid
+        assert isinstance(skull, EllipsoidSolid)
+        r = skull.semi_axes[0]
+        for n in (1, 2, 3):
+            exact = 4 / 3 * math.pi * ((r + n) ** 3 - (r + n - 1) ** 3)
+            self.assertAlmostEqual(work.shares[f"skin_{n}"].skin_mm3 / exact, 1.0, delta=0.03)
+
+    def test_taken_off_its_last_host_it_is_clay_of_its_own_shape(self) -> None:
+        sheet = dressed(FAIRY, "skirt")
+        [hosts, form] = let_go(sheet.part("skirt"), sheet.part("skirt").meeting.hosts)
+        left, _ = apply_edits(sheet, [hosts, form])
+        self.assertEqual(left.part("skirt").form.kind, "solid")
+
     def test_what_cannot_be_is_refused_by_its_field(self) -> None:
         for path, value, wanted in (
             ("part/skirt/meeting/hosts", [], "part/skirt/meeting/hosts"),
