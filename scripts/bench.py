@@ -37,6 +37,7 @@ from windcrest_core.bake.oven import air_c  # noqa: E402
 from windcrest_core.body.workpiece import workpiece  # noqa: E402
 from windcrest_core.bulk.walls import walls  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
+from windcrest_core.character.library import add_from_library  # noqa: E402
 from windcrest_core.colour.recipes import nearest  # noqa: E402
 from windcrest_core.findings import Operation  # noqa: E402
 from windcrest_core.frame.station import frame_plan  # noqa: E402
@@ -118,6 +119,23 @@ def with_parts(sheet: FigureSheet, count: int) -> FigureSheet:
             )
         )
     return apply_edits(sheet, operations)[0]
+
+
+def dressed(sheet: FigureSheet, *items: str) -> FigureSheet:
+    """The same in cloth of the library."""
+    for item in items:
+        sheet = apply_edits(sheet, add_from_library(sheet, item, None))[0]
+    return sheet
+
+
+def coverings_ms(sheet: FigureSheet) -> float:
+    """What six coverings add to placing and weighing a figure that was posed anew, ms."""
+
+    def placed_ms(worn: FigureSheet) -> float:
+        sheets = [moved(worn, "shoulder_r", turn) for turn in range(-1, 25)]
+        return median_ms(lambda turn: workpiece(sheets[turn + 1], Context(), Progress()))
+
+    return placed_ms(dressed(sheet, "coat", "skirt", "skirt", "fur", "scales")) - placed_ms(sheet)
 
 
 def moved(sheet: FigureSheet, joint: str, turn: int) -> FigureSheet:
@@ -430,6 +448,18 @@ def main() -> None:
         ("the same, each time another name, ms", named_ms(sheet), 60, "ms"),
         ("the same, each time another height, ms", cold_ms(sheet), 150, "ms"),
         ("plan() of a 60-part figure, ms", plan_ms(sixty(sheet)), 150, "ms"),
+        (
+            "plan() of the ferrywoman in coat, skirt and fur, ms",
+            plan_ms(dressed(sheet, "coat", "skirt", "fur")),
+            90,
+            "ms",
+        ),
+        (
+            "six coverings more on 60 parts, placed and weighed, ms",
+            coverings_ms(sixty(sheet)),
+            40,
+            "ms",
+        ),
         ("plan() of a 240-part figure, ms", most, 600, "ms"),
         ("power of the number of parts it grows by", power((35, 240), (posed, most)), 1.2, ""),
         ("manage.py plan, by the clock, s", command_s(), 1.5, ""),

@@ -24,17 +24,36 @@ def slits_for(figure: Figure, worn: Piece) -> dict[str, Slit]:
     cloth = worn.solid
     if not isinstance(cloth, HangingSolid):
         return {}
+    may = [other for other in figure.pieces if _may_come_out(worn, cloth, other)]
+    if not may:
+        return {}
+    ends = np.array([_from_its_root(figure, other)[-1] for other in may], dtype=np.float32)
+    out = cloth.outer(*ends.T) > 0
     found: dict[str, Slit] = {}
-    for other in figure.pieces:
-        part = other.part
-        draped = part.bone.split("_")[0] in DRAPED_OVER or part.girth == "trunk"
-        if not cloth.lies_over(other.solid) or draped or part.id in worn.part.meeting.hosts:
+    for other, ends_outside in zip(may, out, strict=True):
+        if not ends_outside:
             continue
-        root = figure.bones[part.bone].start
-        slit = slit_for(cloth, cloth.tubes[0], other.solid, root)
+        slit = slit_for(cloth, cloth.tubes[0], other.solid, _from_its_root(figure, other))
         if slit is not None and not any(_within(slit, row) for row in found.values()):
-            found[part.id] = slit
+            found[other.part.id] = slit
     return found
+
+
+def _may_come_out(worn: Piece, cloth: HangingSolid, other: Piece) -> bool:
+    """Whether a part is under cloth, and neither a leg it falls over nor the trunk."""
+    part = other.part
+    draped = part.bone.split("_")[0] in DRAPED_OVER or part.girth == "trunk"
+    if draped or part.id in worn.part.meeting.hosts:
+        return False
+    return cloth.lies_over(other.solid)
+
+
+def _from_its_root(figure: Figure, piece: Piece) -> Array:
+    """Places along a part, (n, 3) mm, from the end that is nearer to where its bone begins."""
+    points = along(axis(piece.solid), 0.0, 1.0, LOOKS).astype(np.float32)
+    root = figure.bones[piece.part.bone].start
+    back = np.linalg.norm(points[-1] - root) < np.linalg.norm(points[0] - root)
+    return np.asarray(points[::-1] if back else points)
 
 
 def _within(a: Slit, b: Slit) -> bool:
@@ -43,17 +62,14 @@ def _within(a: Slit, b: Slit) -> bool:
     return off < b.wide_deg / 2
 
 
-def slit_for(cloth: HangingSolid, body: TubeSolid, other: Solid, root: Array) -> Slit | None:
+def slit_for(cloth: HangingSolid, body: TubeSolid, other: Solid, points: Array) -> Slit | None:
     """The slit that lets a solid out of a tube, from where it crosses to the nearer end; None where it does not go
     through, or goes where something is left open.
 
     Parameters
     ----------
-    root : where its bone begins, mm.
+    points : (n, 3) along it, from its root, mm.
     """
-    points = along(axis(other), 0.0, 1.0, LOOKS).astype(np.float32)
-    if np.linalg.norm(points[-1] - root) < np.linalg.norm(points[0] - root):
-        points = points[::-1]
     x, y, z = points.T
     inside = body.hollow(x, y, z) < 0
     outside = cloth.outer(x, y, z) > 0

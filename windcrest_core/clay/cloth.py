@@ -22,7 +22,7 @@ from windcrest_core.sheet.forms import Hangs
 OVERLAP_MM = 4.0  # least for a seam [A]
 OVERLAP_T = 1.5  # thicknesses [A]
 ARC = 97  # points of an edge of a skirt in folds
-LOOKS = 10  # along each side of where two boxes meet
+LOOKS = 8  # along each side of where two boxes meet
 SLEEVES = {
     "shoulder": "upper sleeve",
     "elbow": "lower sleeve",
@@ -85,7 +85,7 @@ def blanks(piece: Piece) -> list[Blank]:
     close skin its way round by its height."""
     match piece.solid:
         case HangingSolid() as cloth:
-            return [_round(flat, cloth.t) for flat in cut_flat(piece, cloth)]
+            return [_round(flat, cloth.t) for flat in cut_flat(piece, cloth, cut_out=False)]
         case CloseSolid() as skin:
             return [_of_skin(skin)]
     return []
@@ -102,9 +102,9 @@ def alike(found: list[Blank]) -> list[Blank]:
     ]
 
 
-def cut_flat(piece: Piece, cloth: HangingSolid) -> list[Flat]:
-    """Its pieces laid flat, sleeves by the limb they are on."""
-    form, found = piece.part.form, flats(cloth)
+def cut_flat(piece: Piece, cloth: HangingSolid, cut_out: bool = True) -> list[Flat]:
+    """Its pieces laid flat, sleeves by the limb they are on; with what is cut out of them, where that is asked for."""
+    form, found = piece.part.form, flats(cloth, cut_out)
     if isinstance(form, Hangs) and (falls := folded(form, cloth.tubes[0])) is not None:
         bodies = len(found) - len(cloth.tubes) + 1
         return [*_in_folds(cloth, falls), *found[bodies:]]

@@ -15,7 +15,7 @@ from windcrest_core.body.cloth import Cut, HangingSolid, TubeSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.clay.unrolling import developed
 
-EVERY = math.radians(3.75)  # of a turn, a ruling
+EVERY = math.radians(5.0)  # of a turn, a ruling
 SEARCHED = 96  # places along a ruling of a sleeve
 WHOLE = 2 * math.pi
 FRONT = 0.35  # radians off the front, and it is an opening in front
@@ -53,32 +53,38 @@ def place_on(tube: TubeSolid, angles: Array, z: Array) -> Array:
     return np.column_stack([tube.left * across * np.sin(angles), deep * np.cos(angles), z])
 
 
-def unrolled(tube: TubeSolid, angles: Array, low: Array, high: Array) -> tuple[Array, Array]:
-    """Both edges of a piece of a tube laid flat, (n, 2) mm.
+Laid = tuple[Array, Array]
+"""Both edges of a piece laid flat, from one end of its tube to the other, (n, 2) mm."""
+
+
+def unrolled(tube: TubeSolid, angles: Array) -> Laid:
+    """A piece of a tube laid flat, ruling by ruling: a round one is a sector of radii s r/|r₁ − r₂| exactly.
 
     Parameters
     ----------
-    angles : of its rulings. low, high : where each ruling begins and ends along the tube, mm; beyond the ends it goes
-        on as it is.
-
-    A round tube is a sector of radii s r/|r₁ − r₂| exactly; an oval one is laid flat ruling by ruling.
+    angles : of its rulings.
     """
     r1, r2 = tube.middle
     slant = math.hypot(tube.h, r1 - r2)
     if abs(tube.depth - 1) > 1e-6:
-        whole_low, whole_high = np.zeros_like(angles), np.full_like(angles, tube.h)
-        foot, top = developed(place_on(tube, angles, whole_low), place_on(tube, angles, whole_high))
-    elif abs(r1 - r2) < 1e-4 * max(r1, r2):
+        low, high = np.zeros_like(angles), np.full_like(angles, tube.h)
+        return developed(place_on(tube, angles, low), place_on(tube, angles, high))
+    if abs(r1 - r2) < 1e-4 * max(r1, r2):
         x = r1 * (angles - angles[0])
-        foot, top = np.column_stack([x, 0 * x]), np.column_stack([x, 0 * x + slant])
-    else:
-        turn = (angles - (angles[0] + angles[-1]) / 2) * abs(r1 - r2) / slant
-        ring = np.column_stack([np.sin(turn), np.cos(turn)])
-        far, near = slant * r1 / abs(r1 - r2), slant * r2 / abs(r1 - r2)
-        way = -1.0 if r1 > r2 else 1.0
-        foot, top = np.array([1.0, way]) * ring * far, np.array([1.0, way]) * ring * near
+        return np.column_stack([x, 0 * x]), np.column_stack([x, 0 * x + slant])
+    turn = (angles - (angles[0] + angles[-1]) / 2) * abs(r1 - r2) / slant
+    ring = np.column_stack([np.sin(turn), np.cos(turn)])
+    far, near = slant * r1 / abs(r1 - r2), slant * r2 / abs(r1 - r2)
+    way = np.array([1.0, -1.0 if r1 > r2 else 1.0])
+    return way * ring * far, way * ring * near
+
+
+def between(laid: Laid, low: Array | float, high: Array | float) -> Laid:
+    """The same from one share of its rulings to another; beyond their ends they go on straight."""
+    foot, top = laid
     along = top - foot
-    return foot + along * (low / tube.h)[:, None], foot + along * (high / tube.h)[:, None]
+    first, last = (np.asarray(share, dtype=float).reshape(-1, 1) for share in (low, high))
+    return foot + along * first, foot + along * last
 
 
 def _through(tube: TubeSolid, cut: Cut) -> bool:
@@ -109,30 +115,43 @@ def pieces_of_tube(tube: TubeSolid) -> list[tuple[str, float, float]]:
     return [(name, low, high) for name, (low, high) in zip(names, found, strict=True)]
 
 
-def flats(cloth: HangingSolid) -> list[Flat]:
-    """Every piece a hanging cloth is cut from, the body first."""
+def flats(cloth: HangingSolid, cut_out: bool = True) -> list[Flat]:
+    """Every piece a hanging cloth is cut from, the body first.
+
+    Parameters
+    ----------
+    cut_out : whether what is cut out of them is worked out too.
+    """
     body, *sleeves = cloth.tubes
-    first, last = (fold * body.lean for fold in body.folds)
+    first, last = (fold * body.lean / body.h for fold in body.folds)
     found = []
     for name, low, high in pieces_of_tube(body):
         angles = rulings(body, low, high)
-        ends = np.full_like(angles, -first), np.full_like(angles, body.h + last)
-        foot, top = unrolled(body, angles, *ends)
-        holes = [_hole(body, sleeve, angles) for sleeve in sleeves if _starts_in(body, sleeve)]
-        holes += [
-            notch
-            for cut in body.cuts
-            if not _through(body, cut)
-            for notch in _notches(body, cut, angles)
-        ]
-        found.append(Flat(name, foot, top, tuple(hole for hole in holes if hole is not None)))
+        laid = unrolled(body, angles)
+        holes = list(_cut_out(body, sleeves, angles, laid)) if cut_out else []
+        found.append(Flat(name, *between(laid, -first, 1 + last), tuple(holes)))
     for n, sleeve in enumerate(sleeves):
         angles = rulings(sleeve, -math.pi, math.pi)
         starts = [_out_of(other, sleeve, angles) for other in cloth.tubes[: n + 1]]
-        start = np.max(starts, axis=0)
-        foot, top = unrolled(sleeve, angles, start, np.full_like(angles, sleeve.h))
-        found.append(Flat(f"sleeve {n + 1}", foot, top))
+        laid = unrolled(sleeve, angles)
+        found.append(
+            Flat(f"sleeve {n + 1}", *between(laid, np.max(starts, axis=0) / sleeve.h, 1.0))
+        )
     return found
+
+
+def _cut_out(
+    body: TubeSolid, sleeves: list[TubeSolid], angles: Array, laid: Laid
+) -> Iterator[Array]:
+    """The holes sleeves leave in a piece, and slits that do not go all along it."""
+    for sleeve in sleeves:
+        if _starts_in(body, sleeve):
+            hole = _hole(body, sleeve, angles, laid)
+            if hole is not None:
+                yield hole
+    for cut in body.cuts:
+        if not _through(body, cut):
+            yield from _notches(body, cut, angles, laid)
 
 
 def _starts_in(body: TubeSolid, sleeve: TubeSolid) -> bool:
@@ -162,7 +181,7 @@ def _into(body: TubeSolid, points: Array) -> Array:
     return np.asarray(np.maximum(side, np.maximum(-own[:, 2], own[:, 2] - body.h)))
 
 
-def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array) -> Array | None:
+def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array, laid: Laid) -> Array | None:
     """The edge of the hole a sleeve leaves in a piece of the body laid flat, (n, 2) mm; None where it is elsewhere."""
     turn = rulings(sleeve, -math.pi, math.pi)
     start = _out_of(body, sleeve, turn)
@@ -177,17 +196,17 @@ def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array) -> Array | None:
     if not inside.any():
         return None
     at = np.clip(at, angles[0], angles[-1])
-    foot, top = unrolled(body, angles, np.zeros_like(angles), np.full_like(angles, body.h))
+    foot, top = laid
     share = np.clip(own[:, 2] / body.h, 0, 1)[:, None]
     low = np.column_stack([np.interp(at, angles, foot[:, axis]) for axis in (0, 1)])
     high = np.column_stack([np.interp(at, angles, top[:, axis]) for axis in (0, 1)])
     return np.asarray(low + (high - low) * share)
 
 
-def _notches(body: TubeSolid, cut: Cut, angles: Array) -> Iterator[Array]:
+def _notches(body: TubeSolid, cut: Cut, angles: Array, laid: Laid) -> Iterator[Array]:
     """The edges of a slit in a piece of the body laid flat, (n, 2) mm each, through a hem where it comes to one; in two
     where the piece begins and ends in it."""
-    foot, top = unrolled(body, angles, np.zeros_like(angles), np.full_like(angles, body.h))
+    foot, top = laid
     first, last = (fold * body.lean for fold in body.folds)
     ends = -first if cut.low <= 0 else cut.low, body.h + last if cut.high >= body.h else cut.high
     for turned in (-WHOLE, 0.0, WHOLE):

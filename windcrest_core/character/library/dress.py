@@ -32,9 +32,10 @@ def _hanging(
 
 def _let_out(fit: Fit, parts: list[Part]) -> Iterator[Part]:
     """The same with slits for what would come through them: a tail, wings."""
-    worn = figure(
-        fit.sheet.model_copy(update={"pose": {}, "parts": [*fit.sheet.parts, *parts]}), WALL_MM
-    )
+    new = {part.id for part in parts}
+    others = [part for part in fit.sheet.parts if part.id not in new]
+    sheet = fit.sheet.model_copy(update={"pose": {}, "parts": [*others, *parts]})
+    worn = figure(sheet, WALL_MM)
     for part in parts:
         form = part.form
         slits = slits_for(worn, worn.piece(part.id))
