@@ -374,6 +374,11 @@ def _fuller(form: Hangs, body: TubeSolid) -> float:
     return max(1.0, falls.area_mm2 / (math.pi * (waist + hem) * body.h / body.lean))
 
 
+def filled_out(solid: Solid) -> Solid:
+    """Cloth with all within it; anything else as it is."""
+    return Within(ORIGIN, WORLD, solid) if isinstance(solid, ClothSolid) else solid
+
+
 def _outside(solid: Solid) -> Solid:
     """What another lies over of a skin: all within it; a hanging sheet is hollow."""
     return Within(ORIGIN, WORLD, solid) if isinstance(solid, CloseSolid) else solid

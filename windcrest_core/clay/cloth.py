@@ -8,13 +8,14 @@ from functools import lru_cache
 
 import numpy as np
 
+from windcrest_core.body.axes import along, axis
 from windcrest_core.body.cloth import CloseSolid, ClothSolid, HangingSolid
 from windcrest_core.body.figure import Piece, folded
 from windcrest_core.body.folds import Gathered
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.clay.tube_patterns import Flat, flats
+from windcrest_core.clay.tube_patterns import Flat, flats, rough_flats
 from windcrest_core.kept import PER_PART
 from windcrest_core.names import listed
 from windcrest_core.sheet.forms import Hangs
@@ -22,7 +23,7 @@ from windcrest_core.sheet.forms import Hangs
 OVERLAP_MM = 4.0  # least for a seam [A]
 OVERLAP_T = 1.5  # thicknesses [A]
 ARC = 97  # points of an edge of a skirt in folds
-LOOKS = 8  # along each side of where two boxes meet
+LOOKS = 12  # along what may be under cloth
 SLEEVES = {
     "shoulder": "upper sleeve",
     "elbow": "lower sleeve",
@@ -65,19 +66,9 @@ def over_clay(work: Workpiece, piece: Piece) -> list[Piece]:
 
 @lru_cache(maxsize=PER_PART)
 def _covers(cloth: ClothSolid, other: Solid) -> bool:
-    """Whether anything of another solid is within cloth, where their boxes meet."""
-    low, high = (
-        pick(a, b)
-        for pick, a, b in zip((np.maximum, np.minimum), cloth.bounds, other.bounds, strict=True)
-    )
-    if np.any(high <= low):
-        return False
-    x, y, z = (
-        (a + (np.arange(LOOKS) + 0.5) / LOOKS * (b - a)).astype(np.float32)
-        for a, b in zip(low, high, strict=True)
-    )
-    grid = x[:, None, None], y[None, :, None], z[None, None, :]
-    return bool((np.maximum(cloth.outer(*grid), other.world_distance(*grid)) < 0).any())
+    """Whether anything along the middle of another solid is within cloth."""
+    x, y, z = along(axis(other), 0.0, 1.0, LOOKS).astype(np.float32).T
+    return bool((cloth.outer(x, y, z) < 0).any())
 
 
 def blanks(piece: Piece) -> list[Blank]:
@@ -85,7 +76,7 @@ def blanks(piece: Piece) -> list[Blank]:
     close skin its way round by its height."""
     match piece.solid:
         case HangingSolid() as cloth:
-            return [_round(flat, cloth.t) for flat in cut_flat(piece, cloth, cut_out=False)]
+            return [_round(row, cloth.t) for row in named(piece, cloth, rough_flats(cloth))]
         case CloseSolid() as skin:
             return [_of_skin(skin)]
     return []
@@ -102,9 +93,14 @@ def alike(found: list[Blank]) -> list[Blank]:
     ]
 
 
-def cut_flat(piece: Piece, cloth: HangingSolid, cut_out: bool = True) -> list[Flat]:
-    """Its pieces laid flat, sleeves by the limb they are on; with what is cut out of them, where that is asked for."""
-    form, found = piece.part.form, flats(cloth, cut_out)
+def cut_flat(piece: Piece, cloth: HangingSolid) -> list[Flat]:
+    """Its pieces laid flat, sleeves by the limb they are on, with what is cut out of them."""
+    return named(piece, cloth, flats(cloth))
+
+
+def named(piece: Piece, cloth: HangingSolid, found: list[Flat]) -> list[Flat]:
+    """Sleeves by the limb they are on; a skirt in folds as it is cut instead of as it is drawn."""
+    form = piece.part.form
     if isinstance(form, Hangs) and (falls := folded(form, cloth.tubes[0])) is not None:
         bodies = len(found) - len(cloth.tubes) + 1
         return [*_in_folds(cloth, falls), *found[bodies:]]

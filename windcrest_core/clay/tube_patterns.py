@@ -15,7 +15,10 @@ from windcrest_core.body.cloth import Cut, HangingSolid, TubeSolid
 from windcrest_core.body.skeleton import Array
 from windcrest_core.clay.unrolling import developed
 
-EVERY = math.radians(5.0)  # of a turn, a ruling
+EVERY, COARSE = (
+    math.radians(5.0),
+    math.radians(20.0),
+)  # of a turn, a ruling; where only its size is asked for
 SEARCHED = 96  # places along a ruling of a sleeve
 WHOLE = 2 * math.pi
 FRONT = 0.35  # radians off the front, and it is an opening in front
@@ -38,9 +41,9 @@ class Flat:
         return float(abs(x @ np.roll(y, -1) - y @ np.roll(x, -1)) / 2)
 
 
-def rulings(tube: TubeSolid, low: float, high: float) -> Array:
+def rulings(low: float, high: float, every: float = EVERY) -> Array:
     """Angles of a piece from one to another, about the tube's own axis from its front towards the left."""
-    count = max(2, math.ceil((high - low) / EVERY))
+    count = max(2, math.ceil((high - low) / every))
     return np.linspace(low, high, count + 1)
 
 
@@ -115,29 +118,42 @@ def pieces_of_tube(tube: TubeSolid) -> list[tuple[str, float, float]]:
     return [(name, low, high) for name, (low, high) in zip(names, found, strict=True)]
 
 
-def flats(cloth: HangingSolid, cut_out: bool = True) -> list[Flat]:
-    """Every piece a hanging cloth is cut from, the body first.
-
-    Parameters
-    ----------
-    cut_out : whether what is cut out of them is worked out too.
-    """
+def flats(cloth: HangingSolid) -> list[Flat]:
+    """Every piece a hanging cloth is cut from, the body first."""
     body, *sleeves = cloth.tubes
-    first, last = (fold * body.lean / body.h for fold in body.folds)
     found = []
     for name, low, high in pieces_of_tube(body):
-        angles = rulings(body, low, high)
+        angles = rulings(low, high)
         laid = unrolled(body, angles)
-        holes = list(_cut_out(body, sleeves, angles, laid)) if cut_out else []
-        found.append(Flat(name, *between(laid, -first, 1 + last), tuple(holes)))
+        edges = between(laid, *_with_hems(body))
+        found.append(Flat(name, *edges, tuple(_cut_out(body, sleeves, angles, laid))))
     for n, sleeve in enumerate(sleeves):
-        angles = rulings(sleeve, -math.pi, math.pi)
+        angles = rulings(-math.pi, math.pi)
         starts = [_out_of(other, sleeve, angles) for other in cloth.tubes[: n + 1]]
         laid = unrolled(sleeve, angles)
         found.append(
             Flat(f"sleeve {n + 1}", *between(laid, np.max(starts, axis=0) / sleeve.h, 1.0))
         )
     return found
+
+
+def rough_flats(cloth: HangingSolid) -> list[Flat]:
+    """The same for their size alone: sleeves whole, nothing cut out."""
+    body, *sleeves = cloth.tubes
+    found = [
+        Flat(name, *between(unrolled(body, rulings(low, high, COARSE)), *_with_hems(body)))
+        for name, low, high in pieces_of_tube(body)
+    ]
+    around = rulings(-math.pi, math.pi, COARSE)
+    return found + [
+        Flat(f"sleeve {n + 1}", *unrolled(sleeve, around)) for n, sleeve in enumerate(sleeves)
+    ]
+
+
+def _with_hems(body: TubeSolid) -> tuple[float, float]:
+    """From where to where along a tube its cloth goes, in shares of it: beyond its ends by what is folded back."""
+    first, last = (fold * body.lean / body.h for fold in body.folds)
+    return -first, 1 + last
 
 
 def _cut_out(
@@ -183,7 +199,7 @@ def _into(body: TubeSolid, points: Array) -> Array:
 
 def _hole(body: TubeSolid, sleeve: TubeSolid, angles: Array, laid: Laid) -> Array | None:
     """The edge of the hole a sleeve leaves in a piece of the body laid flat, (n, 2) mm; None where it is elsewhere."""
-    turn = rulings(sleeve, -math.pi, math.pi)
+    turn = rulings(-math.pi, math.pi)
     start = _out_of(body, sleeve, turn)
     if not np.any(start > 0):
         return None
@@ -214,7 +230,7 @@ def _notches(body: TubeSolid, cut: Cut, angles: Array, laid: Laid) -> Iterator[A
         high = min(cut.middle + turned + cut.half, float(angles[-1]))
         if high - low < 1e-6:
             continue
-        turn = rulings(body, low, high)
+        turn = rulings(low, high)
         start, end = (
             np.column_stack([np.interp(turn, angles, edge[:, n]) for n in (0, 1)])
             for edge in (foot, top)

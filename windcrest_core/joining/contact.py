@@ -8,6 +8,7 @@ from functools import lru_cache
 import numpy as np
 import numpy.typing as npt
 
+from windcrest_core.body.figure import filled_out
 from windcrest_core.body.joined import TOUCH_MM, gap_mm
 from windcrest_core.body.skeleton import Array, norm
 from windcrest_core.body.solids import Solid
@@ -43,8 +44,10 @@ def _lattice(low: Array, high: Array) -> tuple[Fine, Fine, Fine, Array]:
 def contact(part: Solid, host: Solid) -> Contact:
     """The face between a part and its host, on a lattice over what their boxes share.
 
-    The face is what both are in, seen along the way out, and no larger than the part is seen so.
+    The face is what both are in, seen along the way out, and no larger than the part is seen so; cloth is taken with
+    all within it.
     """
+    part, host = filled_out(part), filled_out(host)
     low = np.maximum(part.bounds[0], host.bounds[0]) - TOUCH_MM
     high = np.minimum(part.bounds[1], host.bounds[1]) + TOUCH_MM
     low, high = np.minimum(low, high), np.maximum(low, high)
