@@ -10,6 +10,7 @@ solid with a `core` under a `wall_mm`; operations on those two mean the same as 
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from typing import Any
 
 from windcrest_core.versions import Ladder
@@ -43,13 +44,17 @@ def _parts_with_features(sheet: dict[str, Any]) -> dict[str, Any]:
     return sheet
 
 
-def _operations_with_features(file: dict[str, Any]) -> dict[str, Any]:
-    """A part that is put in says what it is; a whole sheet in an operation climbs its own ladder."""
+def _put_in(file: dict[str, Any], part_now: Callable[[Any], Any]) -> dict[str, Any]:
+    """Parts that operations put in as they are now; a whole sheet in an operation climbs its own ladder."""
     rows = file.get("operations")
     for row in rows if isinstance(rows, list) else ():
         if isinstance(row, dict) and re.fullmatch(r"part/[^/]+", str(row.get("path", ""))):
-            row["value"] = _with_feature(row.get("value"))
+            row["value"] = part_now(row.get("value"))
     return file
+
+
+def _operations_with_features(file: dict[str, Any]) -> dict[str, Any]:
+    return _put_in(file, _with_feature)
 
 
 _OLD_MEETING = ("press_in", "made_apart", "rests", "lies_on")
@@ -141,11 +146,7 @@ def _parts_with_forms(sheet: dict[str, Any]) -> dict[str, Any]:
 
 
 def _operations_with_forms(file: dict[str, Any]) -> dict[str, Any]:
-    rows = file.get("operations")
-    for row in rows if isinstance(rows, list) else ():
-        if isinstance(row, dict) and re.fullmatch(r"part/[^/]+", str(row.get("path", ""))):
-            row["value"] = _with_form(row.get("value"))
-    return file
+    return _put_in(file, _with_form)
 
 
 def _as_it_is(document: dict[str, Any]) -> dict[str, Any]:
