@@ -347,6 +347,12 @@ def _as_advised(bake: BakePlan) -> list[Fix]:
     return [fix(said("bake.as_it_is_advised"), (f"programme/{bake.programme}", None))]
 
 
+def _under_a_wall(work: Workpiece, key: str) -> bool:
+    """Whether a part has a wall that can be made thinner; cloth over foil has none."""
+    piece = work.figure.piece(key)
+    return piece.core is not None and piece.part.cloth is None
+
+
 def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
     risky = [part for part in bake.parts if part.raw_in and part.crack_risk == "high"]
     if not risky:
@@ -363,7 +369,7 @@ def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
             reason=said("bake.crack.risk.why"),
             numbers={"crack_index_c": worst.crack_index, "high_c": CRACK_HIGH},
             fixes=[fix(said("bake.wall_of_there", wall_mm=4.0), (f"part/{worst.id}/wall_mm", 4.0))]
-            if work.figure.piece(worst.id).core is not None and worst.clay_mm > 4
+            if _under_a_wall(work, worst.id) and worst.clay_mm > 4
             else [],
         )
     ]

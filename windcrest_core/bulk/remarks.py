@@ -76,7 +76,8 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
             )
     found += _cores_that_melt(work)
     found += _heavy_ballast(work)
-    largest = max(parts, key=lambda part: part.core_cm3, default=None)
+    closed = [part for part in parts if work.sheet.part(part.id).cloth is None]
+    largest = max(closed, key=lambda part: part.core_cm3, default=None)
     if largest is not None and largest.core_cm3 > VENT_CM3:
         found.append(
             Finding(

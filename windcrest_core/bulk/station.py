@@ -39,6 +39,8 @@ def _state(work: Workpiece, piece: Piece) -> tuple[WallState, float]:
             skin = work.skin_mm(piece, work.figure.piece(piece.part.lies_on))
             deepest = skin / 2 if skin is not None else deepest
         return ("too thick to be solid" if 2 * deepest > SOLID_LIMIT_MM else "solid"), deepest
+    if piece.part.cloth is not None:
+        return "in range", piece.wall_mm
     if piece.wall_mm < THIN_WALL_MM:
         return "thin", piece.wall_mm
     if piece.wall_mm > THICK_WALL_MM:

@@ -23,7 +23,12 @@ export function CoresTab() {
     <Stack gap="3">
       <WallOfAll />
       <WallMapSwitch />
-      {part && planned && !part.stock ? (
+      {part && part.form.kind !== "solid" ? (
+        <Note>
+          The {part.label} is rolled out: how thick it is and what is beneath it is under Character,
+          Parts.
+        </Note>
+      ) : part && planned && !part.stock ? (
         <Stack gap="2" p="2" borderWidth="1px" borderColor="clay" borderRadius="sheet">
           <Heading size="sm">{part.label}</Heading>
           <MeasureField
@@ -167,7 +172,9 @@ function WallMapSwitch() {
 /** The wall of every part that has none of its own is House rules'; here all are set at once. */
 function WallOfAll() {
   const { figure, plan, change } = useFigurePage();
-  const cored = figure.sheet.parts.filter((part) => !part.stock && coreOf(part) !== "wire");
+  const cored = figure.sheet.parts.filter(
+    (part) => !part.stock && part.form.kind === "solid" && coreOf(part) !== "wire",
+  );
   return (
     <MeasureField
       label="Wall over all foil"
