@@ -65,6 +65,11 @@ def inlays_g_cm2(stack: list[Layer]) -> float:
     return sum(inlay_of(layer).g_cm2 for layer in stack)
 
 
+def foil_g_cm2(stack: list[Layer]) -> float:
+    """What of it is foil."""
+    return sum(inlay_of(layer).g_cm2 for layer in stack if isinstance(layer, FoilLayer))
+
+
 def stiffened(stack: list[Layer]) -> float:
     """EI of a cured stack of clay, foil and card over that of its clay alone (transformed section).
 

@@ -6,6 +6,7 @@ import statistics
 from functools import lru_cache
 
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.laminate import foil_g_cm2, thick_mm
 from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
 from windcrest_core.body.masses import (
     STEEL_G_CM3,
@@ -26,6 +27,7 @@ from windcrest_core.bulk.steps import bulk_steps
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.kept import PER_PART
+from windcrest_core.sheet.forms import Layered
 
 OUT_OF_RANGE: tuple[WallState, ...] = ("thin", "thick", "too thick to be solid")
 
@@ -96,6 +98,9 @@ def bulk_plan(work: Workpiece, wire_mm3: dict[str, float]) -> BulkPlan:
         of_foil = piece.core is None or kind is None or kind.foil
         core_g = core_mm3 * 1e-3 * core_density_g_cm3(part, packed)
         grams = core_g if of_foil else 0.0
+        if isinstance(part.form, Layered):
+            cm2 = share.skin_mm3 / thick_mm(part.form.stack) / 100
+            grams = cm2 * foil_g_cm2(part.form.stack)
         whole_cm3 = (share.skin_mm3 + share.core_mm3) / 1000
         parts.append(
             PartBulk(

@@ -94,6 +94,13 @@ class LaminateTest(unittest.TestCase):
         x, y = outline.T
         cm2 = abs(float(x @ np.roll(y, -1) - y @ np.roll(x, -1))) / 200
         self.assertAlmostEqual(grams / (cm2 * 0.2 * 1.75), 1.0, delta=0.06)
+        foil = {
+            "kind": "laid",
+            "stack": [layer.model_dump(mode="json") for layer in (CLAY, FOIL, CLAY)],
+        }
+        between, _ = apply_edits(sheet, [Operation(path="part/cape/form", value=foil)])
+        rows = {row.id: row for row in planned(between).bulk.parts}
+        self.assertAlmostEqual(rows["cape"].foil_g / (cm2 * 0.00432), 1.0, delta=0.06)
         label = next(
             spoken(s.label) for s in plan.order.steps if s.part == "cape" and s.kind == "form"
         )
