@@ -251,9 +251,7 @@ def _solids(sheet: FigureSheet, bones: dict[str, Bone], head_mm: float) -> dict[
     return found
 
 
-def tube_of(
-    shape: Frustum, solid: FrustumSolid, bone: Bone, form: Hangs, ends: OpenEnds, body: bool
-) -> TubeSolid:
+def tube_of(solid: FrustumSolid, bone: Bone, form: Hangs, ends: OpenEnds, body: bool) -> TubeSolid:
     """The wall of a tube in the place of a solid; the first has the hem and the slits."""
     left = 1.0 if float(solid.frame[:, 0] @ bone.frame[:, 0]) < 0 else -1.0
     hem = form.hem if body else None
@@ -336,13 +334,13 @@ def _cloth(
         under = tuple(_outside(solids[key]) for key in below if _meet(solids[key], full))
         return CloseSolid(ORIGIN, WORLD, form.thickness_mm, under, forms, full)
     assert isinstance(full, FrustumSolid) and isinstance(part.shape, Frustum)
-    tubes = [tube_of(part.shape, full, bones[part.bone], form, form.open, True)]
+    tubes = [tube_of(full, bones[part.bone], form, form.open, True)]
     head_mm = sheet.height_mm / sheet.body.heads_tall
     for sleeve in form.sleeves:
         worn = part.model_copy(update={"shape": sleeve.shape, "bone": sleeve.bone})
         solid = solid_of(sheet, worn, bones[sleeve.bone], head_mm)
         assert isinstance(solid, FrustumSolid)
-        tubes.append(tube_of(sleeve.shape, solid, bones[sleeve.bone], form, sleeve.open, False))
+        tubes.append(tube_of(solid, bones[sleeve.bone], form, sleeve.open, False))
     under = tuple(
         _outside(solids[key]) for key in below if any(_meet(solids[key], tube) for tube in tubes)
     )
