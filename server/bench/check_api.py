@@ -211,6 +211,9 @@ def put_built(request: HttpRequest, figure_id: str, body: BuiltPart) -> Done:
         raise SheetError.one("part", body.part, f"a length of this figure: {allowed}")
     if body.kind != "length_mm" and body.part not in clay:
         raise SheetError.one("part", body.part, "a part of clay of this figure")
+    if body.kind == "wall_mm" and work.sheet.part(body.part).cloth is not None:
+        allowed = "a part with a wall; how thick cloth is stands under Character, Parts"
+        raise SheetError.one("part", body.part, allowed)
     least, most = LIMITS[body.kind]
     if not least <= body.value <= most:
         unit = body.kind.rsplit("_", 1)[1]

@@ -213,3 +213,6 @@ class CheckTest(ApiCase):
         stores["weighings"] = [lesson["weighing"]]
         self.assertEqual(self.call("PUT", "/api/v1/stores", stores).status_code, 200)
         self.assertTrue(self.client.get(f"{self.at}/lessons").json()[0]["counted"])
+        self.edit(("part/chest/meeting", {"kind": "lay", "hosts": ["belly"]}))
+        self.edit(("part/chest/form/kind", "close"))
+        self.assert_problem(put(part="chest", kind="wall_mm", value=3), 422, "part")

@@ -69,12 +69,14 @@ export function AsBuilt() {
             onCommit={(text) => weighed("core_g", text)}
           />
         ) : null}
-        <MeasureField
-          label="Its wall, by a needle"
-          mm={of("wall_mm")}
-          onEmpty={() => keep("wall_mm", null)}
-          onCommit={async (text) => keep("wall_mm", (await readMeasure("length", text)).value)}
-        />
+        {made?.form.kind === "close" || made?.form.kind === "hang" ? null : (
+          <MeasureField
+            label="Its wall, by a needle"
+            mm={of("wall_mm")}
+            onEmpty={() => keep("wall_mm", null)}
+            onCommit={async (text) => keep("wall_mm", (await readMeasure("length", text)).value)}
+          />
+        )}
         <MassField
           label={core === "wire" ? "It weighs" : "It weighs, clay and core"}
           g={of("mass_g")}
