@@ -20,7 +20,8 @@ WRITES = re.compile(r"/(edits|steps/.*|log)$")
 
 
 def away(route: Route) -> None:
-    """No server there, for whatever is to be kept."""
+    """No server there, for whatever is to be kept. To be set before the page is opened: one that is
+    open learns of it a moment later, and what it sends at once still arrives."""
     if route.request.method == "GET":
         route.continue_()
     else:
@@ -65,9 +66,9 @@ class SavedJourney(Journey):
 
         def work() -> int:
             page = self.page
+            page.route("**/edits", lose)
             self.at(page, "character")
             page.get_by_role("tab", name="Parts", exact=True).click()
-            page.route("**/edits", lose)
             with page.expect_response(re.compile("/edits")) as again:
                 page.get_by_role("button", name=re.compile("^Add ")).click()
             self.assertEqual(again.value.request.headers["idempotency-key"], lost[0])
@@ -84,8 +85,8 @@ class SavedJourney(Journey):
     def test_the_server_goes_away_and_comes_back(self) -> None:
         def work() -> None:
             page = self.page
-            self.at(page, "character")
             page.route(WRITES, away)
+            self.at(page, "character")
             page.get_by_label("Figure height").fill("347 mm")
             expect(page.get_by_text("Being typed, not saved yet")).to_be_visible()
             page.get_by_label("Figure height").press("Enter")
@@ -109,11 +110,11 @@ class SavedJourney(Journey):
     def test_ticks_and_notes_at_the_bench_without_a_server(self) -> None:
         def work() -> None:
             page = self.page
+            page.route(WRITES, away)
             page.goto(f"{self.live_server_url}/bench/{self.figure.id}")
             step = page.locator("[data-bench-step]")
             expect(page.get_by_text("All changes saved")).to_be_visible()
             first = step.inner_text()
-            page.route(WRITES, away)
             page.keyboard.press("Space")
             expect(step).not_to_have_text(first)
             expect(page.get_by_text("1 not saved")).to_be_visible()
@@ -139,6 +140,7 @@ class SavedJourney(Journey):
 
         def work() -> None:
             page = self.page
+            page.route(WRITES, away)
             self.at(page, "log")
             page.get_by_label("Note or caption").fill("From the left")
             page.locator("input[type=file][aria-label=Photograph]").set_input_files(
@@ -147,7 +149,6 @@ class SavedJourney(Journey):
             page.reload()
             expect(page.get_by_label("Note or caption")).to_have_value("From the left")
             expect(page.get_by_text("left.png")).to_be_visible()
-            page.route(WRITES, away)
             page.get_by_role("button", name="Put in the log").click()
             expect(page.get_by_label("Note or caption")).to_have_value("")
             expect(page.get_by_text("Not saved yet")).to_be_visible()
