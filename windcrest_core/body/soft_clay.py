@@ -48,6 +48,8 @@ def clay_breaks_nmm(outside_mm: float, core_mm: float = 0.0) -> float:
 
 
 FLEXIBLE_STRAIN, RIGID_STRAIN = 0.40, 0.015  # cured clay takes, 0.3–0.6 and 0.01–0.02 [L/A]
+WARM_STRAIN = 0.05  # rigid clay warmed through [A]
+BEND_OVER = 2.0  # times its thickness, that clay bends over at a joint [A]
 FLEXIBLE_MPA = 35.0  # Young's modulus, 20–50 [A]
 
 
@@ -75,6 +77,17 @@ def most_bend_deg(thickness_mm: float, over_mm: float, strain: float) -> float:
     (17.2, 57.3)
     """
     return math.degrees(2 * strain * over_mm / thickness_mm)
+
+
+def crack_mm(thickness_mm: float, angle_deg: float, over_mm: float, strain: float) -> float:
+    """How far cured clay cracks open in all when it is bent so, mm: θ t/2 − ε ℓ; nought where it gives.
+
+    Examples
+    --------
+    >>> [round(crack_mm(6, angle, 60, RIGID_STRAIN), 2) for angle in (17.1, 45, 90)]
+    [0.0, 1.46, 3.81]
+    """
+    return max(0.0, math.radians(angle_deg) * thickness_mm / 2 - strain * over_mm)
 
 
 def strain_of_a_knock(thickness_mm: float, length_mm: float, force_n: float) -> float:

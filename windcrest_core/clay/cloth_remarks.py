@@ -8,7 +8,7 @@ import numpy as np
 
 from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.cloth import HangingSolid, cloth_mm
-from windcrest_core.body.figure import Piece, folded
+from windcrest_core.body.figure import Piece, folded, skin_over_mm
 from windcrest_core.body.folds import LEAST_PITCH
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.laminate import (
@@ -19,12 +19,17 @@ from windcrest_core.body.laminate import (
     wires_for,
 )
 from windcrest_core.body.slits import slits_for
+from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN, RIGID_STRAIN, least_radius_mm
+from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 from windcrest_core.sheet.forms import MOST_SLITS, ClayLayer, Hangs, Layer, MeshLayer, SolidClay
+from windcrest_core.sheet.meetings import Glue, Pin
 from windcrest_core.strength import yield_moment_nmm
 
+CLOSES_MM = 0.5  # that glue closes [A]
+DEPTHS = 200  # looked at beneath each corner
 PLUG = 3.0  # times what a sheet would take
 STEEP = 0.35  # of its length, that it stands out: about 20° off straight down [A]
 STAY_MM, STAY_MPA = 1.0, 250.0  # annealed steel laid in
@@ -41,6 +46,7 @@ def cloth_findings(work: Workpiece) -> list[Finding]:
             _narrow(piece),
             _stands_out(work, piece),
             _folds(piece),
+            _flat_on_round(work, piece),
         ):
             if finding is not None:
                 found.append(finding)
@@ -207,6 +213,72 @@ def _stands_out(work: Workpiece, piece: Piece) -> Finding | None:
         numbers={"out_mm": out, "bears_mm": bears, "wires": float(wires)},
         fixes=fixes,
     )
+
+
+def _flat_on_round(work: Workpiece, piece: Piece) -> Finding | None:
+    """A sheet that is baked flat and glued on what is rounder than it then bends."""
+    part, solid = piece.part, piece.solid
+    if not isinstance(part.meeting, Glue | Pin) or not isinstance(solid, SheetSolid):
+        return None
+    if part.lies_on is None or part.stock is not None:
+        return None
+    host = work.figure.piece(part.lies_on)
+    if skin_over_mm(piece, host) is None:
+        return None
+    gap, radius = stands_off(solid, host.solid)
+    flexible = work.clay(part.clay).flexible
+    bends_to = least_radius_mm(solid.t, FLEXIBLE_STRAIN)
+    if gap <= CLOSES_MM or radius >= least_radius_mm(
+        solid.t, FLEXIBLE_STRAIN if flexible else RIGID_STRAIN
+    ):
+        return None
+    fixes = [
+        fix(
+            said("clay.bake_it_where_it_goes", host=host.part.label),
+            (f"part/{part.id}/meeting", {"kind": "rest", "hosts": part.meeting.hosts}),
+        )
+    ]
+    if not flexible and radius >= bends_to:
+        fixes.append(fix(said("clay.use_flexible_clay"), (f"part/{part.id}/clay", "flexible")))
+    return Finding(
+        id="clay.sheet.round",
+        station="clay",
+        severity="warn",
+        subject=part.id,
+        title=said("clay.sheet.round", part=part.label, host=host.part.label),
+        reason=said(
+            "clay.sheet.round.why",
+            gap_mm=gap,
+            radius_mm=radius,
+            thick_mm=solid.t,
+            rigid_mm=least_radius_mm(solid.t, RIGID_STRAIN),
+            flexible_mm=bends_to,
+        ),
+        numbers={"gap_mm": gap, "radius_mm": radius},
+        fixes=fixes,
+    )
+
+
+def stands_off(sheet: SheetSolid, host: Solid) -> tuple[float, float]:
+    """How far the edge of a flat sheet is off a host it lies on, straight down, mm, and the radius that bends it there
+    by: (w² + g²)/2g half its width w away; nought where it reaches over the host's edge and stands free.
+    """
+    flat = np.asarray(sheet.outline_xz)
+    corners = np.column_stack([flat[:, 0], 0 * flat[:, 0], flat[:, 1]])
+    places = sheet.origin + np.concatenate([[corners.mean(axis=0)], corners]) @ sheet.frame.T
+    normal = sheet.frame[:, 1]
+    down = -normal if float((sheet.centre - host.centre) @ normal) > 0 else normal
+    deep = np.linspace(0.0, host.greatest_thickness_mm, DEPTHS)
+    x, y, z = (places[:, None] + deep[None, :, None] * down).reshape(-1, 3).astype(np.float32).T
+    within = (host.world_distance(x, y, z) <= 0).reshape(len(places), DEPTHS)
+    if not within.any(axis=1).all():
+        return 0.0, math.inf
+    under = deep[within.argmax(axis=1)]
+    gaps = under[1:] - under[0]
+    widest = int(np.argmax(gaps))
+    gap = float(gaps[widest])
+    wide = float(np.linalg.norm(places[1 + widest] - places[0]))
+    return gap, (wide**2 + gap**2) / (2 * gap) if gap > 0 else math.inf
 
 
 def _folds(piece: Piece) -> Finding | None:

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN, most_bend_deg
+from windcrest_core.body.soft_clay import BEND_OVER, FLEXIBLE_STRAIN, most_bend_deg
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Frozen, said
@@ -27,9 +27,6 @@ from windcrest_core.sheet.runs import End, Run
 from windcrest_core.stand.pegs import PegHole, hole_mm
 
 PIN_CLEAR_MM = 3.0  # of base between two holes [A]
-
-
-BEND_OVER = 2.0  # times its thickness, that clay bends over at a joint [A]
 
 
 class PoseableJoint(Frozen):

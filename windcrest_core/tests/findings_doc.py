@@ -73,6 +73,7 @@ SAID_WHEN = {
     "clay.putty.baked": "clay that is baked lies on putty that cannot take it",
     "clay.cloth.plug": f"cloth round a part counts as solid clay, more than {PLUG:g} times a sheet",
     "clay.sheet.foil": "a sheet too thin for the foil core that is asked for",
+    "clay.sheet.round": "a sheet baked flat is glued on what is rounder than it bends to when it is cured",
     "clay.cloth.narrow": f"a hanging sheet is narrower somewhere than {2 * NARROW:g} times its thickness",
     "clay.cloth.through": "a tail, wing or arm goes through the side of hanging cloth where no slit lets it out",
     "clay.cloth.folds": f"folds of a skirt closer than {LEAST_PITCH:g} times its thickness",

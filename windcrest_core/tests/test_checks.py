@@ -320,8 +320,9 @@ class PlantedTest(unittest.TestCase):
         bent = made(changed(FERRY, joint__elbow_r__swing_deg=104.0))
         marked = photograph(bent, by_hand(rng), rng, "side", "baked")
         told = [spoken(t) for t in row(check(WORK, PLAN, marked), "bend_elbow_r").todo]
-        self.assertTrue(told[0].startswith("It is hard: leave it"))
-        self.assertRegex(told[1], r"^It is hard: Pin the right forearm")
+        self.assertRegex(told[0], r"^Bent by \S+ as it is, it cracks 1\.\d\d? mm open")
+        self.assertTrue(told[1].startswith("It is hard: leave it"))
+        self.assertRegex(told[2], r"^It is hard: Pin the right forearm")
         for factor, way in ((0.88, "Grind"), (1.14, "Build over")):
             head = made(changed(FERRY, body__heads_tall=FERRY.body.heads_tall * factor))  # type: ignore[union-attr]
             marked = photograph(head, by_hand(rng), rng, "front", "baked")

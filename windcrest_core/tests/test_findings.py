@@ -92,6 +92,16 @@ STANDING = {
     "thickness": 0.008,
     "turns_deg": [90, 0, 0],
 }
+BADGE = {
+    **FLAG,
+    "form": {"kind": "solid", "core": "wire"},
+    "shape": {
+        "kind": "sheet",
+        "centre": [0, 0.062, 0.09],
+        "outline": [[-0.045, -0.02], [0.045, -0.02], [0.045, 0.02], [-0.045, 0.02]],
+        "thickness": 0.008,
+    },
+}
 LAID = {"kind": "laid", "stack": [{"of": "clay", "thickness_mm": 1}, {"of": "foil"}]}
 ARM_FLEXIBLE = {
     f"part__{key}__clay": "flexible"
@@ -372,6 +382,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__flag=FLAG),
         Context(),
         plain(part__flag={**FLAG, "form": LAID}),
+        Context(),
+    ),
+    "clay.sheet.round": (
+        plain(part__flag={**BADGE, "meeting": {"kind": "glue", "hosts": ["chest"]}}),
+        Context(),
+        plain(part__flag={**BADGE, "meeting": {"kind": "rest", "hosts": ["chest"]}}),
         Context(),
     ),
     "clay.cloth.folds": (

@@ -7,6 +7,7 @@ import unittest
 
 import numpy as np
 
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.laminate import (
     clay_mm,
     inlays_g_cm2,
@@ -17,17 +18,37 @@ from windcrest_core.body.laminate import (
 )
 from windcrest_core.body.soft_clay import (
     FLEXIBLE_STRAIN,
+    RIGID_STRAIN,
+    WARM_STRAIN,
+    crack_mm,
     least_radius_mm,
     most_bend_deg,
     strain_of_a_knock,
 )
+from windcrest_core.body.solids import EllipsoidSolid
 from windcrest_core.character.library import add_from_library
+from windcrest_core.clay.cloth_remarks import stands_off
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.forms import CardLayer, ClayLayer, FoilLayer, Layer, MeshLayer
 from windcrest_core.tests.support import Operation, biped, context, findings_of, planned, spoken
 
 CLAY, FOIL, HEAVY = ClayLayer(thickness_mm=1.0), FoilLayer(), FoilLayer(id="heavy")
+
+GLUED = {"kind": "glue", "hosts": ["chest"]}
+BADGE = {
+    "id": "badge",
+    "label": "badge",
+    "bone": "waist",
+    "layer": 1,
+    "form": {"kind": "solid", "core": "wire"},
+    "shape": {
+        "kind": "sheet",
+        "centre": [0, 0.062, 0.09],
+        "outline": [[-0.045, -0.02], [0.045, -0.02], [0.045, 0.02], [-0.045, 0.02]],
+        "thickness": 0.008,
+    },
+}
 
 
 def g_cm2(stack: list[Layer], clay_g_cm3: float = 1.70) -> float:
@@ -116,6 +137,39 @@ class FlexibleTest(unittest.TestCase):
         self.assertAlmostEqual(least_radius_mm(4.0, FLEXIBLE_STRAIN), 3.0)
         self.assertAlmostEqual(most_bend_deg(6.0, 60.0, 0.015), 17.19, 2)
         self.assertAlmostEqual(most_bend_deg(6.0, 60.0, 0.05), 57.30, 2)
+
+    def test_bent_after_it_is_cured(self) -> None:
+        """A tail 60 × 6: none to 17.2°, 45° 1.46 mm, 90° 3.81, warm none to 57.3°; 45° within 20 mm 2.06."""
+        for angle, over, strain, opens in (
+            (17.18, 60.0, RIGID_STRAIN, 0.0),
+            (45.0, 60.0, RIGID_STRAIN, 1.46),
+            (90.0, 60.0, RIGID_STRAIN, 3.81),
+            (57.2, 60.0, WARM_STRAIN, 0.0),
+            (45.0, 20.0, RIGID_STRAIN, 2.06),
+        ):
+            self.assertAlmostEqual(crack_mm(6.0, angle, over, strain), opens, 2)
+
+    def test_a_flat_sheet_on_a_ball(self) -> None:
+        """40 wide on a ball of 30: its edge R − √(R² − w²) off, straight down, and R the radius; one wider than the ball
+        stands free."""
+        ball = EllipsoidSolid(np.zeros(3), np.eye(3), (30.0, 30.0, 30.0))
+
+        def over(half: float) -> SheetSolid:
+            corners = ((-half, -0.5), (half, -0.5), (half, 0.5), (-half, 0.5))
+            return SheetSolid(np.array([0.0, 31.0, 0.0]), np.eye(3), corners, 2.0)
+
+        gap, radius = stands_off(over(20.0), ball)
+        self.assertAlmostEqual(gap, 30 - math.sqrt(900 - 400.25), delta=0.31)
+        self.assertAlmostEqual(radius, 30.0, delta=0.5)
+        self.assertEqual(stands_off(over(35.0), ball), (0.0, math.inf))
+
+    def test_what_is_glued_on_flat_is_told_to_be_baked_round(self) -> None:
+        """A badge 30 wide of 2.4 mm on a chest of 35 mm radius: rigid 2.4/2 (1/0.015 − 1) = 78.8 mm."""
+        found = findings_of(biped(part__badge={**BADGE, "meeting": GLUED}), "clay.sheet.round")
+        [one] = found
+        self.assertIn("bends round 79 mm at the least, flexible round 1.8 mm", spoken(one.reason))
+        soft = {**BADGE, "meeting": GLUED, "clay": "flexible"}
+        self.assertEqual(findings_of(biped(part__badge=soft), "clay.sheet.round"), [])
 
     def test_a_knock_on_flexible_clay(self) -> None:
         """Slight: ε = 32 F L/(π d³ E); far: the root of an elastica, κ = √(2F/EI)."""

@@ -3,6 +3,14 @@
 from __future__ import annotations
 
 from windcrest_core.body.figure import Piece
+from windcrest_core.body.soft_clay import (
+    BEND_OVER,
+    FLEXIBLE_STRAIN,
+    RIGID_STRAIN,
+    WARM_STRAIN,
+    crack_mm,
+    most_bend_deg,
+)
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.character.landmarks import spans
 from windcrest_core.facts import Text, said
@@ -62,7 +70,30 @@ def _bend(work: Workpiece, stage: Stage, row: Difference) -> list[Text]:
         return [turn]
     if stage == "raw":
         return [turn, said("work.do_bend_raw", what=row.label)]
-    return [said("work.do_bend_baked"), *_hard(work, row, "broke")]
+    return _bend_cured(work, row) or [said("work.do_bend_baked"), *_hard(work, row, "broke")]
+
+
+def _bend_cured(work: Workpiece, row: Difference) -> list[Text]:
+    """Cured clay that is bent on; nothing where no clay is there to be bent."""
+    piece = piece_of(work, row.joint)
+    if piece is None:
+        return []
+    thick = piece.solid.thickness_mm
+    over, off = BEND_OVER * thick, abs(row.off)
+    if work.clay(piece.part.clay).flexible:
+        if crack_mm(thick, off, over, FLEXIBLE_STRAIN) > 0:
+            most = most_bend_deg(thick, over, FLEXIBLE_STRAIN)
+            return [said("work.do_bend_tears", what=row.label, most_deg=most)]
+        return [said("work.do_bend_flexible", what=row.label, off_deg=off, over_mm=over)]
+    if crack_mm(thick, off, over, WARM_STRAIN) > 0:
+        opens = said(
+            "work.do_bend_cracks",
+            off_deg=off,
+            crack_mm=crack_mm(thick, off, over, RIGID_STRAIN),
+            warm_mm=crack_mm(thick, off, over, WARM_STRAIN),
+        )
+        return [opens, said("work.do_bend_baked"), *_hard(work, row, "broke")]
+    return [said("work.do_bend_warm", what=row.label, off_deg=off, over_mm=over)]
 
 
 def _length(work: Workpiece, plan: Plan, stage: Stage, row: Difference) -> list[Text]:
