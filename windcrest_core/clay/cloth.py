@@ -15,6 +15,7 @@ from windcrest_core.body.folds import Gathered
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import Solid
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.clay.gores import from_above
 from windcrest_core.clay.tube_patterns import Flat, flats, rough_flats
 from windcrest_core.kept import PER_PART
 from windcrest_core.names import listed
@@ -143,7 +144,12 @@ def _round(flat: Flat, thick_mm: float) -> Blank:
 
 
 def _of_skin(skin: CloseSolid) -> Blank:
-    """As high as it is along its region, and as long as its area then needs."""
+    """As high as it is along its region, and as long as its area then needs; of what goes over a round form from above,
+    its square."""
+    cap = from_above(skin)
+    if cap is not None:
+        side = 2 * SPARE * float(cap.along_mm(cap.radius_mm)[-1])
+        return Blank(side, side, skin.t)
     axis = skin.region.frame[:, 2]
     low, high = (float(edge) for edge in _along(skin, axis))
     broad = max(1.0, high - low)

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 
@@ -22,11 +22,12 @@ from windcrest_core.body.solids import EllipsoidSolid, RoundConeSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.clay.cloth import cut_flat, seam_mm
+from windcrest_core.clay.gores import GORES, THINS, Cap, cap_of, disc, draped, gore, gores_for
 from windcrest_core.clay.portions import FLAT, cloth_setting, sheet_setting
 from windcrest_core.clay.unrolling import ROUND, developed, sector
 from windcrest_core.facts import Frozen
+from windcrest_core.sheet.parts import Part
 
-GORES = 6
 THICK = 0.6  # times its radius: thicker, it is a lump and no sheet [A]
 SHORT = 0.4  # times its radius: shorter, it is a cap and no sleeve [A]
 LEAST_MM = 3.0  # of breadth, to be worth a pattern
@@ -37,8 +38,9 @@ Points = list[tuple[float, float]]
 
 class Pattern(Frozen):
     """Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
-    to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to; `bought` is what sheet it is
-    cut from where that is not clay, without a setting, and then what it weighs."""
+    to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to, or the edge of a disc;
+    `square_mm` is the side of a square that may be draped there instead, in a fold of `fold_mm` a corner. `bought` is
+    what sheet it is cut from where that is not clay, without a setting, and then what it weighs."""
 
     part: str
     label: str
@@ -50,7 +52,9 @@ class Pattern(Frozen):
     holes: list[Points] = []
     thickness_mm: float
     overlap_mm: float
-    stretch_percent: float
+    stretch_percent: float = 0.0
+    square_mm: float = 0.0
+    fold_mm: float = 0.0
     setting: int
     layers: int
     bought: str = ""
@@ -68,24 +72,6 @@ def _sleeve(r1: float, r2: float, height: float, depth: float) -> tuple[Array, A
     turns = np.linspace(0, 2 * math.pi, 4 * ROUND + 1)
     ring = np.column_stack([np.cos(turns), depth * np.sin(turns), 0 * turns])
     return developed(ring * r1, ring * r2 + np.array([0, 0, height]))
-
-
-def gore(semi_axes: tuple[float, float, float], count: int = GORES) -> tuple[Array, float]:
-    """One gore of an ellipsoid as a lens, (n, 2) mm, and what its edges give, per cent.
-
-    Its middle is a meridian, laid straight; at each place it is as broad as its share of the girth.
-    """
-    a, b, c = semi_axes
-    r = (a + b) / 2
-    angle = np.linspace(-math.pi / 2, math.pi / 2, ROUND + 1)
-    along = np.concatenate(
-        [[0.0], np.cumsum(np.hypot(np.diff(r * np.cos(angle)), np.diff(c * np.sin(angle))))]
-    )
-    half = math.pi * r * np.cos(angle) / count
-    edge = float(np.hypot(np.diff(along), np.diff(half)).sum())
-    right = np.column_stack([half, along])
-    left = np.column_stack([-half, along])[::-1]
-    return np.concatenate([right, left[1:-1]]), 100 * (edge / along[-1] - 1)
 
 
 def _placed(
@@ -127,34 +113,28 @@ def _thickness_mm(work: Workpiece, piece: Piece) -> float:
     return work.shares[piece.part.id].skin_mm3 / area
 
 
+def _made(
+    part: Part, kind: Kind, outline: Points, thick_mm: float, rolled: tuple[int, int], **more: Any
+) -> Pattern:
+    setting, layers = rolled
+    return Pattern(
+        **{"label": part.label, "count": 1, "seam": [], "overlap_mm": 0.0, **more},
+        part=part.id,
+        side=part.side,
+        kind=kind,
+        outline=outline,
+        thickness_mm=thick_mm,
+        setting=setting,
+        layers=layers,
+    )
+
+
 def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
     part, solid = piece.part, piece.solid
-    settings = work.context.rules.sheet_settings_mm
 
-    def made(
-        kind: Kind,
-        outline: Points,
-        thick: float,
-        seam: Points | None = None,
-        overlap: float = 0.0,
-        count: int = 1,
-        stretch: float = 0.0,
-    ) -> Pattern:
-        setting, layers = sheet_setting(thick, settings)
-        return Pattern(
-            part=part.id,
-            label=part.label,
-            side=part.side,
-            kind=kind,
-            count=count,
-            outline=outline,
-            seam=seam or [],
-            thickness_mm=thick,
-            overlap_mm=overlap,
-            stretch_percent=stretch,
-            setting=setting,
-            layers=layers,
-        )
+    def made(kind: Kind, outline: Points, thick: float, **more: Any) -> Pattern:
+        rolled = sheet_setting(thick, work.context.rules.sheet_settings_mm)
+        return _made(part, kind, outline, thick, rolled, **more)
 
     match solid:
         case SheetSolid():
@@ -169,14 +149,9 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
             if piece.core is None:
                 return None
             x, y, z = (s - piece.wall_mm / 2 for s in solid.semi_axes)
-            lens, stretch = gore((x, y, z))
-            return made(
-                "gores",
-                _points(lens - lens.min(axis=0)),
-                piece.wall_mm,
-                count=GORES,
-                stretch=stretch,
-            )
+            lens, stretch = gore(Cap((x, y, z)))
+            outline = _points(lens - lens.min(axis=0))
+            return made("gores", outline, piece.wall_mm, count=GORES, stretch_percent=stretch)
         case RoundConeSolid() | FrustumSolid():
             if piece.core is None and part.lies_on is None:
                 return None
@@ -188,44 +163,34 @@ def _pattern_of(work: Workpiece, piece: Piece) -> Pattern | None:
                 return None
             overlap = seam_mm(thick)
             outline, seam, _ = _placed(*_sleeve(r1, r2, solid.h, solid.depth), overlap)
-            return made("sleeve", outline, thick, seam, overlap)
+            return made("sleeve", outline, thick, seam=seam, overlap_mm=overlap)
     return None
 
 
 def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Pattern]:
     """The pieces a hanging sheet is cut from, in the order they are put on: sleeves first."""
     part = piece.part
-    setting, layers = cloth_setting(cloth.t, work.context.rules.sheet_settings_mm)
+    rolled = cloth_setting(cloth.t, work.context.rules.sheet_settings_mm)
     overlap = seam_mm(cloth.t)
     cut = cut_flat(piece, cloth)
     bodies = len(cut) - len(cloth.tubes) + 1  # sleeves come after them
     found = []
     for flat in [*cut[bodies:], *cut[:bodies]]:
         outline, seam, holes = _placed(flat.foot, flat.top, overlap, flat.holes)
-        found.append(
-            Pattern(
-                part=part.id,
-                label=f"{part.label}, {flat.name}" if flat.name else part.label,
-                side=part.side,
-                kind="cloth",
-                count=1,
-                outline=outline,
-                seam=seam,
-                holes=holes,
-                thickness_mm=cloth.t,
-                overlap_mm=overlap,
-                stretch_percent=0.0,
-                setting=setting,
-                layers=layers,
-            )
-        )
+        label = f"{part.label}, {flat.name}" if flat.name else part.label
+        more = {"label": label, "seam": seam, "holes": holes, "overlap_mm": overlap}
+        found.append(_made(part, "cloth", outline, cloth.t, rolled, **more))
     return found
 
 
 def _of_skin(work: Workpiece, piece: Piece, skin: CloseSolid) -> list[Pattern]:
-    """A close skin over one straight form, laid flat: its middle, as high as its clay then comes to. Over anything
-    else it is trimmed on the body."""
+    """A close skin over one form, laid flat: over what is straight its middle, as high as its clay then comes to; over
+    what is round both ways a disc or gores. Over several it is trimmed on the body."""
     part, form = piece.part, skin.forms[0]
+    rolled = cloth_setting(skin.t, work.context.rules.sheet_settings_mm)
+    cap = cap_of(skin)
+    if cap is not None:
+        return [_of_cap(part, skin, cap, rolled)]
     if len(skin.forms) > 1 or not isinstance(form, RoundConeSolid | FrustumSolid) or form.h < 1e-6:
         return []
     corners = skin.region.origin + skin.region.frame @ skin.region.half_extents[0]
@@ -241,23 +206,22 @@ def _of_skin(work: Workpiece, piece: Piece, skin: CloseSolid) -> list[Pattern]:
     slant = skin.area_mm2 / (math.pi * (r1 + r2) * round_as(depth))
     tall = math.sqrt(max(1.0, slant**2 - (r1 - r2) ** 2))
     outline, seam, _ = _placed(*_sleeve(r1, r2, tall, depth), overlap)
-    setting, layers = cloth_setting(skin.t, work.context.rules.sheet_settings_mm)
-    return [
-        Pattern(
-            part=part.id,
-            label=part.label,
-            side=part.side,
-            kind="cloth",
-            count=1,
-            outline=outline,
-            seam=seam,
-            thickness_mm=skin.t,
-            overlap_mm=overlap,
-            stretch_percent=0.0,
-            setting=setting,
-            layers=layers,
-        )
-    ]
+    return [_made(part, "cloth", outline, skin.t, rolled, seam=seam, overlap_mm=overlap)]
+
+
+def _of_cap(part: Part, skin: CloseSolid, cap: Cap, rolled: tuple[int, int]) -> Pattern:
+    """A disc where that is pressed on; else gores, with the square that may be draped instead."""
+    pressed = disc(cap)
+    if pressed is not None and pressed[1] <= THINS:
+        ring, percent = pressed
+        flat = _points(ring - ring.min(axis=0))
+        return _made(part, "disc", flat, skin.t, rolled, stretch_percent=percent)
+    count = gores_for(cap)
+    lens, percent = gore(cap, count)
+    square = draped(cap)
+    more = {"square_mm": square.side_mm, "fold_mm": square.fold_mm} if square is not None else {}
+    flat = _points(lens - lens.min(axis=0))
+    return _made(part, "gores", flat, skin.t, rolled, count=count, stretch_percent=percent, **more)
 
 
 def _patterns_of(work: Workpiece, piece: Piece) -> list[Pattern]:
@@ -278,22 +242,10 @@ def _bought(work: Workpiece, piece: Piece) -> Pattern:
     part, solid = piece.part, piece.solid
     assert isinstance(solid, SheetSolid) and part.stock is not None
     flat = np.asarray(solid.outline_xz)
-    return Pattern(
-        part=part.id,
-        label=part.label,
-        side=part.side,
-        kind="sheet",
-        count=1,
-        outline=_points(flat - flat.min(axis=0)),
-        seam=[],
-        thickness_mm=solid.t,
-        overlap_mm=0.0,
-        stretch_percent=0.0,
-        setting=0,
-        layers=1,
-        bought=catalogue().stock_materials[part.stock].label,
-        grams=work.masses[part.id].total_g,
-    )
+    bought = catalogue().stock_materials[part.stock].label
+    grams = work.masses[part.id].total_g
+    outline = _points(flat - flat.min(axis=0))
+    return _made(part, "sheet", outline, solid.t, (0, 1), bought=bought, grams=grams)
 
 
 def patterns(work: Workpiece) -> list[Pattern]:

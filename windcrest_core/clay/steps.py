@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from windcrest_core.body.cloth import HangingSolid
+from windcrest_core.body.cloth import CloseSolid, HangingSolid
 from windcrest_core.body.figure import Piece, folded
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
 from windcrest_core.clay.cloth import Blank, alike, blanks
+from windcrest_core.clay.gores import from_above
 from windcrest_core.clay.held import PARTINGS, held_steps, seated_steps, sits_on
 from windcrest_core.clay.meets import (
     Forming,
@@ -373,6 +374,8 @@ def _cloth_words(work: Workpiece, piece: Piece) -> Text:
     over = listed(list(dict.fromkeys(host.part.label for host in work.hosts(piece))))
     part, pieces = piece.part.label, [_blank_words(blank) for blank in alike(cut)]
     if not isinstance(piece.solid, HangingSolid):
+        if isinstance(piece.solid, CloseSolid) and from_above(piece.solid) is not None:
+            return said("clay.lay_it_from_above", part=part, over=over, roll=roll, pieces=pieces)
         return said("clay.lay_it_close", part=part, over=over, roll=roll, pieces=pieces)
     within = HELD_OUT[piece.solid.filled]
     form = piece.part.form

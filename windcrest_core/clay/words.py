@@ -66,6 +66,7 @@ WORDS = {
     "clay.cut_a_full_circle": "Cut it as {share:g} of a circle",
     "clay.hang_it_with_sleeves": "{roll}. For the {part} cut {pieces}, or by their patterns; put the sleeves on first, then the rest round the {over}; close and smooth the seams and trim it there. {within}",
     "clay.lay_it_close": "{roll}. For the {part} cut {pieces}; lay it on the {over} from the middle outwards so that no air stays, close its seam and trim it there",
+    "clay.lay_it_from_above": "{roll}. For the {part} cut {pieces}, or gores by its pattern; lay it on the {over} from the top down so that no air stays, cut out what folds, smooth the seams and trim it there",
     "clay.press_in_the": "Press in the {part}",
     "clay.get_the_of_cut_and": "Get the {part} of {material}, cut and clean it, try it for size",
     "clay.saw_and_sand_away_from": "Saw and sand away from the hand; eye protection, a mask for the dust.",

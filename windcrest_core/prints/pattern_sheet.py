@@ -104,8 +104,13 @@ def _words(piece: Piece, units: Units) -> list[str]:
     if one.overlap_mm:
         more.append(f"seam {units.across_mm(one.overlap_mm)}")
     if one.stretch_percent >= 0.5:
-        more.append(f"edges give {one.stretch_percent:.0f} %")
-    return [listed([pattern.label for pattern in piece.patterns]), cut, ", ".join(more)]
+        gives = "its edge is pressed in by" if one.kind == "disc" else "edges give"
+        more.append(f"{gives} {one.stretch_percent:.0f} %")
+    rows = [listed([pattern.label for pattern in piece.patterns]), cut, ", ".join(more)]
+    if one.square_mm:
+        square, fold = units.across_mm(one.square_mm), units.across_mm(one.fold_mm)
+        rows.append(f"or drape one square of {square}, with a fold of {fold} at each corner")
+    return rows
 
 
 def _notches(one: Pattern) -> Iterator[Line]:

@@ -10,8 +10,12 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from windcrest_core.body.cloth import CloseSolid
+from windcrest_core.body.solids import BoxSolid, EllipsoidSolid
 from windcrest_core.body.workpiece import workpiece
-from windcrest_core.clay.patterns import Pattern, developed, gore, patterns, sector
+from windcrest_core.clay.gores import Cap, cap_of, disc, draped, gore, gores_for
+from windcrest_core.clay.patterns import Pattern, patterns
+from windcrest_core.clay.unrolling import developed, sector
 from windcrest_core.errors import SheetError
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
@@ -74,7 +78,7 @@ class UnrolledTest(unittest.TestCase):
             )
 
     def test_gores_of_a_ball(self) -> None:
-        lens, stretch = gore((20.0, 20.0, 20.0), 6)
+        lens, stretch = gore(Cap((20.0, 20.0, 20.0)), 6)
         # its middle is half a girth, its breadth a sixth of one
         self.assertAlmostEqual(float(np.ptp(lens[:, 1])) / (math.pi * 20), 1, 3)
         self.assertAlmostEqual(float(np.ptp(lens[:, 0])) / (2 * math.pi * 20 / 6), 1, 3)
@@ -85,8 +89,61 @@ class UnrolledTest(unittest.TestCase):
         self.assertAlmostEqual(stretch, 100 * (mean - 1), 1)
 
     def test_more_gores_give_less(self) -> None:
-        gives = [gore((20.0, 20.0, 25.0), n)[1] for n in (4, 6, 8, 12)]
+        gives = [gore(Cap((20.0, 20.0, 25.0)), n)[1] for n in (4, 6, 8, 12)]
         self.assertEqual(gives, sorted(gives, reverse=True))
+
+    def test_gores_of_caps(self) -> None:
+        """The table of SCIENCE 3b, for caps from their widest up."""
+        for tall, gives in (
+            (20.0, (14.0, 6.5, 3.8, 1.7)),
+            (14.0, (17.5, 8.2, 4.7, 2.1)),
+            (30.0, (9.9, 4.6, 2.7, 1.2)),
+        ):
+            cap = Cap((20.0, 20.0, tall), 0.0)
+            found = [gore(cap, n)[1] for n in (4, 6, 8, 12)]
+            np.testing.assert_allclose(found, gives, atol=0.06)
+        self.assertEqual(
+            [gores_for(Cap((20.0, 20.0, t), 0.0)) for t in (14.0, 20.0, 30.0)], [8, 8, 6]
+        )
+
+    def test_a_disc_pressed_on_a_ball(self) -> None:
+        """1 − sin x/x of its edge: 4.1 % at half a radius, 15.9 at one, 36.3 at a quarter turn; ρ across."""
+        for x, percent in ((0.5, 4.1), (1.0, 15.9), (math.pi / 2, 36.3)):
+            found = disc(Cap((20.0, 20.0, 20.0), math.cos(x)))
+            assert found is not None
+            self.assertAlmostEqual(found[1], percent, 1)
+            self.assertAlmostEqual(float(np.ptp(found[0][:, 0])), 2 * 20 * x, 1)
+
+    def test_a_square_draped_on_a_ball(self) -> None:
+        """70 on a ball of 20: 94.25 too long at mid-edge, four folds of 23.6."""
+        for low in (math.cos(35 / 20), -1 + 1e-9):
+            square = draped(Cap((20.0, 20.0, 20.0), low))
+            assert square is not None
+            fold = 2 * math.pi * (square.side_mm / 2 - 20) / 4
+            self.assertAlmostEqual(square.fold_mm, fold, 6)
+        small = draped(Cap((20.0, 20.0, 20.0), math.cos(0.5)))
+        assert small is not None
+        self.assertAlmostEqual(4 * small.fold_mm, 2 * math.pi * (10 - 20 * math.sin(0.5)), 2)
+        self.assertIsNone(draped(Cap((20.0, 20.0, 20.0), -0.5, 0.5)))
+
+    def test_what_a_skin_covers_of_a_ball(self) -> None:
+        """A box over the top of a ball lying on its side: its cap is about the axis the box goes along, as high as that."""
+        ball = EllipsoidSolid(np.zeros(3), np.eye(3), (19.0, 24.0, 29.0))
+        for low_x, low in ((0.0, 0.0), (10.0, 0.5)):
+            middle = np.array([low_x + 50.0, 0.0, 0.0])
+            box = BoxSolid(middle, np.eye(3), (50.0, 60.0, 60.0))
+            cap = cap_of(CloseSolid(np.zeros(3), np.eye(3), 2.0, (ball,), (ball,), box))
+            assert cap is not None
+            self.assertEqual(
+                (sorted(cap.semi_axes[:2]), cap.semi_axes[2], cap.high), ([25, 30], 20, 1)
+            )
+            self.assertAlmostEqual(cap.low, low, delta=0.03)
+        band = BoxSolid(np.zeros(3), np.eye(3), (60.0, 60.0, 9.0))
+        cap = cap_of(CloseSolid(np.zeros(3), np.eye(3), 2.0, (ball,), (ball,), band))
+        assert cap is not None
+        self.assertEqual(cap.semi_axes[2], 30)
+        self.assertAlmostEqual(cap.high, 0.3, delta=0.03)
+        self.assertAlmostEqual(cap.low, -0.3, delta=0.03)
 
 
 class PatternTest(unittest.TestCase):

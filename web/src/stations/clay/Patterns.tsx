@@ -57,7 +57,12 @@ export function Patterns() {
                     : `${pattern.layers > 1 ? `${pattern.layers} sheets of ` : ""}setting ${pattern.setting}`}
                   {pattern.overlap_mm > 0 ? `, overlap ${length(pattern.overlap_mm, units)}` : ""}
                   {pattern.stretch_percent >= 0.5
-                    ? `; its edges have to give ${pattern.stretch_percent.toFixed(0)} %`
+                    ? pattern.kind === "disc"
+                      ? `; its edge is pressed in by ${pattern.stretch_percent.toFixed(0)} %`
+                      : `; its edges have to give ${pattern.stretch_percent.toFixed(0)} %`
+                    : ""}
+                  {pattern.square_mm > 0
+                    ? `; or drape one square of ${length(pattern.square_mm, units)}, with a fold of ${length(pattern.fold_mm, units)} at each corner`
                     : ""}
                 </Text>
                 <Flex gap="3" fontSize="xs">
