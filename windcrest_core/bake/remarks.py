@@ -25,6 +25,9 @@ SWAPS = {
     "foam_board": ("wood",),
     "card": ("wood",),
     "cotton": ("steel",),
+    "felt": ("card", "steel_mesh"),
+    "craft_foam": ("card", "steel_mesh"),
+    "clear_sheet": ("glass", "steel_mesh"),
 }
 SPOILED = {
     "glue": said("bake.it_lets_go_when_it"),

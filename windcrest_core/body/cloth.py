@@ -21,6 +21,8 @@ from windcrest_core.body.solids import Array, Field, Solid
 
 ZERO, WORLD = np.zeros(3), np.eye(3)
 CLOTH_SHARE, THINNEST_MM, THICKEST_MM = 0.009, 0.8, 6.0  # of the height, as cloth is rolled [A]
+ACROSS = 5  # places across the end of a slit
+STRIPS = 36  # of a tube's round
 OWN_CELLS = 9_000  # of the lattice that cloth by itself is measured on: within some 2 %
 
 
@@ -40,18 +42,37 @@ class Cut:
     high: float
 
 
+@dataclass(frozen=True)
+class Zigzag:
+    """An end cut into points about a tube's axis, so deep along it, mm; one of them is in front."""
+
+    number: int
+    deep: float
+
+    def back(self, angle: Array) -> Array:
+        """How far back from its tips the edge is at an angle from the front, mm."""
+        turns = angle * (self.number / (2 * math.pi))
+        return np.asarray(2 * self.deep * np.abs(turns - np.floor(turns + 0.5)))
+
+    def slope(self, radius_mm: float) -> float:
+        """Cosine of how far its edges lean, on a tube of that radius."""
+        half = math.pi * radius_mm / self.number
+        return half / math.hypot(half, self.deep)
+
+
 @dataclass(frozen=True, eq=False)
 class TubeSolid(FrustumSolid):
     """A cone cut flat that is only its wall, `t` thick inwards, with its ends open or closed.
 
-    `folds` are how far along the cloth each end is doubled, mm; `left` is 1 where its own x points to the figure's
-    left, else −1.
+    `folds` are how far along the cloth each end is doubled, mm; `points` what each is cut into; `left` is 1 where its
+    own x points to the figure's left, else −1.
     """
 
     t: float = 2.0
     open_ends: tuple[bool, bool] = (True, True)
     folds: tuple[float, float] = (0.0, 0.0)
     cuts: tuple[Cut, ...] = ()
+    points: tuple[Zigzag | None, Zigzag | None] = (None, None)
     left: float = 1.0
 
     @property
@@ -88,7 +109,33 @@ class TubeSolid(FrustumSolid):
         d = np.maximum(self.side(x, y, z), np.maximum(-z, z - np.float32(self.h)))
         for cut in self.cuts:
             d = np.maximum(d, -self._wedge(cut, x, y, z))
+        for points, beyond, radius in zip(
+            self.points, (-z, z - np.float32(self.h)), (self.r1, self.r2), strict=True
+        ):
+            if points is not None:
+                back = points.back(self._towards(x, y).astype(float)).astype(np.float32)
+                d = np.maximum(d, (beyond + back) * np.float32(points.slope(radius)))
         return np.asarray(d)
+
+    def _towards(self, x: Field, y: Field) -> Field:
+        """Angle about its axis from its front towards the figure's left, of its own points."""
+        return np.asarray(np.arctan2(np.float32(self.left) * x, y / np.float32(self.depth)))
+
+    def places(self, angles: Array, z: Array, off_mm: float = 0.0) -> Array:
+        """Points of its outside, or so far inside it, (n, 3) mm in its own axes, at angles from its front."""
+        off = off_mm / self.lean
+        across = self.r1 + (self.r2 - self.r1) * z / self.h - off
+        deep = (across + off) * self.depth - off
+        return np.column_stack([self.left * across * np.sin(angles), deep * np.cos(angles), z])
+
+    def ends(self, angles: Array) -> tuple[Array, Array]:
+        """From where to where it goes along its axis at angles from its front, mm: back of its tips where it is cut into
+        points."""
+        first, last = (
+            np.zeros(len(angles)) if points is None else points.back(angles)
+            for points in self.points
+        )
+        return np.asarray(first), np.asarray(self.h - last)
 
     def hollow(self, x: Field, y: Field, z: Field) -> Field:
         """What is open inside its wall and its hems; world points."""
@@ -102,8 +149,51 @@ class TubeSolid(FrustumSolid):
                 d = np.maximum(d, np.minimum(beyond + np.float32(fold * self.lean), side + 2 * t))
         return np.asarray(d)
 
+    def rings(self, view: Array) -> list[Array]:
+        """Convex outlines in a view that make up its own: of all of it, or of strips of it where it ends in points."""
+        if self.points == (None, None):
+            return self.convex_rings(view)
+        angles = self.strips
+        edges = [
+            (self.origin + self.places(angles, z, off) @ self.frame.T) @ view.T
+            for z in self.ends(angles)
+            for off in (0.0, self.t)
+        ]
+        quads = []
+        for k in range(len(angles) - 1):
+            corners = np.concatenate([edge[k : k + 2] for edge in edges])
+            hull = shapely.convex_hull(shapely.multipoints(corners))
+            quads.append(shapely.get_coordinates(hull)[:-1])
+        return quads
+
+    def slit_edges(self, towards: Array) -> list[Array]:
+        """The edges of slits on the side that faces a direction, lines (n, 3) mm each, world."""
+        found = []
+        for cut in self.cuts:
+            low, high = max(cut.low, 0.0), min(cut.high, self.h)
+            across = np.linspace(cut.middle - cut.half, cut.middle + cut.half, ACROSS)
+            lines = [(np.full(2, edge), np.array([low, high])) for edge in across[[0, -1]]]
+            lines += [(across, np.full(ACROSS, z)) for z in (low, high) if 0 < z < self.h]
+            for angles, z in lines:
+                outside, inside = self.places(angles, z), self.places(angles, z, self.t)
+                if float((outside - inside).mean(axis=0) @ self.frame.T @ towards) > 0:
+                    found.append(self.origin + outside @ self.frame.T)
+        return found
+
+    @property
+    def strips(self) -> Array:
+        """Angles about it, from behind all round, fine enough for its round and with every tip and valley of its
+        points among them."""
+        own = [np.linspace(-math.pi, math.pi, STRIPS + 1)]
+        own += [
+            np.linspace(-math.pi, math.pi, 2 * points.number + 1)
+            for points in self.points
+            if points is not None
+        ]
+        return np.unique(np.concatenate(own).round(9))
+
     def _wedge(self, cut: Cut, x: Field, y: Field, z: Field) -> Field:
-        angle = np.arctan2(np.float32(self.left) * x, y / np.float32(self.depth))
+        angle = self._towards(x, y)
         off = np.abs((angle - np.float32(cut.middle) + math.pi) % (2 * math.pi) - math.pi)
         away = np.clip(off - np.float32(cut.half), -math.pi / 2, math.pi / 2)
         across = np.sqrt(x * x + y * y) * np.sin(away)
@@ -239,11 +329,12 @@ class ClothSolid(Solid):
 @dataclass(frozen=True, eq=False)
 class HangingSolid(ClothSolid):
     """Tubes that are one: where they cross, their walls open into each other. In folds there is `fuller` times as much
-    of it."""
+    of it, and pleats lie `layers` on one another."""
 
     tubes: tuple[TubeSolid, ...]
     filled: bool = False
     fuller: float = 1.0
+    layers: int = 1
 
     def shrunk(self, wall_mm: float) -> Solid | None:
         """The foil it is hung over, where there is any."""
@@ -263,7 +354,7 @@ class HangingSolid(ClothSolid):
     @property
     def greatest_thickness_mm(self) -> float:
         doubled = any(fold > 0 for tube in self.tubes for fold in tube.folds)
-        return 2 * self.t if doubled else self.t
+        return self.t * self.layers * (2 if doubled else 1)
 
     @property
     def fuller_than_drawn(self) -> float:
@@ -275,7 +366,10 @@ class HangingSolid(ClothSolid):
         return any(any(tube.open_ends) for tube in self.tubes)
 
     def convex_rings(self, view: Array) -> list[Array]:
-        return [ring for tube in self.tubes for ring in tube.convex_rings(view)]
+        return [ring for tube in self.tubes for ring in tube.rings(view)]
+
+    def slit_edges(self, towards: Array) -> list[Array]:
+        return [line for tube in self.tubes for line in tube.slit_edges(towards)]
 
 
 @dataclass(frozen=True, eq=False)

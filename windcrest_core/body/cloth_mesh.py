@@ -25,14 +25,22 @@ _TETRAHEDRA = np.array(
 def tube_mesh(tube: TubeSolid, sides: int) -> Mesh:
     """The wall of a tube, closed, without what its slits leave out; in its own axes."""
     around = 2 * sides
+    for ends in tube.points:
+        if ends is not None:
+            around = (
+                2 * ends.number * math.ceil(sides / ends.number)
+            )  # each tip and valley among them
     angle = np.linspace(0, 2 * math.pi, around, endpoint=False)
-    z = np.linspace(0, tube.h, ALONG + 1)
+    towards = np.arctan2(tube.left * np.cos(angle), np.sin(angle))
+    low, high = tube.ends(towards)
+    share = np.linspace(0, 1, ALONG + 1)[:, None]
+    z = low + (high - low) * share
     radius = tube.r1 + (tube.r2 - tube.r1) * z / tube.h
     layers = []
     for off in (0.0, tube.t / tube.lean):
-        x = np.maximum(radius - off, 0.0)[:, None] * np.cos(angle)
-        y = np.maximum(radius * tube.depth - off, 0.0)[:, None] * np.sin(angle)
-        layers.append(np.stack([x, y, np.broadcast_to(z[:, None], x.shape)], axis=2))
+        x = np.maximum(radius - off, 0.0) * np.cos(angle)
+        y = np.maximum(radius * tube.depth - off, 0.0) * np.sin(angle)
+        layers.append(np.stack([x, y, z], axis=2))
     points = np.concatenate([layer.reshape(-1, 3) for layer in layers])
     kept = np.ones((ALONG, around), dtype=bool)
     turned = angle + math.pi / around
@@ -40,7 +48,7 @@ def tube_mesh(tube: TubeSolid, sides: int) -> Mesh:
     for cut in tube.cuts:
         away = np.abs((towards - cut.middle + math.pi) % (2 * math.pi) - math.pi)
         middle = (z[:-1] + z[1:]) / 2
-        out = ((middle > cut.low) & (middle < cut.high))[:, None] & (away < cut.half)[None]
+        out = ((middle > cut.low) & (middle < cut.high)) & (away < cut.half)[None]
         kept &= ~out
     faces: list[list[int]] = []
 

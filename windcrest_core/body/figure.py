@@ -17,6 +17,7 @@ from windcrest_core.body.cloth import (
     HangingSolid,
     TubeSolid,
     Within,
+    Zigzag,
 )
 from windcrest_core.body.face import seated
 from windcrest_core.body.folds import Gathered, gathered, round_as
@@ -256,6 +257,8 @@ def tube_of(solid: FrustumSolid, bone: Bone, form: Hangs, ends: OpenEnds, body: 
     left = 1.0 if float(solid.frame[:, 0] @ bone.frame[:, 0]) < 0 else -1.0
     hem = form.hem if body else None
     folds = {hem.end: hem.fold_mm} if hem is not None else {}
+    cut = form.points if body else None
+    points = {cut.end: Zigzag(cut.number, cut.deep_mm)} if cut is not None else {}
     cuts = tuple(
         Cut(
             math.radians(slit.middle_deg),
@@ -275,6 +278,7 @@ def tube_of(solid: FrustumSolid, bone: Bone, form: Hangs, ends: OpenEnds, body: 
         t=form.thickness_mm,
         open_ends=(ends in ("both", "start"), ends in ("both", "end")),
         folds=(folds.get("start", 0.0), folds.get("end", 0.0)),
+        points=(points.get("start"), points.get("end")),
         cuts=cuts,
         left=left,
     )
@@ -344,8 +348,17 @@ def _cloth(
     under = tuple(
         _outside(solids[key]) for key in below if any(_meet(solids[key], tube) for tube in tubes)
     )
-    filled, fuller = form.beneath == "foil", _fuller(form, tubes[0])
-    return HangingSolid(ORIGIN, WORLD, form.thickness_mm, under, tuple(tubes), filled, fuller)
+    falls = folded(form, tubes[0])
+    return HangingSolid(
+        ORIGIN,
+        WORLD,
+        form.thickness_mm,
+        under,
+        tuple(tubes),
+        filled=form.beneath == "foil",
+        fuller=_fuller(falls, tubes[0]),
+        layers=1 if falls is None else falls.layers,
+    )
 
 
 def folded(form: Hangs, body: TubeSolid) -> Gathered | None:
@@ -354,7 +367,8 @@ def folded(form: Hangs, body: TubeSolid) -> Gathered | None:
         return None
     waist, hem = _round_middle(body)
     slant = body.h / body.lean
-    return gathered(waist, slant, hem, form.folds.number, form.folds.share)
+    folds = form.folds
+    return gathered(waist, slant, hem, folds.number, folds.share, folds.pleated)
 
 
 def _round_middle(body: TubeSolid) -> tuple[float, float]:
@@ -363,9 +377,8 @@ def _round_middle(body: TubeSolid) -> tuple[float, float]:
     return waist, hem
 
 
-def _fuller(form: Hangs, body: TubeSolid) -> float:
+def _fuller(falls: Gathered | None, body: TubeSolid) -> float:
     """How much more of it there is in folds than without."""
-    falls = folded(form, body)
     if falls is None:
         return 1.0
     waist, hem = _round_middle(body)

@@ -11,7 +11,8 @@ STEPS = 400
 
 @dataclass(frozen=True)
 class Gathered:
-    """A skirt laid flat and as it hangs, mm and mm²: from `inner_mm` to `outer_mm` of its circle, over `angle_rad`."""
+    """A skirt laid flat and as it hangs, mm and mm²: from `inner_mm` to `outer_mm` of its circle, over `angle_rad`. Its
+    folds are `depth_mm` deep, or turned under so far where they are pleats, and lie `layers` on one another."""
 
     inner_mm: float
     outer_mm: float
@@ -20,6 +21,7 @@ class Gathered:
     area_mm2: float
     pitch_mm: float
     depth_mm: float
+    layers: int = 1
 
 
 def round_as(depth: float) -> float:
@@ -33,10 +35,16 @@ def round_as(depth: float) -> float:
 
 
 def gathered(
-    waist_mm: float, slant_mm: float, hangs_mm: float, number: int, share: float
+    waist_mm: float,
+    slant_mm: float,
+    hangs_mm: float,
+    number: int,
+    share: float,
+    pleated: bool = False,
 ) -> Gathered | None:
     """A skirt cut as a share f of a circle: waist radius r/f, hem 2πf (r/f + ℓ), area of the sector between.
 
+    Flat pleats are turned under (hem − 2πR)/2n each, and lie three on one another; more where that is over a pitch.
     None where that is no wider than it hangs, so that it does not fold.
 
     Parameters
@@ -48,6 +56,9 @@ def gathered(
     >>> full = gathered(15.0, 50.0, 30.0, 8, 1.0)
     >>> [round(v, 2) for v in (full.hem_mm, full.pitch_mm, full.depth_mm, full.area_mm2 / 100)]
     [408.41, 23.56, 21.74, 125.66]
+    >>> pleats = gathered(15.0, 50.0, 30.0, 8, 1.0, pleated=True)
+    >>> round(pleats.depth_mm, 2), pleats.layers  # (408.41 − 188.50)/16
+    (13.74, 3)
     """
     inner = waist_mm / share
     outer, angle = inner + slant_mm, 2 * math.pi * share
@@ -55,9 +66,13 @@ def gathered(
     fuller = hem / (2 * math.pi * hangs_mm)
     if fuller <= 1.0 + 1e-9:
         return None
-    depth = 2 * _steepness(fuller) * hangs_mm / number
     area = angle / 2 * (outer**2 - inner**2)
     pitch = 2 * math.pi * hangs_mm / number
+    if pleated:
+        under = (hem - 2 * math.pi * hangs_mm) / (2 * number)
+        layers = 1 + 2 * math.ceil(under / pitch)
+        return Gathered(inner, outer, angle, hem, area, pitch, under, layers)
+    depth = 2 * _steepness(fuller) * hangs_mm / number
     return Gathered(inner, outer, angle, hem, area, pitch, depth)
 
 

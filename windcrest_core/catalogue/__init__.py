@@ -95,6 +95,7 @@ class StockMaterial(Frozen):
     label: str
     limit_c: Property
     density_g_cm3: Property
+    cut_with: Literal["saw", "knife", "snips"] = "saw"
     putty: Putty | None = None
 
 

@@ -28,6 +28,7 @@ from windcrest_core.sheet.forms import MOST_SLITS, ClayLayer, Hangs, Layer, Mesh
 from windcrest_core.sheet.meetings import Glue, Pin
 from windcrest_core.strength import yield_moment_nmm
 
+PLEATED = 3  # sheets on one another in a pleat
 CLOSES_MM = 0.5  # that glue closes [A]
 DEPTHS = 200  # looked at beneath each corner
 PLUG = 3.0  # times what a sheet would take
@@ -306,6 +307,28 @@ def _folds(piece: Piece) -> Finding | None:
             reason=said("clay.cloth.flat.why"),
             numbers={"share": form.folds.share},
             fixes=fixes if form.folds.share < share <= 2 else [],
+        )
+    if falls.layers > PLEATED:
+        waist, hem = sorted(body.middle)
+        share = math.floor(20 * (PLEATED * hem - waist) * body.lean / body.h) / 20
+        return Finding(
+            id="clay.cloth.pleats",
+            station="clay",
+            severity="warn",
+            subject=part.id,
+            title=said("clay.cloth.pleats", part=part.label),
+            reason=said(
+                "clay.cloth.pleats.why", layers=falls.layers, thick_mm=falls.layers * solid.t
+            ),
+            numbers={"layers": float(falls.layers), "under_mm": falls.depth_mm},
+            fixes=[
+                fix(
+                    said("clay.cut_a_full_circle", share=share),
+                    (f"part/{part.id}/form/folds/share", share),
+                )
+            ]
+            if 0.25 <= share < form.folds.share
+            else [],
         )
     least = LEAST_PITCH * solid.t
     if falls.pitch_mm >= least:

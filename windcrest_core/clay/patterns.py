@@ -30,6 +30,7 @@ from windcrest_core.sheet.parts import Part
 
 THICK = 0.6  # times its radius: thicker, it is a lump and no sheet [A]
 SHORT = 0.4  # times its radius: shorter, it is a cap and no sleeve [A]
+GLUED_MM = 6.0  # of card or felt lie on one another at a seam [A]
 LEAST_MM = 3.0  # of breadth, to be worth a pattern
 
 Kind = Literal["sheet", "sleeve", "cloth", "gores", "disc"]
@@ -40,7 +41,8 @@ class Pattern(Frozen):
     """Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
     to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to, or the edge of a disc;
     `square_mm` is the side of a square that may be draped there instead, in a fold of `fold_mm` a corner. `bought` is
-    what sheet it is cut from where that is not clay, without a setting, and then what it weighs."""
+    what sheet it is cut from where that is not clay, without a setting, `scores` where that is scored to bend, and
+    `grams` what it weighs then."""
 
     part: str
     label: str
@@ -50,6 +52,7 @@ class Pattern(Frozen):
     outline: Points
     seam: Points
     holes: list[Points] = []
+    scores: list[Points] = []
     thickness_mm: float
     overlap_mm: float
     stretch_percent: float = 0.0
@@ -75,9 +78,9 @@ def _sleeve(r1: float, r2: float, height: float, depth: float) -> tuple[Array, A
 
 
 def _placed(
-    foot: Array, top: Array, overlap: float, holes: Sequence[Array] = ()
+    foot: Array, top: Array, overlap: float, inner: Sequence[Array] = ()
 ) -> tuple[Points, Points, list[Points]]:
-    """Outline with the overlap added past the last ruling, where the first edge comes to, and the holes in it.
+    """Outline with the overlap added past the last ruling, where the first edge comes to, and lines in it.
 
     It is turned until the ends of its foot are level.
     """
@@ -95,7 +98,7 @@ def _placed(
     return (
         _points(outline - low),
         _points(seam - low),
-        [_points(hole @ level - low) for hole in holes],
+        [_points(line @ level - low) for line in inner],
     )
 
 
@@ -234,22 +237,51 @@ def _patterns_of(work: Workpiece, piece: Piece) -> list[Pattern]:
 
 
 def _is_bought_sheet(piece: Piece) -> bool:
-    return piece.part.stock is not None and isinstance(piece.solid, SheetSolid)
+    return piece.part.stock is not None and isinstance(piece.solid, SheetSolid | HangingSolid)
 
 
-def _bought(work: Workpiece, piece: Piece) -> Pattern:
-    """Card, foam, clear sheet: what to cut out of it, and what that weighs."""
+def _bought(work: Workpiece, piece: Piece) -> list[Pattern]:
+    """Card, foam, felt, clear sheet, mesh: what to cut out of it, and what that weighs."""
     part, solid = piece.part, piece.solid
-    assert isinstance(solid, SheetSolid) and part.stock is not None
-    flat = np.asarray(solid.outline_xz)
+    assert part.stock is not None
     bought = catalogue().stock_materials[part.stock].label
     grams = work.masses[part.id].total_g
-    outline = _points(flat - flat.min(axis=0))
-    return _made(part, "sheet", outline, solid.t, (0, 1), bought=bought, grams=grams)
+    if isinstance(solid, SheetSolid):
+        corners = np.asarray(solid.outline_xz)
+        outline = _points(corners - corners.min(axis=0))
+        return [_made(part, "sheet", outline, solid.t, (0, 1), bought=bought, grams=grams)]
+    assert isinstance(solid, HangingSolid)
+    pieces = cut_flat(piece, solid)
+    whole = sum(flat.area_mm2 for flat in pieces)
+    overlap = max(GLUED_MM, seam_mm(solid.t))
+    found = []
+    for flat in pieces:
+        outline, seam, inner = _placed(flat.foot, flat.top, overlap, [*flat.holes, *flat.valleys])
+        row = _made(
+            part,
+            "cloth",
+            outline,
+            solid.t,
+            (0, 1),
+            label=f"{part.label}, {flat.name}" if flat.name else part.label,
+            seam=seam,
+            holes=inner[: len(flat.holes)],
+            scores=inner[len(flat.holes) :],
+            overlap_mm=overlap,
+            bought=bought,
+            grams=grams * flat.area_mm2 / whole,
+        )
+        found.append(row)
+    return found
 
 
 def patterns(work: Workpiece) -> list[Pattern]:
     """A flat outline of every part whose clay is laid as a sheet, and of what is cut out of bought sheet."""
     found = [row for piece in work.clay_pieces for row in _patterns_of(work, piece)]
-    found += [_bought(work, piece) for piece in work.figure.pieces if _is_bought_sheet(piece)]
+    found += [
+        row
+        for piece in work.figure.pieces
+        if _is_bought_sheet(piece)
+        for row in _bought(work, piece)
+    ]
     return [row for row in found if min(row.size_mm) >= LEAST_MM]

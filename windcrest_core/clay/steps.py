@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from windcrest_core.body.bent_solids import SheetSolid
 from windcrest_core.body.cloth import CloseSolid, HangingSolid
 from windcrest_core.body.figure import Piece, folded
 from windcrest_core.body.workpiece import Workpiece
@@ -58,6 +59,11 @@ PARTING_MIN, GUN_MIN = (
 HELD_OUT = {
     False: said("clay.held_out_by_wadding"),
     True: said("clay.held_out_by_its_foil"),
+}
+CUT_WITH = {
+    "saw": said("clay.saw_and_sand_away_from"),
+    "knife": said("clay.cut_away_from_the_hand"),
+    "snips": said("clay.snip_its_edges_scratch"),
 }
 BEAD_MIN = 3.0  # to find and try a bead, and to press it in [A]
 
@@ -158,15 +164,19 @@ def _bought_steps(forming: Forming, piece: Piece) -> list[Step]:
     """A bought or carved piece: pressed into clay, fixed in its place before the clay round it, or got now
     and put on when all is painted."""
     work, part = forming.work, piece.part
-    material = catalogue().stock_materials[part.stock or ""].label
+    stock = catalogue().stock_materials[part.stock or ""]
+    material = stock.label
+    flat = isinstance(piece.solid, SheetSolid | HangingSolid)
     get = Step(
         key=step_key(part.id, "get"),
         kind="get",
         station="clay",
         part=part.id,
         minutes=5 + 5 * min(1.0, piece.solid.volume_mm3 / 1000),
-        label=said("clay.get_the_of_cut_and", part=part.label, material=material),
-        caution=said("clay.saw_and_sand_away_from"),
+        label=_cut_out(piece, material)
+        if flat and stock.cut_with != "saw"
+        else said("clay.get_the_of_cut_and", part=part.label, material=material),
+        caution=CUT_WITH[stock.cut_with],
     )
     got = Need(key=get.key, reason=said("clay.got_and_cut_before_it"))
     if isinstance(part.meeting, Hold):
@@ -201,10 +211,21 @@ def _bought_steps(forming: Forming, piece: Piece) -> list[Step]:
     return [get, fix]
 
 
+def _cut_out(piece: Piece, material: str) -> Text:
+    """What is cut out of a bought sheet, and bent round where it hangs."""
+    part, thick = piece.part, piece.solid.thickness_mm
+    form = part.form
+    if not isinstance(form, Hangs):
+        return said("clay.cut_it_out", part=part.label, material=material, thick_mm=thick)
+    if form.points is None:
+        return said("clay.cut_it_and_close_it", part=part.label, material=material, thick_mm=thick)
+    return said("clay.cut_it_and_score_it", part=part.label, material=material, thick_mm=thick)
+
+
 def _place_for(piece: Piece, got: Need) -> list[Step]:
-    """The place of a piece that is put on later, pressed into the raw clay it lies on."""
+    """The place of a piece that is put on later, pressed into the raw clay it lies on; what hangs round it needs none."""
     part = piece.part
-    if part.lies_on is None:
+    if part.lies_on is None or isinstance(piece.solid, HangingSolid):
         return []
     return [
         Step(
@@ -381,6 +402,12 @@ def _cloth_words(work: Workpiece, piece: Piece) -> Text:
     form = piece.part.form
     falls = folded(form, piece.solid.tubes[0]) if isinstance(form, Hangs) else None
     if falls is not None and isinstance(form, Hangs) and form.folds is not None:
+        number, pitch, deep = form.folds.number, falls.pitch_mm, falls.depth_mm
+        fall = (
+            said("clay.into_pleats", folds=number, pitch_mm=pitch, depth_mm=deep)
+            if form.folds.pleated
+            else said("clay.into_folds", folds=number, pitch_mm=pitch, depth_mm=deep)
+        )
         return said(
             "clay.hang_it_in_folds",
             part=part,
@@ -388,9 +415,7 @@ def _cloth_words(work: Workpiece, piece: Piece) -> Text:
             roll=roll,
             within=within,
             pieces=pieces,
-            folds=form.folds.number,
-            pitch_mm=falls.pitch_mm,
-            depth_mm=falls.depth_mm,
+            fall=fall,
         )
     if len(piece.solid.tubes) == 1:
         return said("clay.hang_it", part=part, over=over, roll=roll, within=within, pieces=pieces)

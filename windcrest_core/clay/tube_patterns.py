@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -27,12 +27,13 @@ FRONT = 0.35  # radians off the front, and it is an opening in front
 @dataclass(frozen=True)
 class Flat:
     """A piece laid flat: its edges at start and end, (n, 2) mm, ruling by ruling, and what is to be cut out of it: the
-    holes its sleeves leave, slits that do not go all along it."""
+    holes its sleeves leave, slits that do not go all along it. `valleys` are the rulings between its points."""
 
     name: str
     foot: Array
     top: Array
     holes: tuple[Array, ...] = ()
+    valleys: tuple[Array, ...] = ()
 
     @property
     def area_mm2(self) -> float:
@@ -41,19 +42,21 @@ class Flat:
         return float(abs(x @ np.roll(y, -1) - y @ np.roll(x, -1)) / 2)
 
 
-def rulings(low: float, high: float, every: float = EVERY) -> Array:
-    """Angles of a piece from one to another, about the tube's own axis from its front towards the left."""
+def rulings(low: float, high: float, every: float = EVERY, tips: int = 0) -> Array:
+    """Angles of a piece from one to another, about the tube's own axis from its front towards the left, the tip and the
+    foot of each of so many points round it among them."""
     count = max(2, math.ceil((high - low) / every))
-    return np.linspace(low, high, count + 1)
+    even = np.linspace(low, high, count + 1)
+    if not tips:
+        return even
+    half = math.pi / tips
+    corners = half * np.arange(math.ceil(low / half), math.floor(high / half) + 1)
+    return np.unique(np.concatenate([even, corners]).round(9))
 
 
 def place_on(tube: TubeSolid, angles: Array, z: Array) -> Array:
     """Points of the middle of its wall, (n, 3) mm in the tube's own axes."""
-    r1, r2 = tube.middle
-    off = tube.t / 2 / tube.lean
-    across = r1 + (r2 - r1) * z / tube.h
-    deep = (across + off) * tube.depth - off
-    return np.column_stack([tube.left * across * np.sin(angles), deep * np.cos(angles), z])
+    return tube.places(angles, z, tube.t / 2)
 
 
 Laid = tuple[Array, Array]
@@ -123,10 +126,11 @@ def flats(cloth: HangingSolid) -> list[Flat]:
     body, *sleeves = cloth.tubes
     found = []
     for name, low, high in pieces_of_tube(body):
-        angles = rulings(low, high)
+        angles = rulings(low, high, tips=_tips(body))
         laid = unrolled(body, angles)
-        edges = between(laid, *_with_hems(body))
-        found.append(Flat(name, *edges, tuple(_cut_out(body, sleeves, angles, laid))))
+        edges = between(laid, *_cut_ends(body, angles))
+        cut_out = tuple(_cut_out(body, sleeves, angles, laid))
+        found.append(Flat(name, *edges, cut_out, tuple(_valleys(body, angles, edges))))
     for n, sleeve in enumerate(sleeves):
         angles = rulings(-math.pi, math.pi)
         starts = [_out_of(other, sleeve, angles) for other in cloth.tubes[: n + 1]]
@@ -140,20 +144,37 @@ def flats(cloth: HangingSolid) -> list[Flat]:
 def rough_flats(cloth: HangingSolid) -> list[Flat]:
     """The same for their size alone: sleeves whole, nothing cut out."""
     body, *sleeves = cloth.tubes
-    found = [
-        Flat(name, *between(unrolled(body, rulings(low, high, COARSE)), *_with_hems(body)))
-        for name, low, high in pieces_of_tube(body)
-    ]
+    whole = replace(body, points=(None, None))
+    found = []
+    for name, low, high in pieces_of_tube(body):
+        angles = rulings(low, high, COARSE)
+        found.append(Flat(name, *between(unrolled(body, angles), *_cut_ends(whole, angles))))
     around = rulings(-math.pi, math.pi, COARSE)
     return found + [
         Flat(f"sleeve {n + 1}", *unrolled(sleeve, around)) for n, sleeve in enumerate(sleeves)
     ]
 
 
-def _with_hems(body: TubeSolid) -> tuple[float, float]:
-    """From where to where along a tube its cloth goes, in shares of it: beyond its ends by what is folded back."""
+def _cut_ends(body: TubeSolid, angles: Array) -> tuple[Array, Array]:
+    """From where to where along a tube its cloth goes at each ruling, in shares of it: beyond its ends by what is folded
+    back, short of them between points."""
     first, last = (fold * body.lean / body.h for fold in body.folds)
-    return -first, 1 + last
+    low, high = (z / body.h for z in body.ends(angles))
+    return low - first, high + last
+
+
+def _valleys(body: TubeSolid, angles: Array, edges: Laid) -> Iterator[Array]:
+    """The rulings within a piece, from edge to edge, where it is cut back furthest, (2, 2) mm each."""
+    for points in body.points:
+        if points is not None:
+            inner = points.back(angles[1:-1]) > points.deep * (1 - 1e-6)
+            for k in np.nonzero(inner)[0] + 1:
+                yield np.array([edges[0][k], edges[1][k]])
+
+
+def _tips(body: TubeSolid) -> int:
+    """How many points go round it, at most."""
+    return max((points.number for points in body.points if points is not None), default=0)
 
 
 def _cut_out(

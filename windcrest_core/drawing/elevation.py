@@ -13,6 +13,7 @@ import numpy as np
 import shapely
 
 from windcrest_core.body.bent_solids import SheetSolid
+from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.figure import Figure
 from windcrest_core.body.skeleton import Array
 from windcrest_core.body.solids import FRONT, SIDE, Solid
@@ -25,11 +26,12 @@ Rings = list[list[float]]
 
 
 class PartDrawing(Frozen):
-    """A part's outline and core as rings of u, v, u, v … mm."""
+    """A part's outline and core as rings of u, v, u, v … mm; `edges` are lines on the side towards the eye: of slits."""
 
     id: str
     outline: Rings
     core: Rings
+    edges: Rings
     centre: tuple[float, float]
 
 
@@ -111,6 +113,13 @@ def whole_silhouette(figure: Figure, name: str) -> Rings:
     return _rings(_silhouette(tuple(piece.solid for piece in figure.pieces), name))
 
 
+def _edges(solid: Solid, name: str) -> Rings:
+    if not isinstance(solid, HangingSolid):
+        return []
+    lines = [line @ VIEWS[name].T for line in solid.slit_edges(TOWARDS[name])]
+    return [np.round(line, 2).ravel().tolist() for line in lines]
+
+
 @lru_cache(maxsize=PER_PART)
 def _part(part_id: str, solid: Solid, core: Solid | None, name: str) -> PartDrawing:
     outline = _outline(solid, name)
@@ -118,6 +127,7 @@ def _part(part_id: str, solid: Solid, core: Solid | None, name: str) -> PartDraw
         id=part_id,
         outline=outline.rings,
         core=_outline(core, name).rings if core is not None else [],
+        edges=_edges(solid, name),
         centre=outline.centre,
     )
 

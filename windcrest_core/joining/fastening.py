@@ -29,8 +29,11 @@ SURFACES: dict[str, Surface] = {
     "led": "glass",
     "foam_board": "foam",
     "polystyrene": "foam",
+    "craft_foam": "foam",
+    "clear_sheet": "glass",
+    "steel_mesh": "metal",
 }
-POROUS = {"wood", "card", "cotton", "foam_board"}
+POROUS = {"wood", "card", "cotton", "foam_board", "felt"}
 
 
 @dataclass(frozen=True)

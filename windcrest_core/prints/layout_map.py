@@ -201,6 +201,8 @@ def _view_lines(view: View, x: float, y: float) -> Iterator[Line]:
             yield Line("clay", at(ring), closed=True)
         for ring in part.core:
             yield Line("core", at(ring), closed=True)
+        for edge in part.edges:
+            yield Line("clay", at(edge))
     for bone in view.bones:
         for u, v in (bone.start, bone.end):
             yield Line("landmark", ((x + u - CROSS_MM, y + v), (x + u + CROSS_MM, y + v)))

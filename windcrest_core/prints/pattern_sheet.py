@@ -106,6 +106,8 @@ def _words(piece: Piece, units: Units) -> list[str]:
     if one.stretch_percent >= 0.5:
         gives = "its edge is pressed in by" if one.kind == "disc" else "edges give"
         more.append(f"{gives} {one.stretch_percent:.0f} %")
+    if one.scores:
+        more.append("score it along the broken lines")
     rows = [listed([pattern.label for pattern in piece.patterns]), cut, ", ".join(more)]
     if one.square_mm:
         square, fold = units.across_mm(one.square_mm), units.across_mm(one.fold_mm)
@@ -160,13 +162,14 @@ def _drawn(piece: Piece, units: Units, turned: bool) -> Map:
     lines = [
         Line("silhouette", tuple(one.outline), closed=True),
         *(Line("silhouette", tuple(hole)) for hole in one.holes),
+        *(Line("core", tuple(score)) for score in one.scores),
         *_notches(one),
     ]
     if one.seam:
         n = (len(one.outline) - 2) // 2
         shade = (one.seam[0], one.outline[n], one.outline[n + 1], one.seam[1])
         lines.append(Line("shade", shade, closed=True))
-    middle = _middle(one)
+    middle = None if one.scores else _middle(one)
     if middle is not None:
         lines.append(middle)
     inside = shapely.Polygon(one.outline).representative_point()

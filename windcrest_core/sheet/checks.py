@@ -62,11 +62,12 @@ def _form_faults(part: Part, joints: list[str]) -> list[Fault]:
     """Cloth is clay over others, a hanging sheet has a cone cut flat to hang by, and layers lie in a flat piece."""
     at, form = f"part/{part.id}", part.form
     faults = []
+    rolled = None if isinstance(form, Hangs) else part.stock  # bought sheet hangs too
     if not isinstance(form, SolidClay):
         faults += [
             Fault(f"{at}/{field}", value, f"{allowed}: its form is {form.kind!r}")
             for field, value, none, allowed in (
-                ("stock", part.stock, None, "null, as a bought piece is not rolled out"),
+                ("stock", rolled, None, "null, as a bought piece is not rolled out"),
                 ("ballast_g", part.ballast_g, 0, "0, as there is no core to hold it"),
                 ("opening", part.opening, None, "null, as there is no core to take out"),
             )
@@ -93,6 +94,11 @@ def _form_faults(part: Part, joints: list[str]) -> list[Fault]:
             for n, slit in enumerate(form.slits)
             if slit.to_share <= slit.from_share
         ]
+        if form.points is not None and form.hem is not None and form.hem.end == form.points.end:
+            other = "start" if form.points.end == "end" else "end"
+            faults.append(
+                Fault(f"{at}/form/points/end", form.points.end, f'"{other}", or no hem there')
+            )
     if isinstance(form, Layered):
         if not isinstance(part.shape, Sheet):
             faults.append(Fault(f"{at}/shape/kind", part.shape.kind, '"sheet" for layers'))

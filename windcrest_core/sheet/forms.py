@@ -62,10 +62,20 @@ class LiesClose(Frozen):
 
 
 class Folds(Frozen):
-    """A skirt cut as a share of a circle, so that it is wider than it hangs and falls in so many folds."""
+    """A skirt cut as a share of a circle, so that it is wider than it hangs and falls in so many folds; pleated, they are
+    pressed flat, each turned under the next."""
 
     number: int = Field(default=8, ge=3, le=60)
     share: float = Field(default=1.0, ge=0.25, le=2, description="of a whole circle")
+    pleated: bool = False
+
+
+class Points(Frozen):
+    """An end of a tube cut into so many points, so deep, mm; one of them is in front."""
+
+    end: End = "end"
+    number: int = Field(default=8, ge=2, le=40)
+    deep_mm: float = Field(default=10.0, gt=0, le=150)
 
 
 class Hangs(Frozen):
@@ -77,6 +87,7 @@ class Hangs(Frozen):
     hem: Hem | None = None
     slits: list[Slit] = Field(default=[], max_length=MOST_SLITS)
     folds: Folds | None = None
+    points: Points | None = None
     sleeves: list[Sleeve] = Field(default=[], max_length=MOST_SLEEVES)
     beneath: Literal["air", "foil"] = "air"
 

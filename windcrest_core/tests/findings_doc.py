@@ -77,6 +77,7 @@ SAID_WHEN = {
     "clay.cloth.narrow": f"a hanging sheet is narrower somewhere than {2 * NARROW:g} times its thickness",
     "clay.cloth.through": "a tail, wing or arm goes through the side of hanging cloth where no slit lets it out",
     "clay.cloth.folds": f"folds of a skirt closer than {LEAST_PITCH:g} times its thickness",
+    "clay.cloth.pleats": "pleats turned further under than they are apart, so that more than three sheets lie on one another",
     "clay.cloth.flat": "a skirt that is to fall in folds is cut no wider than it hangs",
     "clay.cloth.out": f"a flat piece stands out more than {100 * STEEP:g} % of its length, further than it bears itself raw",
     "clay.thin.breaks": f"thin clay without wire breaks, or tears where it is flexible, below {FRAGILE_N:g} N at its tip",

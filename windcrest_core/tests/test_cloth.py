@@ -378,7 +378,12 @@ class FormTest(unittest.TestCase):
             ("part/skirt/form/thickness_mm", 0.2, "form/hang/thickness_mm"),
             ("part/skirt/form/slits", [{"middle_deg": 400}], "middle_deg"),
             ("part/skirt/form/slits", [{"from_share": 0.6, "to_share": 0.5}], "to_share"),
-            ("part/skirt/stock", "wood", "part/skirt/stock"),
+            (
+                "part/skirt/form",
+                {"kind": "hang", "hem": {"end": "end"}, "points": {"end": "end"}},
+                "part/skirt/form/points/end",
+            ),
+            ("part/skirt/form/points", {"number": 1}, "number"),
             ("part/skirt/core", "foil", "part/skirt/core"),
             ("part/skirt/wall_mm", 3, "part/skirt/wall_mm"),
             ("part/chest/form/kind", "hang", "part/chest"),

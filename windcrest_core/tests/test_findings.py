@@ -92,6 +92,7 @@ STANDING = {
     "thickness": 0.008,
     "turns_deg": [90, 0, 0],
 }
+PLEATS = {"number": 8, "pleated": True}
 BADGE = {
     **FLAG,
     "form": {"kind": "solid", "core": "wire"},
@@ -394,6 +395,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__robe={**ROBE, "form": {**HANGS, "folds": {"number": 40, "share": 1.0}}}),
         Context(),
         plain(part__robe={**ROBE, "form": {**HANGS, "folds": {"number": 8, "share": 1.0}}}),
+        Context(),
+    ),
+    "clay.cloth.pleats": (
+        plain(part__robe={**ROBE, "form": {**HANGS, "folds": {**PLEATS, "share": 2.0}}}),
+        Context(),
+        plain(part__robe={**ROBE, "form": {**HANGS, "folds": {**PLEATS, "share": 0.8}}}),
         Context(),
     ),
     "clay.cloth.flat": (

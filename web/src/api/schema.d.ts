@@ -4426,7 +4426,8 @@ export interface components {
         };
         /**
          * Folds
-         * @description A skirt cut as a share of a circle, so that it is wider than it hangs and falls in so many folds.
+         * @description A skirt cut as a share of a circle, so that it is wider than it hangs and falls in so many folds; pleated, they are
+         *     pressed flat, each turned under the next.
          */
         Folds: {
             /**
@@ -4434,6 +4435,11 @@ export interface components {
              * @default 8
              */
             number: number;
+            /**
+             * Pleated
+             * @default false
+             */
+            pleated: boolean;
             /**
              * Share
              * @description of a whole circle
@@ -4903,6 +4909,7 @@ export interface components {
              * @enum {string}
              */
             open: "both" | "start" | "end" | "none";
+            points: components["schemas"]["Points"] | null;
             /**
              * Sleeves
              * @default []
@@ -6941,7 +6948,7 @@ export interface components {
         };
         /**
          * PartDrawing
-         * @description A part's outline and core as rings of u, v, u, v … mm.
+         * @description A part's outline and core as rings of u, v, u, v … mm; `edges` are lines on the side towards the eye: of slits.
          */
         PartDrawing: {
             /** Centre */
@@ -6951,6 +6958,8 @@ export interface components {
             ];
             /** Core */
             core: number[][];
+            /** Edges */
+            edges: number[][];
             /** Id */
             id: string;
             /** Outline */
@@ -7071,8 +7080,10 @@ export interface components {
         /**
          * Pattern
          * @description Outline of one piece, mm, its lower left at nought; `seam` is the line its other edge comes
-         *     to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to; `bought` is what sheet it is
-         *     cut from where that is not clay, without a setting, and then what it weighs.
+         *     to where it overlaps. `stretch_percent` is what edges of gores give when they are pressed to, or the edge of a disc;
+         *     `square_mm` is the side of a square that may be draped there instead, in a fold of `fold_mm` a corner. `bought` is
+         *     what sheet it is cut from where that is not clay, without a setting, `scores` where that is scored to bend, and
+         *     `grams` what it weighs then.
          */
         Pattern: {
             /**
@@ -7082,6 +7093,11 @@ export interface components {
             bought: string;
             /** Count */
             count: number;
+            /**
+             * Fold Mm
+             * @default 0
+             */
+            fold_mm: number;
             /** Grams */
             grams: number | null;
             /**
@@ -7110,6 +7126,14 @@ export interface components {
             overlap_mm: number;
             /** Part */
             part: string;
+            /**
+             * Scores
+             * @default []
+             */
+            scores: [
+                number,
+                number
+            ][][];
             /** Seam */
             seam: [
                 number,
@@ -7122,7 +7146,15 @@ export interface components {
              * @enum {string}
              */
             side: "left" | "right" | "mid";
-            /** Stretch Percent */
+            /**
+             * Square Mm
+             * @default 0
+             */
+            square_mm: number;
+            /**
+             * Stretch Percent
+             * @default 0
+             */
             stretch_percent: number;
             /** Thickness Mm */
             thickness_mm: number;
@@ -7289,6 +7321,28 @@ export interface components {
              */
             today: string;
             totals: components["schemas"]["Totals"];
+        };
+        /**
+         * Points
+         * @description An end of a tube cut into so many points, so deep, mm; one of them is in front.
+         */
+        Points: {
+            /**
+             * Deep Mm
+             * @default 10
+             */
+            deep_mm: number;
+            /**
+             * End
+             * @default end
+             * @enum {string}
+             */
+            end: "start" | "end";
+            /**
+             * Number
+             * @default 8
+             */
+            number: number;
         };
         /**
          * Portion
@@ -8899,6 +8953,12 @@ export interface components {
          * @description What an insert, a held object or a part that is not of clay is made of.
          */
         StockMaterial: {
+            /**
+             * Cut With
+             * @default saw
+             * @enum {string}
+             */
+            cut_with: "saw" | "knife" | "snips";
             density_g_cm3: components["schemas"]["Property"];
             /** Id */
             id: string;

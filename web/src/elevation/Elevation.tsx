@@ -8,7 +8,7 @@ import { useUnits } from "../ui/UnitsContext";
 import { Callouts, type Callout } from "./Callouts";
 import { turnTowards, type Point } from "./kinematics";
 import type { Layers } from "./layers";
-import { pathOf, projected, type ViewName } from "./paths";
+import { linesOf, pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
 import { Link } from "./Link";
 import { Joints, nearestJoint } from "./Joints";
@@ -131,7 +131,12 @@ export function Elevation(props: Props) {
   /** Path strings, made once a drawing and not at every move of the pointer. */
   const paths = useMemo(() => {
     const made = (view: View) =>
-      new Map(view.parts.map((p) => [p.id, { outline: pathOf(p.outline), core: pathOf(p.core) }]));
+      new Map(
+        view.parts.map((p) => [
+          p.id,
+          { outline: pathOf(p.outline), core: pathOf(p.core), edges: linesOf(p.edges) },
+        ]),
+      );
     return { front: made(drawing.front), side: made(drawing.side) };
   }, [drawing]);
   /** What the chosen part is put on; not while it is being moved. */

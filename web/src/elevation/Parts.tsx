@@ -6,6 +6,8 @@ import type { Layers } from "./layers";
 export interface PartPaths {
   outline: string;
   core: string;
+  /** Of its slits, towards the eye. */
+  edges: string;
 }
 /** A fill by part, and what it says in words. */
 export type Tints = Map<string, { fill: string; words: string }>;
@@ -50,6 +52,7 @@ export const Parts = memo(function Parts(props: Props) {
         id={id}
         outline={placed ?? paths.get(id)?.outline}
         core={layers.core && !placed ? paths.get(id)?.core : undefined}
+        edges={placed ? undefined : paths.get(id)?.edges}
         transform={turn ?? (placed ? undefined : props.raise)}
         fill={layers.clay ? fillOf(id) : tint("claySoft")}
         opacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
@@ -66,6 +69,7 @@ interface ShapeProps {
   id: string;
   outline: string | undefined;
   core: string | undefined;
+  edges: string | undefined;
   transform: string | undefined;
   fill: string;
   opacity: number;
@@ -92,6 +96,16 @@ const Shape = memo(function Shape({ id, chosen, marked, ...shape }: ShapeProps) 
       >
         <title>{shape.title}</title>
       </path>
+      {shape.edges ? (
+        <path
+          d={shape.edges}
+          fill="none"
+          stroke={chosen ? tint("clay") : tint("clayEdge")}
+          strokeWidth={chosen ? 2 : 1}
+          vectorEffect="non-scaling-stroke"
+          pointerEvents="none"
+        />
+      ) : null}
       {shape.core ? (
         <path
           d={shape.core}

@@ -2,13 +2,17 @@ import type { Point } from "./kinematics";
 
 /** Rings of u, v, u, v … mm as an SVG path; v runs up, so the drawing is flipped once, outside. */
 export const pathOf = (rings: number[][]): string =>
-  rings
-    .map((ring) => {
-      let d = "";
-      for (let i = 0; i + 1 < ring.length; i += 2) d += `${i ? "L" : "M"}${ring[i]} ${ring[i + 1]}`;
-      return `${d}Z`;
-    })
-    .join("");
+  rings.map((ring) => `${strokeOf(ring)}Z`).join("");
+
+/** Open lines of u, v, u, v … mm likewise. */
+export const linesOf = (lines: number[][]): string => lines.map(strokeOf).join("");
+
+function strokeOf(points: number[]): string {
+  let d = "";
+  for (let i = 0; i + 1 < points.length; i += 2)
+    d += `${i ? "L" : "M"}${points[i]} ${points[i + 1]}`;
+  return d;
+}
 
 const VIEWS = {
   front: ([x, , z]: readonly [number, number, number]): Point => [-x, z],

@@ -17,6 +17,7 @@ from windcrest_core.sheet.parts import Part
 
 THIN = 0.009  # of the height: cloth
 WALL_MM = 6.0  # no core matters to what comes through cloth
+NECK = "neck"
 CLOTH = {"form": WIRE, "texture": "cloth"}
 
 
@@ -62,6 +63,14 @@ def coat(fit: Fit, count: int) -> Iterator[Part]:
     tail = fit.cuff(fit.hips, 1.0, -1.0, off, flare=1.3)
     lower = fit.part("coat_skirt", "coat skirt", fit.hips, tail, **_hanging(fit, [opening]))
     yield from _let_out(fit, [upper, lower])
+
+
+def collar(fit: Fit, count: int) -> Iterator[Part]:
+    """Round the neck, leaning out, open in front."""
+    thick = cloth_mm(fit.sheet.height_mm)
+    shape = fit.cuff(NECK, 0.2, 0.95, 1.2 * thick, flare=1.35)
+    worn = {**_hanging(fit, [Slit(middle_deg=0.0, wide_deg=50.0)]), **fit.on(NECK, cured=True)}
+    yield fit.part("collar", "collar", NECK, shape, **worn)
 
 
 def skirt(fit: Fit, count: int) -> Iterator[Part]:

@@ -9,11 +9,12 @@ import numpy as np
 
 from windcrest_core.body.limits import SOLID_LIMIT_MM
 from windcrest_core.character.library.fit import AHEAD, RIGHT, UP, Fit
-from windcrest_core.sheet.forms import WIRE, SolidClay
+from windcrest_core.sheet.forms import WIRE, Hangs, Points, SolidClay
 from windcrest_core.sheet.parts import Part
-from windcrest_core.sheet.shapes import Ellipsoid
+from windcrest_core.sheet.shapes import Ellipsoid, Frustum
 
 SUNK_MM = 4.0  # of an eye in the wall it sits in, so that clay stays behind it [A]
+CARD_MM = 0.5
 SMALL = {"form": WIRE, "delicate": True}
 
 
@@ -203,6 +204,27 @@ def hat(fit: Fit, count: int) -> Iterator[Part]:
         form=SolidClay(wall_mm=4.0),
         texture="cloth",
         **fit.on(fit.head),
+    )
+
+
+def crown(fit: Fit, count: int) -> Iterator[Part]:
+    """A ring of card round the head, cut into `count` points."""
+    head = fit.head_mm
+    low = fit.skin(fit.head, UP) - 0.3 * head * UP
+    across, deep = (
+        float(np.linalg.norm(fit.skin(fit.head, way, low) - low)) + CARD_MM
+        for way in (RIGHT, AHEAD)
+    )
+    shape = Frustum(
+        start=fit.place(fit.head, low),
+        end=fit.place(fit.head, low + 0.45 * head * UP),
+        start_radius=fit.size(across),
+        end_radius=fit.size(1.15 * across),
+        depth=max(0.1, min(3.0, deep / across)),
+    )
+    form = Hangs(thickness_mm=CARD_MM, points=Points(number=count, deep_mm=round(0.2 * head, 1)))
+    yield fit.part(
+        "crown", "crown", fit.head, shape, form=form, stock="card", **fit.on(fit.head, "glue")
     )
 
 

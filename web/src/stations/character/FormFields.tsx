@@ -16,22 +16,36 @@ interface Props {
 type Hanging = Extract<PartForm, { kind: "hang" }>;
 type Layers = Extract<PartForm, { kind: "laid" }>;
 
-const KINDS: { kind: PartForm["kind"]; label: string; fits: (part: Part) => boolean }[] = [
-  { kind: "solid", label: "clay, with a core or without", fits: () => true },
+interface Kind {
+  kind: PartForm["kind"];
+  label: string;
+  /** Of a bought piece. */
+  bought?: string;
+  fits: (part: Part) => boolean;
+}
+
+const KINDS: Kind[] = [
+  {
+    kind: "solid",
+    label: "clay, with a core or without",
+    bought: "a piece of it",
+    fits: () => true,
+  },
   {
     kind: "close",
     label: "cloth that lies close",
-    fits: (part) => part.meeting.hosts.length > 0,
+    fits: (part) => !part.stock && part.meeting.hosts.length > 0,
   },
   {
     kind: "hang",
     label: "cloth that hangs",
+    bought: "a sheet of it that goes round",
     fits: (part) => part.meeting.hosts.length > 0 && part.shape.kind === "frustum",
   },
   {
     kind: "laid",
     label: "layers laid on one another",
-    fits: (part) => part.shape.kind === "sheet",
+    fits: (part) => !part.stock && part.shape.kind === "sheet",
   },
 ];
 const ENDS = [
@@ -60,14 +74,14 @@ export function FormFields({ part, wall, put, choose }: Props) {
         value={form.kind}
         options={KINDS.filter((row) => row.kind === form.kind || row.fits(part)).map((row) => ({
           value: row.kind,
-          label: row.label,
+          label: (part.stock && row.bought) || row.label,
         }))}
         onChange={(kind) => choose("form/kind", kind)}
       />
-      {part.meeting.hosts.length ? null : (
+      {part.meeting.hosts.length || part.stock ? null : (
         <Note>Cloth lies on something or hangs round it: say first what it is put on.</Note>
       )}
-      {form.kind === "solid" ? (
+      {form.kind === "solid" && !part.stock ? (
         <>
           <ChoiceField
             label="Core"
@@ -94,13 +108,17 @@ export function FormFields({ part, wall, put, choose }: Props) {
           onCommit={(text) => put("form/thickness_mm", text)}
         />
       ) : null}
-      {form.kind === "hang" ? <HangingFields form={form} put={put} choose={choose} /> : null}
+      {form.kind === "hang" ? (
+        <HangingFields form={form} bought={part.stock !== null} put={put} choose={choose} />
+      ) : null}
       {form.kind === "laid" ? <LayerFields form={form} put={put} choose={choose} /> : null}
     </>
   );
 }
 
-function HangingFields({ form, put, choose }: Pick<Props, "put" | "choose"> & { form: Hanging }) {
+type HangingProps = Pick<Props, "put" | "choose"> & { form: Hanging; bought: boolean };
+
+function HangingFields({ form, bought, put, choose }: HangingProps) {
   return (
     <>
       <ChoiceField
@@ -109,15 +127,17 @@ function HangingFields({ form, put, choose }: Pick<Props, "put" | "choose"> & { 
         options={ENDS}
         onChange={(open) => choose("form/open", open)}
       />
-      <ChoiceField
-        label="Beneath"
-        value={form.beneath}
-        options={[
-          { value: "air", label: "air" },
-          { value: "foil", label: "foil" },
-        ]}
-        onChange={(beneath) => choose("form/beneath", beneath)}
-      />
+      {bought ? null : (
+        <ChoiceField
+          label="Beneath"
+          value={form.beneath}
+          options={[
+            { value: "air", label: "air" },
+            { value: "foil", label: "foil" },
+          ]}
+          onChange={(beneath) => choose("form/beneath", beneath)}
+        />
+      )}
       <ChoiceField
         label="Hem, folded back"
         value={form.hem?.end ?? ""}
@@ -154,17 +174,66 @@ function HangingFields({ form, put, choose }: Pick<Props, "put" | "choose"> & { 
         onChange={(share) =>
           choose(
             "form/folds",
-            share ? { number: form.folds?.number ?? 8, share: Number(share) } : null,
+            share
+              ? {
+                  number: form.folds?.number ?? 8,
+                  share: Number(share),
+                  pleated: form.folds?.pleated ?? false,
+                }
+              : null,
           )
         }
       />
       {form.folds ? (
-        <NumberField
-          label="In how many folds"
-          value={form.folds.number}
-          unit=""
-          onCommit={(number) => put("form/folds/number", Math.round(number))}
-        />
+        <>
+          <NumberField
+            label="In how many folds"
+            value={form.folds.number}
+            unit=""
+            onCommit={(number) => put("form/folds/number", Math.round(number))}
+          />
+          <ChoiceField
+            label="Its folds"
+            value={form.folds.pleated ? "flat" : "round"}
+            options={[
+              { value: "round", label: "fall round" },
+              { value: "flat", label: "pleats pressed flat" },
+            ]}
+            onChange={(kind) => choose("form/folds/pleated", kind === "flat")}
+          />
+        </>
+      ) : null}
+      <ChoiceField
+        label="Cut into points"
+        value={form.points?.end ?? ""}
+        options={[
+          { value: "", label: "nowhere" },
+          { value: "start", label: "where it starts" },
+          { value: "end", label: "where it ends" },
+        ]}
+        onChange={(end) =>
+          choose(
+            "form/points",
+            end
+              ? { end, number: form.points?.number ?? 8, deep_mm: form.points?.deep_mm ?? 10 }
+              : null,
+          )
+        }
+      />
+      {form.points ? (
+        <>
+          <NumberField
+            label="How many points"
+            value={form.points.number}
+            unit=""
+            onCommit={(number) => put("form/points/number", Math.round(number))}
+          />
+          <MeasureField
+            label="How deep"
+            mm={form.points.deep_mm}
+            onCommit={(text) => put("form/points/deep_mm", text)}
+          />
+        </>
       ) : null}
       {form.slits.map((slit, at) => {
         const change = (field: string) => (value: number) =>

@@ -125,11 +125,8 @@ export function PartEditor({ part }: { part: Part }) {
           apply(`${part.label}: made of`, paths);
         }}
       />
-      {part.stock ? (
-        <LimitField part={part} onCommit={(v) => put("limit_c", v)} />
-      ) : (
-        <FormFields part={part} wall={wall} put={put} choose={choose} />
-      )}
+      {part.stock ? <LimitField part={part} onCommit={(v) => put("limit_c", v)} /> : null}
+      <FormFields part={part} wall={wall} put={put} choose={choose} />
       <ChoiceField
         label="Colour area"
         value={part.area ?? ""}
