@@ -37,12 +37,13 @@ SPARE = 1.1  # of a close skin's height, to be trimmed on the body [A]
 @dataclass(frozen=True)
 class Blank:
     """A rectangle to cut out of a rolled sheet, mm, and how thick that is; trimmed on the body. The name of the piece
-    it is for is empty where there is one."""
+    it is for is empty where there is one; `joined` is whether it meets itself or another."""
 
     long_mm: float
     broad_mm: float
     thick_mm: float
     name: str = ""
+    joined: bool = True
 
 
 def seam_mm(thick_mm: float) -> float:
@@ -140,7 +141,8 @@ def _round(flat: Flat, thick_mm: float) -> Blank:
     c, s = way / max(float(np.hypot(*way)), 1e-9)
     long, broad = np.ptp(points @ np.array([[c, -s], [s, c]]), axis=0)
     seam = seam_mm(thick_mm)
-    return Blank(float(long) + seam, float(broad) + seam / 2, thick_mm, flat.name)
+    room = seam if flat.joined else seam / 2  # to trim, where it meets nothing
+    return Blank(float(long) + room, float(broad) + seam / 2, thick_mm, flat.name, flat.joined)
 
 
 def _of_skin(skin: CloseSolid) -> Blank:

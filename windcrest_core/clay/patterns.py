@@ -88,10 +88,19 @@ def _placed(
     c, s = chord / max(float(np.linalg.norm(chord)), 1e-9)
     level = np.array([[c, -s], [s, c]])
     foot, top = foot @ level, top @ level
+    if overlap <= 0:
+        whole = np.concatenate([foot, top[::-1]])
+        low = whole.min(axis=0)
+        return _points(whole - low), [], [_points(line @ level - low) for line in inner]
     last_foot, last_top = foot[-1] - foot[-2], top[-1] - top[-2]
     mean = (np.linalg.norm(last_foot) + np.linalg.norm(last_top)) / 2
     more = overlap / max(float(mean), 1e-9)
     foot_end, top_end = foot[-1] + last_foot * more, top[-1] + last_top * more
+    # it lies under what the piece begins with, and is as high as that is there
+    from_start = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(foot, axis=0), axis=1))])
+    high = float(np.interp(overlap, from_start, np.linalg.norm(top - foot, axis=1)))
+    up = top_end - foot_end
+    top_end = foot_end + up * high / max(float(np.linalg.norm(up)), 1e-9)
     outline = np.concatenate([foot, [foot_end], [top_end], top[::-1]])
     low = outline.min(axis=0)
     seam = np.array([foot[-1], top[-1]])
@@ -179,9 +188,10 @@ def _of_cloth(work: Workpiece, piece: Piece, cloth: HangingSolid) -> list[Patter
     bodies = len(cut) - len(cloth.tubes) + 1  # sleeves come after them
     found = []
     for flat in [*cut[bodies:], *cut[:bodies]]:
-        outline, seam, holes = _placed(flat.foot, flat.top, overlap, flat.holes)
+        over = overlap if flat.joined else 0.0
+        outline, seam, holes = _placed(flat.foot, flat.top, over, flat.holes)
         label = f"{part.label}, {flat.name}" if flat.name else part.label
-        more = {"label": label, "seam": seam, "holes": holes, "overlap_mm": overlap}
+        more = {"label": label, "seam": seam, "holes": holes, "overlap_mm": over}
         found.append(_made(part, "cloth", outline, cloth.t, rolled, **more))
     return found
 
@@ -256,7 +266,8 @@ def _bought(work: Workpiece, piece: Piece) -> list[Pattern]:
     overlap = max(GLUED_MM, seam_mm(solid.t))
     found = []
     for flat in pieces:
-        outline, seam, inner = _placed(flat.foot, flat.top, overlap, [*flat.holes, *flat.valleys])
+        over = overlap if flat.joined else 0.0
+        outline, seam, inner = _placed(flat.foot, flat.top, over, [*flat.holes, *flat.valleys])
         row = _made(
             part,
             "cloth",
@@ -267,7 +278,7 @@ def _bought(work: Workpiece, piece: Piece) -> list[Pattern]:
             seam=seam,
             holes=inner[: len(flat.holes)],
             scores=inner[len(flat.holes) :],
-            overlap_mm=overlap,
+            overlap_mm=over,
             bought=bought,
             grams=grams * flat.area_mm2 / whole,
         )

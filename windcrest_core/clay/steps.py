@@ -417,6 +417,10 @@ def _cloth_words(work: Workpiece, piece: Piece) -> Text:
             pieces=pieces,
             fall=fall,
         )
+    if not any(blank.joined for blank in cut):
+        return said(
+            "clay.hang_it_open", part=part, over=over, roll=roll, within=within, pieces=pieces
+        )
     if len(piece.solid.tubes) == 1:
         return said("clay.hang_it", part=part, over=over, roll=roll, within=within, pieces=pieces)
     return said(

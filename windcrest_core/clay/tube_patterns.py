@@ -12,6 +12,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from windcrest_core.body.cloth import Cut, HangingSolid, TubeSolid
+from windcrest_core.body.folds import round_as
 from windcrest_core.body.skeleton import Array
 from windcrest_core.clay.unrolling import developed
 
@@ -21,19 +22,22 @@ EVERY, COARSE = (
 )  # of a turn, a ruling; where only its size is asked for
 SEARCHED = 96  # places along a ruling of a sleeve
 WHOLE = 2 * math.pi
+ROLLED_MM = 150.0  # as broad as a roller turns sheets out [A]
 FRONT = 0.35  # radians off the front, and it is an opening in front
 
 
 @dataclass(frozen=True)
 class Flat:
     """A piece laid flat: its edges at start and end, (n, 2) mm, ruling by ruling, and what is to be cut out of it: the
-    holes its sleeves leave, slits that do not go all along it. `valleys` are the rulings between its points."""
+    holes its sleeves leave, slits that do not go all along it. `valleys` are the rulings between its points. `joined` is
+    whether its last ruling meets its first, or another piece."""
 
     name: str
     foot: Array
     top: Array
     holes: tuple[Array, ...] = ()
     valleys: tuple[Array, ...] = ()
+    joined: bool = True
 
     @property
     def area_mm2(self) -> float:
@@ -98,39 +102,56 @@ def _through(tube: TubeSolid, cut: Cut) -> bool:
     return cut.low <= 0 and cut.high >= tube.h
 
 
-def pieces_of_tube(tube: TubeSolid) -> list[tuple[str, float, float]]:
-    """What a tube is cut into, by name, from one angle to another: whole, closed behind; or between slits that go all
-    along it. One that is open in front is a back and two fronts, joined at the sides."""
+@dataclass(frozen=True)
+class Strip:
+    """A piece of a tube from one angle to another, and whether it is joined where it ends."""
+
+    name: str
+    low: float
+    high: float
+    joined: bool = False
+
+
+def strips(tube: TubeSolid) -> list[Strip]:
+    """What a tube is cut into: whole, closed behind; or between slits that go all
+    along it. One that is open in front, and longer round than sheets are rolled, is a back and two fronts, joined at the
+    sides."""
     through = sorted(
         ((cut.middle - cut.half) % WHOLE, 2 * cut.half, cut.middle)
         for cut in tube.cuts
         if _through(tube, cut)
     )
     if not through:
-        return [("", -math.pi, math.pi)]
+        return [Strip("", -math.pi, math.pi, True)]
     found: list[tuple[float, float]] = []
     for n, (start, wide, _) in enumerate(through):
         after = through[(n + 1) % len(through)][0] + (WHOLE if n + 1 == len(through) else 0)
         low = (start + wide) % WHOLE
         found.append((low, low + after - start - wide))
-    if len(through) == 1 and abs((through[0][2] + math.pi) % WHOLE - math.pi) < FRONT:
+    in_front = len(through) == 1 and abs((through[0][2] + math.pi) % WHOLE - math.pi) < FRONT
+    if in_front and WHOLE * max(tube.middle) * round_as(tube.depth) > ROLLED_MM:
         [(low, high)] = found
         left, right = math.pi / 2, 3 * math.pi / 2
-        return [("left front", low, left), ("back", left, right), ("right front", right, high)]
+        return [
+            Strip("left front", low, left, True),
+            Strip("back", left, right, True),
+            Strip("right front", right, high),
+        ]
     names = [""] if len(found) == 1 else [f"piece {n + 1}" for n in range(len(found))]
-    return [(name, low, high) for name, (low, high) in zip(names, found, strict=True)]
+    return [Strip(name, low, high) for name, (low, high) in zip(names, found, strict=True)]
 
 
 def flats(cloth: HangingSolid) -> list[Flat]:
     """Every piece a hanging cloth is cut from, the body first."""
     body, *sleeves = cloth.tubes
     found = []
-    for name, low, high in pieces_of_tube(body):
-        angles = rulings(low, high, tips=_tips(body))
+    for strip in strips(body):
+        angles = rulings(strip.low, strip.high, tips=_tips(body))
         laid = unrolled(body, angles)
         edges = between(laid, *_cut_ends(body, angles))
         cut_out = tuple(_cut_out(body, sleeves, angles, laid))
-        found.append(Flat(name, *edges, cut_out, tuple(_valleys(body, angles, edges))))
+        valleys = tuple(_valleys(body, angles, edges))
+        found.append(Flat(strip.name, *edges, cut_out, valleys, strip.joined))
     for n, sleeve in enumerate(sleeves):
         angles = rulings(-math.pi, math.pi)
         starts = [_out_of(other, sleeve, angles) for other in cloth.tubes[: n + 1]]
@@ -146,9 +167,10 @@ def rough_flats(cloth: HangingSolid) -> list[Flat]:
     body, *sleeves = cloth.tubes
     whole = replace(body, points=(None, None))
     found = []
-    for name, low, high in pieces_of_tube(body):
-        angles = rulings(low, high, COARSE)
-        found.append(Flat(name, *between(unrolled(body, angles), *_cut_ends(whole, angles))))
+    for strip in strips(body):
+        angles = rulings(strip.low, strip.high, COARSE)
+        edges = between(unrolled(body, angles), *_cut_ends(whole, angles))
+        found.append(Flat(strip.name, *edges, joined=strip.joined))
     around = rulings(-math.pi, math.pi, COARSE)
     return found + [
         Flat(f"sleeve {n + 1}", *unrolled(sleeve, around)) for n, sleeve in enumerate(sleeves)

@@ -57,6 +57,7 @@ WORDS = {
     "clay.blank": "{long_mm:whole} × {broad_mm:whole}",
     "clay.blank_of": "{name} {long_mm:whole} × {broad_mm:whole}",
     "clay.hang_it": "{roll}. For the {part} cut {pieces}, or by its pattern; put it round the {over}, close its seam and trim it there. {within}",
+    "clay.hang_it_open": "{roll}. For the {part} cut {pieces}, or by its pattern; put it round the {over} and trim it there: it stays open. {within}",
     "clay.hang_it_in_folds": "{roll}. For the {part} cut {pieces} by its pattern; put its narrow edge round the {over}, close the seam and {fall}. {within}",
     "clay.into_folds": "push it into {folds} folds, {pitch_mm:whole} apart at the hem and {depth_mm:whole} deep",
     "clay.into_pleats": "lay it in {folds} pleats, {pitch_mm:whole} apart at the hem, each turned {depth_mm:whole} under the next",

@@ -139,6 +139,21 @@ class CollarTest(unittest.TestCase):
         between = math.degrees(math.acos(float(a @ b) / float(np.hypot(*a) * np.hypot(*b))))
         self.assertAlmostEqual(between, 123.13, delta=0.01)
 
+    def test_one_open_in_front_has_no_seam(self) -> None:
+        """And says so; a back and two fronts have theirs at the sides only."""
+        sheet, _ = apply_edits(PERSON, add_from_library(PERSON, "collar", None))
+        sheet, _ = apply_edits(sheet, add_from_library(sheet, "coat", None))
+        rows = {row.label: row for row in patterns(work_of(sheet))}
+        self.assertEqual((rows["collar"].seam, rows["collar"].overlap_mm), ([], 0.0))
+        fronts = [rows[f"coat skirt, {side}"] for side in ("left front", "back", "right front")]
+        self.assertEqual([len(row.seam) for row in fronts], [2, 2, 0])
+        [label] = [
+            spoken(s.label)
+            for s in planned(sheet).order.steps
+            if s.part == "collar" and s.kind == "form"
+        ]
+        self.assertIn("put it round the neck and trim it there: it stays open", label)
+
 
 class SlitsSeenTest(unittest.TestCase):
     def test_they_are_drawn_on_the_side_that_faces_the_eye(self) -> None:

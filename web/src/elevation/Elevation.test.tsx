@@ -6,7 +6,7 @@ import { Elevation } from "./Elevation";
 import { PLACES } from "../stations/registry";
 import type { Layers } from "./layers";
 import { nearestJoint } from "./Joints";
-import { pathOf, projected } from "./paths";
+import { linesOf, pathOf, projected } from "./paths";
 
 const quiet = () => undefined;
 interface Changes {
@@ -131,6 +131,12 @@ test("callouts stand clear of each other and keep the order of the parts", () =>
 test("rings as a path, and points of the world in each view", () => {
   expect(pathOf([[0, 0, 10, 0, 10, 5]])).toBe("M0 0L10 0L10 5Z");
   expect(pathOf([])).toBe("");
+  expect(
+    linesOf([
+      [0, 0, 10, 0],
+      [2, 3, 4, 5],
+    ]),
+  ).toBe("M0 0L10 0M2 3L4 5");
   expect(projected("front", [3, 4, 5])).toEqual([-3, 5]);
   expect(projected("side", [3, 4, 5])).toEqual([4, 5]);
 });

@@ -337,20 +337,39 @@ describe("Clay", () => {
           [12, 14],
         ],
       ] as [number, number][][],
+      scores: [],
       thickness_mm: 3.4,
       overlap_mm: 0,
       stretch_percent: 6.2,
+      square_mm: 70,
+      fold_mm: 23.6,
       setting: 5,
       layers: 2,
+      bought: "",
+      grams: null as number | null,
     };
-    server({ ...ABOUT, [`GET ${FIGURE}/patterns`]: [pattern] });
+    const crown = {
+      ...pattern,
+      part: "crown",
+      label: "crown",
+      kind: "cloth",
+      stretch_percent: 0,
+      square_mm: 0,
+      bought: "card",
+      grams: 0.36,
+      scores: pattern.holes,
+    };
+    server({ ...ABOUT, [`GET ${FIGURE}/patterns`]: [pattern, crown] });
     const { user, done } = showStation(<ClayPanel />);
     await user.click(screen.getByRole("tab", { name: "Patterns" }));
     const link = await screen.findByRole("link", { name: "Pattern of the oilskin apron as SVG" });
     expect(link.getAttribute("href")).toBe(`${FIGURE}/prints/patterns?part=apron&form=svg`);
     expect(document.querySelector("[data-pattern=apron]")?.textContent).toContain(
-      "its edges have to give 6 %",
+      "its edges have to give 6 %; or drape one square of 70.0 mm, with a fold of 23.6 mm at each corner",
     );
+    const bought = document.querySelector("[data-pattern=crown]");
+    expect(bought?.textContent).toContain("card, 3.40 mm thick, 0.36 g, scored along the broken");
+    expect(bought?.querySelectorAll("polyline")).toHaveLength(2);
     await user.click(screen.getByRole("button", { name: "oilskin apron" }));
     expect(done.selected).toEqual(["apron"]);
   });

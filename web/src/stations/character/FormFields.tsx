@@ -27,7 +27,7 @@ interface Kind {
 const KINDS: Kind[] = [
   {
     kind: "solid",
-    label: "clay, with a core or without",
+    label: "clay, cored or solid",
     bought: "a piece of it",
     fits: () => true,
   },
@@ -39,12 +39,12 @@ const KINDS: Kind[] = [
   {
     kind: "hang",
     label: "cloth that hangs",
-    bought: "a sheet of it that goes round",
+    bought: "a sheet, bent round",
     fits: (part) => part.meeting.hosts.length > 0 && part.shape.kind === "frustum",
   },
   {
     kind: "laid",
-    label: "layers laid on one another",
+    label: "laid in layers",
     fits: (part) => !part.stock && part.shape.kind === "sheet",
   },
 ];

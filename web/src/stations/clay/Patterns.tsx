@@ -50,12 +50,17 @@ export function Patterns() {
                   {pattern.label}
                 </chakra.button>
                 <Text fontSize="xs">
-                  {pattern.count > 1 ? `${pattern.count} gores, ` : `${pattern.kind}, `}
+                  {pattern.count > 1
+                    ? `${pattern.count} gores, `
+                    : pattern.bought
+                      ? `${pattern.bought}, `
+                      : `${pattern.kind}, `}
                   {length(pattern.thickness_mm, units)} thick,{" "}
                   {pattern.bought
-                    ? `${pattern.bought}, ${mass(pattern.grams ?? 0, units)}`
+                    ? mass(pattern.grams ?? 0, units)
                     : `${pattern.layers > 1 ? `${pattern.layers} sheets of ` : ""}setting ${pattern.setting}`}
                   {pattern.overlap_mm > 0 ? `, overlap ${length(pattern.overlap_mm, units)}` : ""}
+                  {pattern.scores.length ? ", scored along the broken lines" : ""}
                   {pattern.stretch_percent >= 0.5
                     ? pattern.kind === "disc"
                       ? `; its edge is pressed in by ${pattern.stretch_percent.toFixed(0)} %`
@@ -114,6 +119,16 @@ function Outline({ pattern }: { pattern: Pattern }) {
           points={flat(hole)}
           fill="none"
           stroke={tint("clayEdge")}
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+      {pattern.scores.map((score, n) => (
+        <polyline
+          key={n}
+          points={flat(score)}
+          fill="none"
+          stroke={tint("inkSoft")}
+          strokeDasharray="3 2"
           vectorEffect="non-scaling-stroke"
         />
       ))}
