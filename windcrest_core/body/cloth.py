@@ -227,9 +227,11 @@ class ClothSolid(Solid):
 
     def lies_over(self, solid: Solid) -> bool:
         """Whether it takes the place of another, which keeps all of its own."""
-        return any(
-            one == solid or (isinstance(one, Within) and one.cloth == solid) for one in self.under
-        )
+        return solid in self._over
+
+    @cached_property
+    def _over(self) -> frozenset[Solid]:
+        return frozenset(one.cloth if isinstance(one, Within) else one for one in self.under)
 
     @property
     @abstractmethod
