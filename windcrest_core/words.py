@@ -15,6 +15,7 @@ from windcrest_core.joining.words import WORDS as JOINING
 from windcrest_core.measures import Units
 from windcrest_core.order.words import WORDS as ORDER
 from windcrest_core.say import Sayer
+from windcrest_core.settle.words import WORDS as SETTLE
 from windcrest_core.stand.words import WORDS as STAND
 from windcrest_core.stock.words import WORDS as STOCK
 from windcrest_core.totals_words import WORDS as TOTALS
@@ -39,6 +40,7 @@ WORDS: dict[str, str] = {
     **TOTALS,
     **WORK,
     **STOCK,
+    **SETTLE,
 }
 
 

@@ -27,6 +27,8 @@ from windcrest_core.sheet.references import Reference
 from windcrest_core.sheet.runs import Run
 from windcrest_core.sheet.writing import Label, Words
 
+Lock = Annotated[str, StringConstraints(pattern=r"^[a-z0-9_]+(/[A-Za-z0-9_]+)*$", max_length=120)]
+
 
 class FigureSheet(Frozen):
     sheet_version: Literal[5] = 5
@@ -52,6 +54,9 @@ class FigureSheet(Frozen):
     lights: list[Light] = Field(default=[], max_length=12)
     order: Order = Order()
     programmes: list[Programme] = Field(default=[], max_length=20)
+    locks: list[Lock] = Field(
+        default=[], max_length=60, description="paths of choices that no fix is to change"
+    )
     retired_ids: list[Id] = []
 
     def has_wire(self, part: Part) -> bool:

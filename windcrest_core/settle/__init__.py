@@ -1,0 +1,1 @@
+"""Fixes that are shown to hold, and the least change that leaves no stop and no warning. Above the plan."""
