@@ -39,7 +39,8 @@ def loose_findings(work: Workpiece) -> list[Finding]:
 def character_findings(work: Workpiece) -> list[Finding]:
     sheet, head = work.sheet, work.figure.head_mm
     found = []
-    if head < SMALLEST_HEAD_MM:
+    modelled = [part.id for part in sheet.parts if part.seat is not None]
+    if head < SMALLEST_HEAD_MM and modelled:
         better = round(SMALLEST_HEAD_MM * sheet.body.heads_tall / 5 + 0.5) * 5.0
         found.append(
             Finding(
@@ -54,7 +55,11 @@ def character_findings(work: Workpiece) -> list[Finding]:
                     fix(
                         said("character.make_the_figure_tall", better_mm=better),
                         ("height_mm", better),
-                    )
+                    ),
+                    fix(
+                        said("character.leave_the_face_to_paint"),
+                        *((f"part/{key}", None) for key in modelled),
+                    ),
                 ],
             )
         )

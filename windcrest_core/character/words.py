@@ -25,6 +25,7 @@ WORDS = {
     "character.it_is_made_apart": "It is made apart",
     "character.head.small": "A head of {head_mm} leaves no room for a face",
     "character.head.small.why": "Below about {18 mm} eyelids and lips are thinner than a tool's edge, and no foil fits under the wall.",
+    "character.leave_the_face_to_paint": "Leave the face to the brush",
     "character.make_the_figure_tall": "Make the figure {better_mm} tall",
     "character.head.heavy": "The head is {skull:.0%} of the whole weight",
     "character.head.heavy.why": "A top-heavy figure asks for a stronger neck and a broader base.",

@@ -232,7 +232,7 @@ def wired_pieces(work: Workpiece, joint: str) -> list[Piece]:
 
 
 def room_mm(work: Workpiece, run: Run) -> float:
-    """The thinnest limb on the path, less the cover on both sides [A: 2 mm, 1.2 mm if delicate]."""
+    """The thinnest limb on the path, less the cover on both sides."""
     rooms = [] if run.into is None else [_room_in(work.figure.piece(run.into))]
     for joint in run.path if run.into is None else run.path[:-1]:
         pieces = [p for p in wired_pieces(work, joint) if not isinstance(p.solid, SheetSolid)]
@@ -246,9 +246,10 @@ def _room_in(piece: Piece) -> float:
 
 
 def cover_mm(piece: Piece) -> float:
-    """Clay wanted over wire [A: 2 mm, 1.2 mm in fingers, toes and what is as slender]."""
-    slender = piece.part.delicate or piece.solid.greatest_thickness_mm < SLENDER_MM
-    return 1.2 if slender else 2.0
+    """Clay wanted over wire [A: 2 mm, 1.2 mm in fingers, toes and what is as slender, a third of what is thinner yet]."""
+    thick = piece.solid.greatest_thickness_mm
+    slender = piece.part.delicate or thick < SLENDER_MM
+    return min(1.2, thick / 3) if slender else 2.0
 
 
 def head_room_mm(work: Workpiece) -> float:

@@ -20,6 +20,8 @@ from windcrest_core.sheet.model import FigureSheet
 MOST_PLANS = 100
 FOR_WORDS = 12  # of them, kept to say what is in the way of what is left
 AHEAD = 2  # changes that may have to go together before anything is better
+More = Callable[[Trial, Finding], Iterator[Fix]]
+"""Changes beside those a finding brings."""
 
 
 class Change(Frozen):
@@ -65,19 +67,22 @@ def settle(
     given: Given,
     tell: Callable[[float], None] = lambda share: None,
     most: int = MOST_PLANS,
+    free: More | None = None,
 ) -> Settled:
     """The least change that settles a figure, as far as what is hidden can.
 
     Parameters
     ----------
-    tell : called with the share of the plans that have been made. most : plans to be made.
+    tell : called with the share of the plans that have been made. most : plans to be made. free : where nobody has
+        chosen anything yet, what may be changed besides; then what is seen may be too.
 
     Raises
     ------
     SheetError : a sheet that nothing can be built from.
     """
     trials = Trials(sheet, given, max(2, most - FOR_WORDS), tell)
-    found = _thinned(trials, _clean(trials))
+    allowed = Allowed(free)
+    found = _thinned(trials, _clean(trials, allowed), allowed)
     after = found.at
     trials.most = most
     return Settled(
@@ -95,18 +100,28 @@ def worth(trial: Trial) -> Worth:
     return trial.stops, trial.warnings, round(trial.price, 2)
 
 
-def candidates(trial: Trial, key: Key) -> list[Fix]:
-    """Changes of what is hidden that a finding asks for, none of them locked."""
-    finding = trial.finding(key)
-    rows = [*finding.fixes, *serving_others(trial, finding)]
-    return [
-        row
-        for row in rows
-        if unseen(row.operations) and lock_in_the_way(trial.sheet, row.operations) is None
-    ]
+@dataclass(frozen=True)
+class Allowed:
+    """Which changes may be made: of what is hidden, or where nobody has chosen yet of what is seen too."""
+
+    free: More | None = None
+
+    def candidates(self, trial: Trial, key: Key) -> list[Fix]:
+        """Changes that a finding asks for, none of them locked."""
+        finding = trial.finding(key)
+        rows = [*finding.fixes, *serving_others(trial, finding)]
+        if self.free is not None:
+            rows += self.free(trial, finding)
+        return [
+            row
+            for row in rows
+            if (self.free is not None or unseen(row.operations))
+            and all(op.path != "height_mm" for op in row.operations)
+            and lock_in_the_way(trial.sheet, row.operations) is None
+        ]
 
 
-def _clean(trials: Trials) -> _Path:
+def _clean(trials: Trials, allowed: Allowed) -> _Path:
     """From finding to finding, the worst first, each time the change that leaves least."""
     path, stuck = _Path((), trials.start), set[Key]()
     while not trials.spent:
@@ -120,7 +135,7 @@ def _clean(trials: Trials) -> _Path:
         )
         if key is None:
             break
-        better = _better(trials, path, key, AHEAD)
+        better = _better(trials, allowed, path, key, AHEAD)
         if better is None:
             stuck.add(key)
         else:
@@ -128,12 +143,12 @@ def _clean(trials: Trials) -> _Path:
     return path
 
 
-def _better(trials: Trials, path: _Path, key: Key, ahead: int) -> _Path | None:
+def _better(trials: Trials, allowed: Allowed, path: _Path, key: Key, ahead: int) -> _Path | None:
     """The best of what mends a finding, where that leaves less than there was."""
     before = worth(path.at)[:2]
     best: _Path | None = None
     half_way: list[_Path] = []
-    for row in candidates(path.at, key):
+    for row in allowed.candidates(path.at, key):
         after = trials.after(path.at, row.operations)
         if after is None or key in after.bad:
             continue
@@ -146,13 +161,13 @@ def _better(trials: Trials, path: _Path, key: Key, ahead: int) -> _Path | None:
         return best
     for further in half_way:
         for new in further.at.worse_than(path.at):
-            found = _better(trials, further, new, ahead - 1)
+            found = _better(trials, allowed, further, new, ahead - 1)
             if found is not None and worth(found.at)[:2] < before:
                 return found
     return None
 
 
-def _thinned(trials: Trials, path: _Path) -> _Path:
+def _thinned(trials: Trials, path: _Path, allowed: Allowed) -> _Path:
     """Without what is not needed after all, and by cheaper ways where there are some."""
     fixes = list(path.fixes)
     at = path.at
@@ -162,7 +177,7 @@ def _thinned(trials: Trials, path: _Path) -> _Path:
         if after is not None and worth(after)[:2] <= worth(at)[:2]:
             fixes, at = rest, after
     for n, (row, key) in enumerate(fixes):
-        for other in _other_ways(trials, fixes[:n], row, key):
+        for other in _other_ways(trials, allowed, fixes[:n], row, key):
             rows = [*fixes[:n], (other, key), *fixes[n + 1 :]]
             after = _all_of(trials, [one for one, _ in rows])
             if after is not None and worth(after) < worth(at):
@@ -170,12 +185,16 @@ def _thinned(trials: Trials, path: _Path) -> _Path:
     return _Path(tuple(fixes), at)
 
 
-def _other_ways(trials: Trials, before: list[tuple[Fix, Key]], row: Fix, key: Key) -> Iterator[Fix]:
+def _other_ways(
+    trials: Trials, allowed: Allowed, before: list[tuple[Fix, Key]], row: Fix, key: Key
+) -> Iterator[Fix]:
     """What else would have mended the same finding where it was."""
     there = _all_of(trials, [one for one, _ in before])
     if there is None or key not in there.ranks:
         return
-    yield from (other for other in candidates(there, key) if other.operations != row.operations)
+    yield from (
+        other for other in allowed.candidates(there, key) if other.operations != row.operations
+    )
 
 
 def _all_of(trials: Trials, rows: list[Fix]) -> Trial | None:

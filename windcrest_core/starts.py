@@ -1,0 +1,89 @@
+"""A new figure that can be built as it is: begun, then settled. Nobody has chosen anything yet, so what is seen may follow
+from the size too."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import date
+from typing import Any
+
+from windcrest_core.facts import said
+from windcrest_core.findings import Finding, Fix, Operation, fix
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
+from windcrest_core.new_figure import new_sheet
+from windcrest_core.reshape import worked_out
+from windcrest_core.settle.search import settle
+from windcrest_core.settle.trials import Given, Trial
+from windcrest_core.sheet.edits import apply_edits
+from windcrest_core.sheet.model import FigureSheet
+
+THICKER = (1.5, 2.0, 3.0)  # times, of what would break or shows its wire
+SIZES = ("thickness", "start_radius", "end_radius")
+MOST_PLANS = 60
+
+
+def started(
+    name: str, body: str, height_mm: float, heads_tall: float | None, context: Context, today: date
+) -> FigureSheet:
+    """The sheet of a new figure, settled under these House rules and Stores.
+
+    Raises
+    ------
+    SheetError : as `new_sheet`.
+    """
+    sheet = new_sheet(name, body, height_mm, heads_tall, context.rules)
+    found = settle(sheet, Given(context, Progress(), today), most=MOST_PLANS, free=by_size)
+    for change in found.changes:
+        sheet, _ = apply_edits(sheet, worked_out(sheet, change.operations))
+    return sheet
+
+
+def by_size(trial: Trial, finding: Finding) -> Iterator[Fix]:
+    """What a figure of another size would begin with otherwise: thicker, or left out."""
+    match finding.id:
+        case "clay.thin.breaks" | "frame.slender.bare" | "bake.overhang.sags":
+            yield from _thicker(trial, finding.subject)
+            yield from _left_out(trial, finding.subject)
+        case "frame.fit.tight":
+            yield from _limbs_thicker(trial, finding.subject)
+
+
+def _thicker(trial: Trial, part_id: str) -> Iterator[Fix]:
+    part = next((row for row in trial.sheet.parts if row.id == part_id), None)
+    if part is None:
+        return
+    for times in THICKER:
+        rows = _sizes(part_id, part.shape.model_dump(), times)
+        if rows:
+            yield Fix(label=said("starts.thicker", part=part.label), operations=rows)
+
+
+def _sizes(part_id: str, shape: dict[str, Any], times: float) -> list[Operation]:
+    return [
+        Operation(path=f"part/{part_id}/shape/{key}", value=shape[key] * times)
+        for key in SIZES
+        if key in shape
+    ]
+
+
+def _left_out(trial: Trial, part_id: str) -> Iterator[Fix]:
+    part = next((row for row in trial.sheet.parts if row.id == part_id), None)
+    if part is not None and part.delicate:
+        yield fix(said("starts.left_out", part=part.label), (f"part/{part_id}", None))
+
+
+def _limbs_thicker(trial: Trial, run_id: str) -> Iterator[Fix]:
+    """The limbs a run goes along, for the wire in them."""
+    run = next((row for row in trial.sheet.runs if row.id == run_id), None)
+    if run is None:
+        return
+    limbs = [
+        part
+        for part in trial.sheet.parts
+        if part.bone in run.path and part.layer == 0 and part.girth == "limb"
+    ]
+    for times in THICKER:
+        rows = [row for part in limbs for row in _sizes(part.id, part.shape.model_dump(), times)]
+        if rows:
+            yield Fix(label=said("starts.limbs_thicker", run=run.label), operations=rows)
