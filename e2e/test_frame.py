@@ -47,7 +47,7 @@ class GaugeJourney(FrameJourney):
                 passing.get_by_role("button", name=re.compile("^Lock ")).click()
             page.keyboard.press("Escape")
             expect(weak).to_have_count(0)
-            expect(arms).to_contain_text("locked by you")
+            expect(arms).to_contain_text("as chosen")
             link = arms.get_by_role("link", name=re.compile("bend card"))
             answer = page.request.get(self.live_server_url + (link.get_attribute("href") or ""))
             return answer.body()

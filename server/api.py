@@ -23,6 +23,7 @@ from server.shelf.calibration_api import router as calibrations
 from server.shelf.drag_api import router as drags
 from server.shelf.edits_api import router as edits
 from server.shelf.figures_api import router as figures
+from server.shelf.fixing_api import router as fixing
 from server.shelf.needs_api import router as needs
 from server.shelf.order_api import router as order
 from server.shelf.prints_api import router as prints
@@ -52,6 +53,7 @@ api.add_router("/v1/", in_one_write(drags))
 api.add_router("/v1/", in_one_write(views))
 api.add_router("/v1/", in_one_write(references))
 api.add_router("/v1/", in_one_write(order))
+api.add_router("/v1/", in_one_write(fixing))
 api.add_router("/v1/", in_one_write(prints))
 api.add_router("/v1/", in_one_write(stores))
 api.add_router("/v1/", in_one_write(stock))

@@ -14,13 +14,15 @@ from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.reshape import worked_out
 from windcrest_core.settle.search import settle
-from windcrest_core.settle.trials import Given, Trial
+from windcrest_core.settle.trials import Given, Trial, Trials
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 
 THICKER = (1.5, 2.0, 3.0)  # times, of what would break or shows its wire
 SIZES = ("thickness", "start_radius", "end_radius")
-MOST_PLANS = 60
+THIN_MM = 4.0  # of wall, where weight is what counts
+LARGE_CM3 = 150.0  # of core [A]
+MOST_PLANS = 90
 
 
 def started(
@@ -32,10 +34,24 @@ def started(
     ------
     SheetError : as `new_sheet`.
     """
-    sheet = new_sheet(name, body, height_mm, heads_tall, context.rules)
-    found = settle(sheet, Given(context, Progress(), today), most=MOST_PLANS, free=by_size)
+    given = Given(context, Progress(), today)
+    sheet = _begun_light(new_sheet(name, body, height_mm, heads_tall, context.rules), given)
+    found = settle(sheet, given, most=MOST_PLANS, free=by_size)
+    too_large = any(row.finding.id == "frame.size.large" for row in found.left)
     for change in found.changes:
+        if too_large and any(row.path.startswith("run/") for row in change.operations):
+            continue  # no wire by itself helps
         sheet, _ = apply_edits(sheet, worked_out(sheet, change.operations))
+    return sheet
+
+
+def _begun_light(sheet: FigureSheet, given: Given) -> FigureSheet:
+    """With cages where nobody would squeeze so much foil."""
+    begun = Trials(sheet, given).start
+    if all(row.id != "bulk.core.large" for row in begun.plan.findings):
+        return sheet
+    for row in _lighter(begun):
+        sheet, _ = apply_edits(sheet, row.operations)
     return sheet
 
 
@@ -71,6 +87,17 @@ def _left_out(trial: Trial, part_id: str) -> Iterator[Fix]:
     part = next((row for row in trial.sheet.parts if row.id == part_id), None)
     if part is not None and part.delicate:
         yield fix(said("starts.left_out", part=part.label), (f"part/{part_id}", None))
+
+
+def _lighter(trial: Trial) -> Iterator[Fix]:
+    """Thinner walls over what is large, and cages in it; eyes want the wall they sit in."""
+    faced = {part.lies_on for part in trial.sheet.parts if part.seat is not None}
+    large = [row for row in trial.plan.bulk.parts if row.core_cm3 > LARGE_CM3]
+    if large:
+        thick = [row for row in large if row.wall_mm > THIN_MM and row.id not in faced]
+        rows = [Operation(path=f"part/{row.id}/wall_mm", value=THIN_MM) for row in thick]
+        rows += [Operation(path=f"part/{row.id}/core", value="cage") for row in large]
+        yield Fix(label=said("starts.lighter", wall_mm=THIN_MM), operations=rows)
 
 
 def _limbs_thicker(trial: Trial, run_id: str) -> Iterator[Fix]:

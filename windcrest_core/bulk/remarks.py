@@ -7,11 +7,13 @@ import math
 from windcrest_core.body.masses import STEEL_G_CM3
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.model import PartBulk
+from windcrest_core.bulk.steps import squeezing_min
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 
 VENT_CM3 = 20.0
+LARGE_G = 300.0  # of foil in one core, about 23 m of roll [A]
 FILLED = 0.6  # of a core that may be steel [A]
 
 
@@ -74,6 +76,7 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
                     ],
                 )
             )
+    found += [_large(work, part) for part in parts if part.foil_g > LARGE_G]
     found += _cores_that_melt(work)
     found += _heavy_ballast(work)
     closed = [part for part in parts if work.sheet.part(part.id).cloth is None]
@@ -91,6 +94,27 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
             )
         )
     return found
+
+
+def _large(work: Workpiece, part: PartBulk) -> Finding:
+    """A core that nobody squeezes of foil."""
+    cage = catalogue().cores["cage"].density_g_cm3
+    assert cage is not None
+    return Finding(
+        id="bulk.core.large",
+        station="bulk",
+        severity="warn",
+        subject=part.id,
+        title=said("bulk.core.large", part=part.label, foil_mm=part.foil_m * 1000),
+        reason=said(
+            "bulk.core.large.why",
+            squeezing_min=squeezing_min(part.core_cm3),
+            core_g=part.core_g,
+            cage_g=part.core_cm3 * cage.value,
+        ),
+        numbers={"core_cm3": part.core_cm3, "foil_g": part.foil_g},
+        fixes=[fix(said("bulk.make_it_a_cage"), (f"part/{part.id}/core", "cage"))],
+    )
 
 
 def _heavy_ballast(work: Workpiece) -> list[Finding]:

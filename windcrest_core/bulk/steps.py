@@ -11,6 +11,8 @@ from windcrest_core.step_keys import JOIN, step_key
 from windcrest_core.steps import Need, Step
 
 SQUEEZING_MIN = 0.9  # of a core of 1 cm³; large ones take less for their size [A]
+BALL_CM2 = 4.84  # of surface, of a ball of 1 cm³: 6^⅔ π^⅓
+CAGE_MIN, CAGE_MIN_PER_CM2 = 15.0, 0.08  # to cut, bend and bind a cage, and to wrap its surface [A]
 
 
 def bulk_steps(work: Workpiece, parts: list[PartBulk]) -> list[Step]:
@@ -49,15 +51,32 @@ def _core_step(work: Workpiece, parts: list[PartBulk], nth: int) -> Step:
         ),
         part=first.id,
         stands_for=[step_key(part.id, "core") for part in parts[1:]],
-        minutes=(3 + SQUEEZING_MIN * core_cm3**0.6) * practised(nth),
+        caution=said("bulk.net_scratches")
+        if catalogue().cores[work.sheet.part(first.id).core].caged
+        else "",
+        minutes=_core_min(work, first, core_cm3) * practised(nth),
         needs=[]
         if apart
         else [Need(key=JOIN, reason=said("bulk.wire_before_foil_the_foil"), kind="wire")],
     )
 
 
+def _core_min(work: Workpiece, part: PartBulk, core_cm3: float) -> float:
+    """Foil is squeezed layer by layer; a cage is cut, bent and wrapped round its surface."""
+    if catalogue().cores[work.sheet.part(part.id).core].caged:
+        return CAGE_MIN + CAGE_MIN_PER_CM2 * BALL_CM2 * float(core_cm3 ** (2 / 3))
+    return squeezing_min(core_cm3)
+
+
+def squeezing_min(core_cm3: float) -> float:
+    """Minutes to squeeze a core of foil, layer by layer [A]."""
+    return 3 + SQUEEZING_MIN * float(core_cm3**0.6)
+
+
 def _core_words(work: Workpiece, part: PartBulk) -> Text:
     kind = catalogue().cores[work.sheet.part(part.id).core]
+    if kind.caged:
+        return said("bulk.cage_of_the", part=part.label, core_g=part.core_g)
     if not kind.foil:
         dry = said("bulk.bone_dry_before_it_is") if kind.dries else ""
         return said(

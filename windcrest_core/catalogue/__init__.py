@@ -154,7 +154,8 @@ class Ink(Frozen):
 
 class CoreKind(Frozen):
     """What is under the clay. Without a density of its own it is foil, as packed; `limit_c` is the
-    most it can take, `dries` that it must dry first, `hollow` that it comes out again."""
+    most it can take, `dries` that it must dry first, `hollow` that it comes out again, `caged` that it is built of
+    net and not squeezed."""
 
     id: str
     label: str
@@ -162,6 +163,7 @@ class CoreKind(Frozen):
     taped: bool = False
     dries: bool = False
     hollow: bool = False
+    caged: bool = False
     density_g_cm3: Property | None = None
     limit_c: Property | None = None
     note: str

@@ -158,17 +158,19 @@ def topics(work: Workpiece) -> list[Topic]:
     ]
 
 
-def open_topics(found: list[Topic]) -> list[Finding]:
-    """A note for each question that is open."""
+def open_topics(found: list[Topic], story: str) -> list[Finding]:
+    """A note of the questions that are open, who it is first; what each costs later stands with it under Decide."""
+    who = [] if story.strip() else [said("character.who_is_it")]
+    open_ = [*who, *(topic.question for topic in found if topic.settled is None)]
+    if not open_:
+        return []
     return [
         Finding(
             id="character.decide.open",
             station="character",
             severity="note",
-            subject=topic.id,
-            title=topic.question,
-            reason=topic.cost,
+            title=said("character.decide.open", questions=len(open_)),
+            reason=said("character.decide.open.why", asked=open_),
+            numbers={"open": float(len(open_))},
         )
-        for topic in found
-        if topic.settled is None
     ]

@@ -92,15 +92,4 @@ def character_findings(work: Workpiece) -> list[Finding]:
                     fixes=[fix(said("character.do_without_it"), (f"part/{piece.part.id}", None))],
                 )
             )
-    if not sheet.story.strip():
-        found.append(
-            Finding(
-                id="character.story.open",
-                station="character",
-                severity="note",
-                subject="story",
-                title=said("character.story.open"),
-                reason=said("character.story.open.why"),
-            )
-        )
     return found

@@ -72,7 +72,7 @@ def character_plan(work: Workpiece) -> CharacterPlan:
             *character_findings(work),
             *loose_findings(work),
             *(face.findings if face else []),
-            *open_topics(asked),
+            *open_topics(asked, work.sheet.story),
         ],
     )
 

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 WORDS = {
+    "character.decide.open": "{questions} {questions:question|questions} to settle before wire is cut",
+    "character.decide.open.why": "{asked: } What each costs when it comes up later stands under Decide, where they are answered.",
     "character.height_heads_tall": "height ÷ heads tall",
     "character.heads_tall": "heads tall",
     "character.teaching_canons_adult_ratios_of": "teaching canons; adult ratios of Drillis and Contini (1966)",
@@ -32,8 +34,7 @@ WORDS = {
     "character.part.buried": "{part}: buried inside other parts",
     "character.part.buried.why": "Nothing of it shows, and no clay is reckoned for it. Enlarge it, move it out, or do without.",
     "character.do_without_it": "Do without it",
-    "character.story.open": "Who is it?",
-    "character.story.open.why": "A line on who this is and what it is doing settles pose, hands and face before the first wire is cut.",
+    "character.who_is_it": "Who is it?",
     "character.what_does_it_do_standing": "What does it do: standing, stepping, reaching?",
     "character.what_does_it_do_standing_2": "What does it do: standing, walking, head up or down?",
     "character.what_does_it_do_standing_3": "What does it do: standing, walking, rearing up?",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import replace
 from functools import cache
@@ -28,6 +29,8 @@ from windcrest_core.frame.standing_remarks import standing_findings
 from windcrest_core.sheet.runs import Run
 from windcrest_core.stand.balance import Stance
 
+HELD = ("frame.hold.weak", "frame.column.slender")
+SURELY_SMALLER = 0.95  # of the height that would just be held [A]
 SHARPEST_DEG = 150.0  # of any bend of a run
 
 
@@ -47,11 +50,21 @@ def frame_findings(
     gauges_with : every wire tried on one more run, as `gauge_table` has them. demand_with : what a run asks,
         its own wire's weight counted.
     """
+    weak = {run.id: _weak(work, run, demands[run.id], demand_with) for run in runs}
+    beyond = [run for run in runs if _is_beyond_wire(weak[run.id])]
+    if len(beyond) > 1:
+        told = sum(row.id in HELD for run in beyond for row in weak[run.id])
+        for run in beyond:
+            weak[run.id] = [row for row in weak[run.id] if row.id not in HELD]
+        weak[beyond[0].id].append(_too_large(work, beyond, demands, told))
+    stand = standing_findings(work, runs, stands, gauges_with)
+    if len(beyond) > 1:  # how it stands while it is raw is no question then
+        stand = [row for row in stand if row.id != "frame.raw.falls"]
     return [
-        *(finding for run in runs for finding in _weak(work, run, demands[run.id], demand_with)),
+        *(finding for rows in weak.values() for finding in rows),
         *(finding for run in runs for finding in _bending(run, demands[run.id])),
         *(finding for run in runs for finding in _poseable(work, run)),
-        *standing_findings(work, runs, stands, gauges_with),
+        *stand,
         *_coils(work, cuts),
         *bare_findings(work),
     ]
@@ -173,6 +186,54 @@ def _weak(
             )
         )
     return found
+
+
+def _is_beyond_wire(found: list[Finding]) -> bool:
+    """Whether a run does not hold, and no wire there is would."""
+    return any(row.id in HELD and row.severity == "stop" and not row.fixes for row in found)
+
+
+def _too_large(
+    work: Workpiece, runs: list[RunPlan], demands: dict[str, Demand], told: int
+) -> Finding:
+    """Several runs that nothing holds, said once instead of so many times: the figure is too large for wire. What bears
+    on wire goes with the fourth power of the height, its weight by the third and the lever with it."""
+    height = work.sheet.height_mm
+    share = min(_best_share(work, demands[run.id]) for run in runs)
+    better = 5 * math.floor(SURELY_SMALLER * height * share**0.25 / 5)
+    mass = sum(mass.total_g for mass in work.masses.values())
+    return Finding(
+        id="frame.size.large",
+        station="frame",
+        severity="stop",
+        subject="figure",
+        title=said("frame.size.large", height_mm=height),
+        reason=said(
+            "frame.size.large.why", runs=[run.label for run in runs], mass_g=mass, better_mm=better
+        ),
+        numbers={
+            "height_mm": height,
+            "mass_g": mass,
+            "holds_share": share,
+            "instead_of": float(told),
+        },
+        fixes=[fix(said("frame.make_it_so_tall", better_mm=better), ("height_mm", better))],
+    )
+
+
+def _best_share(work: Workpiece, demand: Demand) -> float:
+    """How much of what a run asks the best wire that goes in holds, 0 to 1."""
+    want, stores = work.context.rules.hold_upright, work.context.stores
+    most = 1 if "rod" in (demand.cutting.run.start, demand.cutting.run.end) else 3
+    shares = [0.01]
+    for strands, wire in _by_ease():
+        if strands > most:
+            continue
+        option = tried(stores, wire, _with_strands(demand, strands), want)
+        if all(row.code not in ("room", "effort") for row in option.fails):
+            column = 1.0 if option.column is None else option.column / COLUMN_SAFETY
+            shares.append(min(option.hold_upright / want, option.hold_any_way, column, 1.0))
+    return max(shares)
 
 
 def _bending(run: RunPlan, demand: Demand) -> list[Finding]:

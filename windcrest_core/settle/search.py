@@ -24,7 +24,7 @@ More = Callable[[Trial, Finding], Iterator[Fix]]
 """Changes beside those a finding brings."""
 
 
-class Change(Frozen):
+class SettleChange(Frozen):
     """One change: what it is for, and what it moves as the last of all."""
 
     label: Text
@@ -43,7 +43,7 @@ class Left(Frozen):
 class Settled(Frozen):
     """What is to be changed, in its order, what was wrong before and what is left; `plans` were made for it."""
 
-    changes: list[Change]
+    changes: list[SettleChange]
     stops: tuple[int, int]
     warnings: tuple[int, int]
     left: list[Left]
@@ -51,7 +51,8 @@ class Settled(Frozen):
     plans: int
 
 
-Worth = tuple[int, int, float]
+Worth = tuple[int, int, int, float]
+"""Stops, warnings, notes, price."""
 
 
 @dataclass(frozen=True)
@@ -95,16 +96,16 @@ def settle(
     )
 
 
-def worth(trial: Trial) -> Worth:
-    """To be made less."""
-    return trial.stops, trial.warnings, round(trial.price, 2)
-
-
 @dataclass(frozen=True)
 class Allowed:
     """Which changes may be made: of what is hidden, or where nobody has chosen yet of what is seen too."""
 
     free: More | None = None
+
+    def worth(self, trial: Trial) -> Worth:
+        """To be made less; notes count where nobody has chosen what they are about."""
+        notes = 0 if self.free is None else trial.notes
+        return trial.stops, trial.warnings, notes, round(trial.price, 2)
 
     def candidates(self, trial: Trial, key: Key) -> list[Fix]:
         """Changes that a finding asks for, none of them locked."""
@@ -119,6 +120,11 @@ class Allowed:
             and all(op.path != "height_mm" for op in row.operations)
             and lock_in_the_way(trial.sheet, row.operations) is None
         ]
+
+
+def _on_the_way(trial: Trial) -> tuple[int, int, float]:
+    """To be made less before the end, where notes still come and go."""
+    return trial.stops, trial.warnings, trial.price
 
 
 def _clean(trials: Trials, allowed: Allowed) -> _Path:
@@ -145,7 +151,7 @@ def _clean(trials: Trials, allowed: Allowed) -> _Path:
 
 def _better(trials: Trials, allowed: Allowed, path: _Path, key: Key, ahead: int) -> _Path | None:
     """The best of what mends a finding, where that leaves less than there was."""
-    before = worth(path.at)[:2]
+    before = _on_the_way(path.at)[:2]
     best: _Path | None = None
     half_way: list[_Path] = []
     for row in allowed.candidates(path.at, key):
@@ -153,16 +159,16 @@ def _better(trials: Trials, allowed: Allowed, path: _Path, key: Key, ahead: int)
         if after is None or key in after.bad:
             continue
         further = _Path((*path.fixes, (row, key)), after)
-        if worth(after)[:2] >= before:
+        if _on_the_way(after)[:2] >= before:
             half_way.append(further)
-        elif best is None or worth(after) < worth(best.at):
+        elif best is None or _on_the_way(after) < _on_the_way(best.at):
             best = further
     if best is not None or ahead <= 1:
         return best
     for further in half_way:
         for new in further.at.worse_than(path.at):
             found = _better(trials, allowed, further, new, ahead - 1)
-            if found is not None and worth(found.at)[:2] < before:
+            if found is not None and _on_the_way(found.at)[:2] < before:
                 return found
     return None
 
@@ -174,13 +180,13 @@ def _thinned(trials: Trials, path: _Path, allowed: Allowed) -> _Path:
     for n in reversed(range(len(fixes))):
         rest = fixes[:n] + fixes[n + 1 :]
         after = _all_of(trials, [row for row, _ in rest])
-        if after is not None and worth(after)[:2] <= worth(at)[:2]:
+        if after is not None and _on_the_way(after)[:2] <= _on_the_way(at)[:2]:
             fixes, at = rest, after
     for n, (row, key) in enumerate(fixes):
         for other in _other_ways(trials, allowed, fixes[:n], row, key):
             rows = [*fixes[:n], (other, key), *fixes[n + 1 :]]
             after = _all_of(trials, [one for one, _ in rows])
-            if after is not None and worth(after) < worth(at):
+            if after is not None and allowed.worth(after) < allowed.worth(at):
                 fixes, at = rows, after
     return _Path(tuple(fixes), at)
 
@@ -207,14 +213,14 @@ def _all_of(trials: Trials, rows: list[Fix]) -> Trial | None:
     return at
 
 
-def _changes(trials: Trials, path: _Path) -> Iterator[Change]:
+def _changes(trials: Trials, path: _Path) -> Iterator[SettleChange]:
     at = trials.start
     for row, _ in path.fixes:
         after = trials.after(at, row.operations)
         if after is None:
             return
         gone = [at.finding(one).title for one in at.bad if one not in after.bad]
-        yield Change(
+        yield SettleChange(
             label=row.label,
             operations=row.operations,
             because=gone,

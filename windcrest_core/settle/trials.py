@@ -65,11 +65,20 @@ class Trial:
 
     @property
     def stops(self) -> int:
-        return sum(rank == RANK["stop"] for rank in self.ranks.values())
+        return self._count("stop")
 
     @property
     def warnings(self) -> int:
-        return sum(rank == RANK["warn"] for rank in self.ranks.values())
+        return self._count("warn")
+
+    @property
+    def notes(self) -> int:
+        return self._count("note")
+
+    def _count(self, severity: Severity) -> int:
+        """How many there are; one that is said instead of several counts as those."""
+        rows = {(f.id, f.subject): f for f in self.plan.findings if f.severity == severity}
+        return sum(int(row.numbers.get("instead_of", 1)) for row in rows.values())
 
     @property
     def price(self) -> float:

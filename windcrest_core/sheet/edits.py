@@ -22,6 +22,7 @@ from windcrest_core.units import length_mm, mass_g
 _TOP = ("name", "story", "mood", "expression", "height_mm", "stands_for_mm")
 _OBJECTS = ("body", "face", "base", "colour", "order")
 _KEYED = {"joint": "pose", "decided": "decided", "kept_pose": "kept_poses"}
+LOCK = "lock"
 WHOLE = "sheet"
 _MISSING = object()
 MOST_IN_A_FILE = 500
@@ -33,6 +34,7 @@ def _refuse(path: str) -> SheetError:
         *(f"{key}/…" for key in _OBJECTS),
         *(f"{key}/<id>" for key in _KEYED),
         "joint/<id>/…",
+        f"{LOCK}/<path of a choice>",
         *(f"{noun}/<id>[/…]" for noun in COLLECTIONS),
     ]
     return SheetError.one("path", path, "one of " + ", ".join(allowed))
@@ -121,6 +123,19 @@ def _set_keyed(holder: dict[str, Any], key: str, value: Any) -> Any:
     return old
 
 
+def _set_lock(locks: list[str], path: str, value: Any) -> bool | None:
+    """Lock a choice with true, open it with null; returns what it was."""
+    if value not in (True, None):
+        raise SheetError.one(path, value, "true, or null to open it")
+    choice = path.removeprefix(f"{LOCK}/")
+    was = True if choice in locks else None
+    if value is None and was:
+        locks.remove(choice)
+    elif value and not was:
+        locks.append(choice)
+    return was
+
+
 def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation]:
     path, value = operation.path, _measured(operation.path, operation.value)
     steps = path.split("/")
@@ -135,6 +150,8 @@ def _apply_one(document: dict[str, Any], operation: Operation) -> list[Operation
         rest = {"swing_deg": 0.0, "spread_deg": 0.0, "turn_deg": 0.0}
         angles = pose.setdefault(steps[1], rest)
         return [Operation(path=path, value=_set_field(angles, path, steps[2:], value))]
+    if steps[0] == LOCK and len(steps) >= 2:
+        return [Operation(path=path, value=_set_lock(document["locks"], path, value))]
     if steps[0] in COLLECTIONS and len(steps) >= 2:
         return _apply_to_row(document, steps, path, value)
     raise _refuse(path)

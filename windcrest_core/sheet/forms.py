@@ -10,7 +10,7 @@ from windcrest_core.facts import Frozen
 from windcrest_core.ids import Id
 from windcrest_core.sheet.shapes import Frustum
 
-CoreKind = Literal["foil", "foil_tape", "light", "air_dry", "foam", "pulled", "wire"]
+CoreKind = Literal["foil", "foil_tape", "light", "air_dry", "foam", "cage", "pulled", "wire"]
 End = Literal["start", "end"]
 OpenEnds = Literal["both", "start", "end", "none"]
 MOST_SLEEVES, MOST_SLITS, MOST_LAYERS = 6, 6, 7

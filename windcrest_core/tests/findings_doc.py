@@ -9,7 +9,7 @@ from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_
 from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN
 from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING_MM
 from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
-from windcrest_core.bulk.remarks import FILLED, VENT_CM3
+from windcrest_core.bulk.remarks import FILLED, LARGE_G, VENT_CM3
 from windcrest_core.character.face_plan import LEAST_BEHIND_MM
 from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
 from windcrest_core.clay.cloth_remarks import NARROW, PLUG, STEEP
@@ -39,8 +39,8 @@ SAID_WHEN = {
     "character.part.loose": "a part that is not made apart touches nothing that leads to the body",
     "character.socket.deep": f"an eye leaves less than {LEAST_BEHIND_MM:g} mm of clay over the core of the head, or goes into it",
     "character.socket.wide": "the outer rims of the eyes are off the face",
-    "character.decide.open": "something is open that has to be settled before wire is cut; one note a question",
-    "character.story.open": "nobody has said yet who it is",
+    "character.decide.open": "something is open that has to be settled before wire is cut",
+    "frame.size.large": "two runs or more that no wire there is holds",
     "frame.hold.weak": f"no wire of Stores (or the locked one) holds the run: below House rules' factor upright, or {HOLD_ANY_WAY:g} any way up",
     "frame.column.slender": f"a leg's wire carries less than {COLUMN_SAFETY:g} times the weight above it",
     "frame.fit.tight": "the wire leaves less than its cover of clay in the thinnest limb",
@@ -58,6 +58,7 @@ SAID_WHEN = {
     "frame.coil.short": "no coil in Stores is long enough for a piece of the cut list, or there is too little of it",
     "bulk.wall.thin": f"a wall over foil is below {THIN_WALL_MM:g} mm",
     "bulk.wall.thick": f"a wall over foil is above {THICK_WALL_MM:g} mm",
+    "bulk.core.large": f"a core of over {LARGE_G:g} g of foil",
     "bulk.solid.thick": f"clay is solid through more than {SOLID_LIMIT_MM:g} mm",
     "bulk.ballast.large": f"more steel than {100 * FILLED:g} % of the core it is put in",
     "bulk.core.melts": "a core that cannot take the label temperature of the clay over it",

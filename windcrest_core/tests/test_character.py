@@ -152,12 +152,19 @@ class PartTest(unittest.TestCase):
 
 class DecideTest(unittest.TestCase):
     def open(self, sheet: FigureSheet) -> set[str]:
-        return {f.subject for f in findings_of(sheet, "character.decide.open")}
+        return {topic.id for topic in planned(sheet).character.topics if topic.settled is None}
 
     def test_a_new_figure_has_open_questions_with_what_they_cost(self) -> None:
-        found = findings_of(biped(), "character.decide.open")
-        self.assertLessEqual({"hand_r", "mouth", "expression", "lights"}, self.open(biped()))
-        self.assertTrue(all(f.severity == "note" and len(spoken(f.reason)) > 40 for f in found))
+        """Told as one note; each stands with its cost under Decide."""
+        [found] = findings_of(biped(), "character.decide.open")
+        asked = self.open(biped())
+        self.assertLessEqual({"hand_r", "mouth", "expression", "lights"}, asked)
+        self.assertEqual((found.severity, found.numbers), ("note", {"open": float(len(asked))}))
+        topics = planned(biped()).character.topics
+        self.assertTrue(all(len(spoken(row.cost)) > 40 for row in topics))
+        for row in topics:
+            if row.id in asked:
+                self.assertIn(spoken(row.question), spoken(found.reason))
 
     def test_words_settle_and_so_does_the_figure(self) -> None:
         sheet = biped(decided__lights="none", expression="wary")

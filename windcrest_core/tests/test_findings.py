@@ -246,7 +246,6 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     ),
     "character.socket.wide": (plain(face__eye_breadth=0.42), Context(), plain(), Context()),
     "character.decide.open": (plain(), Context(), plain(**SETTLED), Context()),
-    "character.story.open": (biped(), Context(), plain(), Context()),
     "frame.hold.weak": (plain(), context(SOFT), plain(), context(STRONG)),
     "frame.column.slender": (plain(), context(SOFT), plain(), context(STRONG)),
     "frame.fit.tight": (

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from datetime import date
+
 from django.contrib.auth.models import User
 from django.db import transaction
 
@@ -9,8 +11,8 @@ from server.accounts.receipts import Sending, made_before, receive
 from server.shelf.models import Figure, Revision
 from server.stores.given import context_of
 from windcrest_core.errors import SheetError, UnitError
-from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import FigureSheet
+from windcrest_core.starts import started
 from windcrest_core.units import length_mm
 
 
@@ -27,7 +29,8 @@ def create_figure(
         height_mm = length_mm(height)
     except UnitError as error:
         raise SheetError.one("height_mm", height, error.allowed) from error
-    sheet = new_sheet(name, body, height_mm, heads_tall, context_of(owner.pk).rules)
+    context = context_of(owner.pk)
+    sheet = started(name, body, height_mm, heads_tall, context, date.today())
     return put_on_shelf(owner, sheet, "New figure", sending)
 
 

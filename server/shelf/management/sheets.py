@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import sys
+from datetime import date
 from pathlib import Path
 from typing import Any
 
@@ -11,8 +12,11 @@ from django.core.management.base import BaseCommand, CommandParser
 
 from windcrest_core.errors import SheetError
 from windcrest_core.given.house_rules import Rules
-from windcrest_core.given.load import load_rules
+from windcrest_core.given.load import Context, load_progress, load_rules, load_stores
+from windcrest_core.given.progress import Progress
+from windcrest_core.given.stores import Stores
 from windcrest_core.measures import Units
+from windcrest_core.settle.trials import Given
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 from windcrest_core.words import sayer
 
@@ -63,3 +67,18 @@ def takes_rules(parser: CommandParser) -> None:
     parser.add_argument(
         "--rules", metavar="RULES.json", help="House rules; those of a new bench without"
     )
+
+
+def takes_given(parser: CommandParser) -> None:
+    """What a plan is made of beside its sheet."""
+    takes_rules(parser)
+    parser.add_argument("--stores")
+    parser.add_argument("--progress")
+    parser.add_argument("--today", type=date.fromisoformat, default=None)
+
+
+def given_from(options: dict[str, Any]) -> Given:
+    stores = load_stores(read(options["stores"])) if options["stores"] else Stores()
+    done = load_progress(read(options["progress"])) if options["progress"] else Progress()
+    context = Context(rules=read_rules(options["rules"]), stores=stores)
+    return Given(context, done, options["today"] or date.today())

@@ -560,6 +560,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/fixes/{station}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Fixes
+         * @description The fixes of a station's findings, each shown by a whole plan to hold; asking begins the look.
+         */
+        get: operations["server_shelf_fixing_api_get_fixes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/heat-gun": {
         parameters: {
             query?: never;
@@ -1224,6 +1244,26 @@ export interface paths {
          * @description Every wire of Stores and the catalogue tried on a run; those that pass first.
          */
         get: operations["server_shelf_views_api_get_gauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/{figure_id}/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Settled
+         * @description The least change that leaves no stop and no warning; asking begins the search, nothing is stored.
+         */
+        get: operations["server_shelf_fixing_api_get_settled"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3477,9 +3517,15 @@ export interface components {
         /**
          * CoreKind
          * @description What is under the clay. Without a density of its own it is foil, as packed; `limit_c` is the
-         *     most it can take, `dries` that it must dry first, `hollow` that it comes out again.
+         *     most it can take, `dries` that it must dry first, `hollow` that it comes out again, `caged` that it is built of
+         *     net and not squeezed.
          */
         CoreKind: {
+            /**
+             * Caged
+             * @default false
+             */
+            caged: boolean;
             density_g_cm3: components["schemas"]["Property"] | null;
             /**
              * Dries
@@ -4233,6 +4279,12 @@ export interface components {
              */
             lights: components["schemas"]["Light"][];
             /**
+             * Locks
+             * @description paths of choices that no fix is to change
+             * @default []
+             */
+            locks: string[];
+            /**
              * Mood
              * @default
              */
@@ -4392,6 +4444,18 @@ export interface components {
             label: string;
             /** Operations */
             operations: components["schemas"]["Operation"][];
+        };
+        /**
+         * Fixes
+         * @description What may be done about the findings that were looked at, `share` of all that ask for it; of this revision.
+         */
+        Fixes: {
+            /** Findings */
+            findings: components["schemas"]["Mended"][];
+            /** Revision */
+            revision: number;
+            /** Share */
+            share: number;
         };
         /** Foil */
         Foil: {
@@ -5467,6 +5531,15 @@ export interface components {
             label: string;
         };
         /**
+         * Left
+         * @description A finding that no change of what is hidden mends, and what is in the way.
+         */
+        Left: {
+            finding: components["schemas"]["Finding"];
+            /** In The Way */
+            in_the_way: string | null;
+        };
+        /**
          * LengthScale
          * @description Two points of a picture and what lies between them on the figure, mm.
          */
@@ -6042,6 +6115,20 @@ export interface components {
             where: components["schemas"]["Where"][];
         };
         /**
+         * Mended
+         * @description What may be done about a finding, the best first; what is in the way where there is nothing.
+         */
+        Mended: {
+            /** Id */
+            id: string;
+            /** In The Way */
+            in_the_way: string | null;
+            /** Offers */
+            offers: components["schemas"]["Offer"][];
+            /** Subject */
+            subject: string;
+        };
+        /**
          * MeshLayer
          * @description Woven wire: how thick the wire is and how far apart, middle to middle, mm.
          */
@@ -6272,6 +6359,26 @@ export interface components {
             /** Where */
             where: string;
         };
+        /**
+         * Moved
+         * @description What a change adds, less than nought where it saves.
+         */
+        Moved: {
+            /** Bakes */
+            bakes: number;
+            /** Clay G */
+            clay_g: number;
+            /** Cost */
+            cost: number;
+            /** Hands Min */
+            hands_min: number;
+            /** Mass G */
+            mass_g: number;
+            /** Oven Min */
+            oven_min: number;
+            /** Tips Deg */
+            tips_deg: number;
+        };
         /** MovedBone */
         MovedBone: {
             /** End */
@@ -6449,6 +6556,19 @@ export interface components {
              * @default
              */
             step: string;
+        };
+        /**
+         * Offer
+         * @description A fix that holds: what else it moves, and the other stops and warnings that go with it.
+         */
+        Offer: {
+            /** Label */
+            label: string;
+            moved: components["schemas"]["Moved"];
+            /** Operations */
+            operations: components["schemas"]["Operation"][];
+            /** Settles */
+            settles: string[];
         };
         /**
          * OnCaliper
@@ -8435,6 +8555,53 @@ export interface components {
             words: string;
         };
         /**
+         * SettleChange
+         * @description One change: what it is for, and what it moves as the last of all.
+         */
+        SettleChange: {
+            /** Because */
+            because: string[];
+            /** Label */
+            label: string;
+            moved: components["schemas"]["Moved"];
+            /** Operations */
+            operations: components["schemas"]["Operation"][];
+        };
+        /**
+         * Settled
+         * @description What is to be changed, in its order, what was wrong before and what is left; `plans` were made for it.
+         */
+        Settled: {
+            /** Changes */
+            changes: components["schemas"]["SettleChange"][];
+            /** Left */
+            left: components["schemas"]["Left"][];
+            moved: components["schemas"]["Moved"];
+            /** Plans */
+            plans: number;
+            /** Stops */
+            stops: [
+                number,
+                number
+            ];
+            /** Warnings */
+            warnings: [
+                number,
+                number
+            ];
+        };
+        /**
+         * Settling
+         * @description `share` of the search, and what it has found once it is over; of this revision.
+         */
+        Settling: {
+            found: components["schemas"]["Settled"] | null;
+            /** Revision */
+            revision: number;
+            /** Share */
+            share: number;
+        };
+        /**
          * SharedLoad
          * @description A load on `start` by the calendar, `saved` loads and `saved_min` of the oven fewer than without it. `trouble`
          *     says why it cannot be as it was meant.
@@ -8636,7 +8803,7 @@ export interface components {
              * @default foil
              * @enum {string}
              */
-            core: "foil" | "foil_tape" | "light" | "air_dry" | "foam" | "pulled" | "wire";
+            core: "foil" | "foil_tape" | "light" | "air_dry" | "foam" | "cage" | "pulled" | "wire";
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -11534,6 +11701,56 @@ export interface operations {
             };
         };
     };
+    server_shelf_fixing_api_get_fixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+                station: "character" | "frame" | "bulk" | "clay" | "order" | "bake" | "colour" | "finish";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fixes"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_bench_bakes_api_post_gun: {
         parameters: {
             query?: never;
@@ -13784,6 +14001,55 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_fixing_api_get_settled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settling"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,7 +1,8 @@
 import { Box, Button, chakra, Flex, Stack, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import type { Finding, Fix, Preview } from "../api/types";
+import type { Finding, Fix, Mended, Preview } from "../api/types";
 import { useFixPreview } from "../api/useFigure";
+import { useFixes } from "../api/useFixes";
 import { tint } from "../theme";
 import { announce } from "../ui/announce";
 import { faultText } from "../ui/useDraft";
@@ -9,8 +10,6 @@ import { useUnits } from "../ui/UnitsContext";
 import { quantity, value } from "../units/format";
 import { useFigurePage } from "./useFigurePage";
 
-/** Open questions come by the handful, so they are folded. */
-const QUESTION = "character.decide.open";
 const WORDS = { stop: "Stop", warn: "Warn", note: "Note" } as const;
 
 /** A shape of its own for each severity, beside its word and colour. */
@@ -93,67 +92,47 @@ export function Worst({ findings, onGo }: { findings: Finding[]; onGo: () => voi
   );
 }
 
+/** Something may be done about it: then it is asked what holds. */
+const asks = (finding: Finding) => finding.severity !== "note" || !!finding.fixes?.length;
+
 export function Findings({ findings }: { findings: Finding[] }) {
+  const { figure } = useFigurePage();
+  const asked = useFixes(figure.id, figure.revision, findings.find(asks)?.station);
+  const looked = new Map<string, Mended>();
+  for (const row of asked.data?.findings ?? []) looked.set(`${row.id} ${row.subject}`, row);
   if (!findings.length)
     return (
       <Text fontSize="sm" color="inkSoft" py="2">
         No problems found here.
       </Text>
     );
-  const open = findings.filter((finding) => finding.id === QUESTION);
-  const folded = open.length > 1;
   return (
     <Stack gap="2" as="ul" listStyleType="none">
-      {findings
-        .filter((finding) => !folded || finding.id !== QUESTION)
+      {[...findings]
         .sort((a, b) => RANK[a.severity] - RANK[b.severity])
-        .map((finding) => (
-          <OneFinding key={`${finding.id} ${finding.subject}`} finding={finding} />
-        ))}
-      {folded ? <OpenQuestions findings={open} /> : null}
+        .map((finding) => {
+          const key = `${finding.id} ${finding.subject}`;
+          return (
+            <OneFinding
+              key={key}
+              finding={finding}
+              mended={looked.get(key)}
+              failed={asked.isError ? faultText(asked.error) : null}
+            />
+          );
+        })}
     </Stack>
   );
 }
 
-/** The open questions as one note; each is there when it is unfolded. */
-function OpenQuestions({ findings }: { findings: Finding[] }) {
-  return (
-    <Box as="li" data-finding={QUESTION} borderLeft="3px solid" borderColor="note" pl="2.5">
-      <chakra.details>
-        <chakra.summary cursor="pointer" fontSize="sm" fontWeight="600">
-          <Box as="span" mr="1.5">
-            <Mark severity="note" />
-          </Box>
-          <Text
-            as="span"
-            fontSize="xs"
-            fontWeight="700"
-            color="note"
-            textTransform="uppercase"
-            letterSpacing="0.04em"
-            mr="1.5"
-          >
-            {WORDS.note}
-          </Text>
-          {findings.length} questions to settle before wire is cut
-        </chakra.summary>
-        {findings.map((finding) => (
-          <Box key={finding.subject} mt="1.5">
-            <Text fontSize="sm" fontWeight="600">
-              {finding.title}
-            </Text>
-            <Text fontSize="sm">{finding.reason}</Text>
-          </Box>
-        ))}
-        <Text fontSize="xs" color="inkSoft" mt="1">
-          Answer them under Decide.
-        </Text>
-      </chakra.details>
-    </Box>
-  );
+interface OneProps {
+  finding: Finding;
+  /** What may be done about it, once that is known. */
+  mended: Mended | undefined;
+  failed: string | null;
 }
 
-function OneFinding({ finding }: { finding: Finding }) {
+function OneFinding({ finding, mended, failed }: OneProps) {
   const page = useFigurePage();
   const ask = useFixPreview(page.figure.id, page.figure.revision);
   const [trying, setTrying] = useState<Fix | null>(null);
@@ -214,8 +193,14 @@ function OneFinding({ finding }: { finding: Finding }) {
           {numbers}
         </Text>
       ) : null}
+      {asks(finding) && !mended ? (
+        <Text fontSize="xs" color="inkSoft">
+          {failed ?? "Trying out what would mend it…"}
+        </Text>
+      ) : null}
+      {mended?.in_the_way ? <Text fontSize="sm">{mended.in_the_way}</Text> : null}
       <Flex gap="1.5" wrap="wrap" mt="1">
-        {(finding.fixes ?? []).map((fix) => (
+        {(mended?.offers ?? []).map((fix) => (
           <Button
             key={fix.label}
             size="xs"

@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import { TITLES, type Plan } from "../api/types";
 import { PLACES, type Place } from "../stations/registry";
 import { Findings, Worst } from "./Findings";
+import { Settle } from "./Settle";
 
 interface Props {
   plan: Plan;
@@ -73,9 +74,12 @@ export function SidePanel({ plan, place }: Props) {
             borderTopWidth="2px"
             borderColor="ink"
           >
-            <Heading as="h2" size="sm" mb="1">
-              Findings
-            </Heading>
+            <Flex align="center" justify="space-between" gap="2" mb="1">
+              <Heading as="h2" size="sm">
+                Findings
+              </Heading>
+              <Settle plan={plan} />
+            </Flex>
             <Findings findings={findings} />
             {elsewhere ? (
               <Text fontSize="xs" color="inkSoft" mt="1">

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 from django.core.management.base import CommandParser
 
 from server.shelf.management.sheets import SheetCommand, read_rules, sheet_text, takes_rules
 from windcrest_core.errors import SheetError, UnitError
-from windcrest_core.new_figure import BODIES, new_sheet
+from windcrest_core.given.load import Context
+from windcrest_core.new_figure import BODIES
+from windcrest_core.starts import started
 from windcrest_core.units import length_mm
 
 
@@ -27,7 +30,6 @@ class Command(SheetCommand):
             height_mm = length_mm(options["height"])
         except UnitError as error:
             raise SheetError.one("height_mm", options["height"], error.allowed) from error
-        rules = read_rules(options["rules"])
-        return sheet_text(
-            new_sheet(options["name"], options["body"], height_mm, options["heads"], rules)
-        )
+        context = Context(rules=read_rules(options["rules"]))
+        name, body, heads = options["name"], options["body"], options["heads"]
+        return sheet_text(started(name, body, height_mm, heads, context, date.today()))

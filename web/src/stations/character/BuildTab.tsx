@@ -1,4 +1,5 @@
-import { Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Lock } from "../../figure/Lock";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, lengthAsTyped, stature } from "../../units/format";
 import { Answer } from "../../ui/Answer";
@@ -68,11 +69,16 @@ export function BuildTab() {
         text={figure.sheet.name}
         onCommit={(text) => change("Name", [set("name", text)])}
       />
-      <MeasureField
-        label="Figure height"
-        mm={figure.sheet.height_mm}
-        onCommit={(text) => change("Figure height", [set("height_mm", text)])}
-      />
+      <Flex align="center" gap="2">
+        <Box flex="1">
+          <MeasureField
+            label="Figure height"
+            mm={figure.sheet.height_mm}
+            onCommit={(text) => change("Figure height", [set("height_mm", text)])}
+          />
+        </Box>
+        <Lock path="height_mm" of="the height" />
+      </Flex>
       <ScaleField />
       <Ages />
       <Stack gap="0.5">

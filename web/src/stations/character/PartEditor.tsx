@@ -2,6 +2,7 @@ import { Button, Checkbox, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useEffect, useRef } from "react";
 import { useCatalogue } from "../../api/useRules";
 import type { Part } from "../../api/types";
+import { Lock } from "../../figure/Lock";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, NumberField, WordsField } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
@@ -88,6 +89,12 @@ export function PartEditor({ part }: { part: Part }) {
           select(null);
           apply(`Delete the ${part.label}`, [set(`part/${part.id}`, null)]);
         })}
+      </Flex>
+      <Flex align="center" justify="space-between" gap="2">
+        <Text fontSize="xs" color="inkSoft">
+          All of it as it is, whatever fixes say
+        </Text>
+        <Lock path={`part/${part.id}`} of={`the ${part.label}`} />
       </Flex>
       <WordsField label="Called" text={part.label} onCommit={(text) => put("label", text)} />
       <ChoiceField

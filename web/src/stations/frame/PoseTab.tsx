@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useKeptPoses } from "../../api/useFrame";
 import type { Change } from "../../api/useFigure";
 import type { KeptPose, Operation } from "../../api/types";
+import { Lock } from "../../figure/Lock";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note } from "../../ui/fields";
 import { SliderField } from "../../ui/SliderField";
@@ -43,6 +44,7 @@ export function PoseTab() {
             {name.replace("_", " ")}
           </Button>
         ))}
+        <Lock path="joint" of="the pose" />
       </Flex>
       <KeptPoses />
       <Flex gap="3" align="center" wrap="wrap">

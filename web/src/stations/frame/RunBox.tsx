@@ -2,6 +2,7 @@ import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import { useCatalogue, useStores } from "../../api/useRules";
 import type { RunPlan } from "../../api/types";
+import { Lock } from "../../figure/Lock";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { length, lengthAsTyped } from "../../units/format";
 import { ChoiceField, Note } from "../../ui/fields";
@@ -53,15 +54,18 @@ export function RunBox({ run }: { run: RunPlan }) {
         <Text fontWeight="600" fontSize="sm">
           {run.label}
         </Text>
-        <Text fontSize="sm" whiteSpace="nowrap">
-          cut <b>{length(run.cut_mm, units)}</b>
-        </Text>
+        <Flex gap="2" align="center">
+          <Text fontSize="sm" whiteSpace="nowrap">
+            cut <b>{length(run.cut_mm, units)}</b>
+          </Text>
+          <Lock path={`run/${run.id}`} of={`the wire of ${run.label}`} />
+        </Flex>
       </Flex>
       <Text fontSize="sm">
         {run.strands > 1 ? `${run.strands} strands of ` : ""}
         {c.label}
         {` (${gaugeBeside(c.label, run.gauge)})`}
-        {run.locked ? ", locked by you" : ""}
+        {run.locked ? ", as chosen" : ""}
       </Text>
       <RunFacts run={run} wanted={plan.frame.wanted} thumb={plan.frame.thumb_n} />
       {c.fails
