@@ -3,6 +3,7 @@ from the size too."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from datetime import date
 from typing import Any
@@ -22,6 +23,7 @@ THICKER = (1.5, 2.0, 3.0)  # times, of what would break or shows its wire
 SIZES = ("thickness", "start_radius", "end_radius")
 THIN_MM = 4.0  # of wall, where weight is what counts
 LARGE_CM3 = 150.0  # of core [A]
+NEW_RUN = re.compile(r"^run/[^/]+$")
 MOST_PLANS = 90
 
 
@@ -39,8 +41,8 @@ def started(
     found = settle(sheet, given, most=MOST_PLANS, free=by_size)
     too_large = any(row.finding.id == "frame.size.large" for row in found.left)
     for change in found.changes:
-        if too_large and any(row.path.startswith("run/") for row in change.operations):
-            continue  # no wire by itself helps
+        if too_large and any(NEW_RUN.match(row.path) for row in change.operations):
+            continue  # no rod helps it
         sheet, _ = apply_edits(sheet, worked_out(sheet, change.operations))
     return sheet
 

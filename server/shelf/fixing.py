@@ -10,6 +10,7 @@ from threading import Lock
 from typing import Any
 
 from server.beside import Job, beside
+from server.problems import Problem
 from server.shelf.models import Figure
 from server.shelf.planning import given_of, plan_of
 from windcrest_core.findings import Station
@@ -18,30 +19,14 @@ from windcrest_core.given.progress import Progress
 from windcrest_core.settle.checked import checked
 from windcrest_core.settle.offers import Mended, key_of
 from windcrest_core.settle.search import Settled, settle
-from windcrest_core.settle.trials import Given, Key
-from windcrest_core.sheet import FigureSheet
+from windcrest_core.settle.trials import Given
 
 MOST_KEPT = 400
+SETTLE = "settle"
 RANK = {"stop": 0, "warn": 1, "note": 2}
 
 _jobs: OrderedDict[tuple[str, str, str], Job[Any]] = OrderedDict()
 _lock = Lock()
-
-
-def _checked(
-    sheet: FigureSheet,
-    context: Context,
-    progress: Progress,
-    key: Key,
-    tell: Callable[[float], None],
-) -> Mended:
-    return checked(sheet, Given(context, progress, date.today()), key, tell)
-
-
-def _settled(
-    sheet: FigureSheet, context: Context, progress: Progress, tell: Callable[[float], None]
-) -> Settled:
-    return settle(sheet, Given(context, progress, date.today()), tell)
 
 
 def _as_it_is(figure: Figure, context: Context, progress: Progress) -> str:
@@ -51,18 +36,26 @@ def _as_it_is(figure: Figure, context: Context, progress: Progress) -> str:
 
 
 def _begun(figure: Figure, what: str, work: Callable[..., Any], *more: Any) -> Job[Any]:
-    """The work on a figure as it is now that is under way or done, or begun; twice at once is once."""
+    """The work on a figure as it is now that is under way or done, or begun; twice at once is once. Where it came to
+    nothing that is told once, and begun anew when it is asked again.
+    """
     context, progress = given_of(figure)
     now = _as_it_is(figure, context, progress)
     with _lock:
         for old in [key for key in _jobs if key[0] == figure.id and key[2] != now]:
             _jobs.pop(old).found.cancel()
         found = _jobs.get((figure.id, what, now))
-        if found is None or found.failed:
-            found = beside.begin(work, figure.sheet, context, progress, *more)
-            _jobs[figure.id, what, now] = found
+        if found is None:
+            if what == SETTLE:  # what only looks waits for it
+                for old in [key for key, job in _jobs.items() if job.found.cancel()]:
+                    del _jobs[old]
+            given = Given(context, progress, date.today())
+            found = _jobs[figure.id, what, now] = beside.begin(work, figure.sheet, given, *more)
             while len(_jobs) > MOST_KEPT:
                 _jobs.popitem(last=False)
+        elif found.failed:
+            del _jobs[figure.id, what, now]
+            raise Problem(503, "That could not be worked out. Ask again.")
         return found
 
 
@@ -74,14 +67,14 @@ def fixes_of(figure: Figure, station: Station) -> tuple[float, list[Mended]]:
         key=lambda row: RANK[row.severity],
     )
     keys = [key_of(row) for row in findings if row.fixes or row.severity != "note"]
-    jobs = [_begun(figure, "\n".join(("fix", *key)), _checked, key) for key in keys]
-    done = [job for job in jobs if job.found.done()]
+    jobs = [_begun(figure, "\n".join(("fix", *key)), checked, key) for key in keys]
+    done = [job for job in jobs if job.found.done() and not job.failed]
     return (len(done) / len(jobs) if jobs else 1.0), [job.found.result() for job in done]
 
 
 def settled(figure: Figure) -> tuple[float, Settled | None]:
     """How far the search is, and what it has found; asking begins it."""
-    job = _begun(figure, "settle", _settled)
+    job = _begun(figure, SETTLE, settle)
     if not job.found.done():
         return min(0.99, job.share), None
     return 1.0, job.found.result()

@@ -15,6 +15,7 @@ from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
+from windcrest_core.sheet.forms import SolidClay
 from windcrest_core.sheet.meetings import Hold
 
 SWAPS = {
@@ -34,7 +35,7 @@ SPOILED = {
     "cable": said("bake.take_light_and_cable_out"),
     "paint": said("bake.it_browns_and_blisters_mend"),
 }
-CORED_WALL_MM = 6.0
+CORED_WALL_MM, THIN_MM = 6.0, 4.0
 WARN_AIR_C, STOP_AIR_C = 165.0, 175.0
 
 
@@ -46,7 +47,11 @@ def bake_findings(work: Workpiece, bakes: list[BakePlan]) -> list[Finding]:
         found += [*_peak(bake), *_cracks(work, bake), *_labels(work, bake), *_sagging(bake)]
         found += [*_too_large(work, bake), *_programme(work, bake)]
     found += _idle_programmes(work, bakes)
-    first = {(finding.id, finding.subject): finding for finding in reversed(found)}
+    # notes of what is soft by the model are said once, of the first bake, not of each
+    first = {
+        (row.id, "" if row.id == "bake.core.raw" and row.severity == "note" else row.subject): row
+        for row in reversed(found)
+    }
     return list(reversed(first.values()))
 
 
@@ -125,7 +130,9 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
     # What it came to in all, and the minutes that one bake from raw would take.
     raw_here = worst.model_copy(update={"model_min": here[worst.id].model_min})
     never = worst.most < CURED
-    stop = never or worst.grade == "raw" or missed(worst)
+    # whoever bakes by the label is told what the model says, and no more: the label stands above it
+    by_label = work.context.rules.bake_time == "label" and bake.done_min is None
+    stop = never or missed(worst) or (worst.grade == "raw" and not by_label)
     numbers = {
         "fusion": worst.fusion,
         "minutes": minutes[worst.id],
@@ -161,7 +168,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
                 )
             ]
             if cored
-            else _as_advised(bake),
+            else [*_as_advised(bake), *_thinner(work, short)],
         )
     ]
 
@@ -371,11 +378,27 @@ def _cracks(work: Workpiece, bake: BakePlan) -> list[Finding]:
             title=said("bake.crack.risk", number=bake.number, worst=worst.label),
             reason=said("bake.crack.risk.why"),
             numbers={"crack_index_c": worst.crack_index, "high_c": CRACK_HIGH},
-            fixes=[fix(said("bake.wall_of_there", wall_mm=4.0), (f"part/{worst.id}/wall_mm", 4.0))]
-            if _under_a_wall(work, worst.id) and worst.clay_mm > 4
-            else [],
+            fixes=_thinner(work, risky),
         )
     ]
+
+
+def _thinner(work: Workpiece, parts: list[PartBake]) -> list[Fix]:
+    """Less wall over all the cores it is about: with one thinner the next would be the worst."""
+    thick = [row for row in parts if _under_a_wall(work, row.id) and row.clay_mm > THIN_MM]
+    solid = [row for row in parts if _takes_a_core(work, row.id)]
+    if not thick and not solid:
+        return []
+    walls = [(f"part/{row.id}/wall_mm", THIN_MM) for row in [*thick, *solid]]
+    cores = [(f"part/{row.id}/core", "foil") for row in solid]
+    return [fix(said("bake.wall_of_there", wall_mm=THIN_MM), *cores, *walls)]
+
+
+def _takes_a_core(work: Workpiece, key: str) -> bool:
+    """Whether a solid part has room for foil under such a wall."""
+    piece = work.figure.piece(key)
+    room = piece.solid.greatest_thickness_mm - 2 * THIN_MM
+    return piece.core is None and isinstance(piece.part.form, SolidClay) and room >= LEAST_CORE_MM
 
 
 def _labels(work: Workpiece, bake: BakePlan) -> list[Finding]:

@@ -74,12 +74,12 @@ def _holding(trials: Trials, finding: Finding) -> list[Held]:
     """Changes that mend it and bring nothing as bad: its own, one that serves others that want the same thing
     otherwise, or where none of those does, with what then has to follow."""
     key, start = key_of(finding), trials.start
-    own = [row for row in finding.fixes if lock_in_the_way(start.sheet, row.operations) is None]
-    shared = list(serving_others(start, finding))
+    rows = different([*finding.fixes, *serving_others(start, finding)])
+    open_ = [row for row in rows if lock_in_the_way(start.sheet, row.operations) is None]
     least = trials.made + MOST_TRIED
     found: list[Held] = []
     half_way: list[tuple[Fix, Trial]] = []
-    for row in [*own, *shared]:
+    for row in open_:
         after = trials.after(start, row.operations)
         if after is None or key in after.ranks:
             continue
@@ -110,6 +110,15 @@ def serving_others(start: Trial, finding: Finding) -> Iterator[Fix]:
                 yield row
                 if (half := _half_way(mine, row)) is not None:
                     yield half
+
+
+def different(rows: list[Fix]) -> list[Fix]:
+    """Those that change the same thing to the same once."""
+    found: list[Fix] = []
+    for row in rows:
+        if all(row.operations != other.operations for other in found):
+            found.append(row)
+    return found
 
 
 def _half_way(a: Fix, b: Fix) -> Fix | None:

@@ -10,10 +10,10 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from windcrest_core.facts import Frozen, Text
+from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.findings import Finding, Fix, Operation
 from windcrest_core.settle.choices import lock_in_the_way, unseen
-from windcrest_core.settle.offers import mended, serving_others
+from windcrest_core.settle.offers import different, mended, serving_others
 from windcrest_core.settle.trials import Given, Key, Moved, Trial, Trials
 from windcrest_core.sheet.model import FigureSheet
 
@@ -115,7 +115,7 @@ class Allowed:
             rows += self.free(trial, finding)
         return [
             row
-            for row in rows
+            for row in different(rows)
             if (self.free is not None or unseen(row.operations))
             and all(op.path != "height_mm" for op in row.operations)
             and lock_in_the_way(trial.sheet, row.operations) is None
@@ -229,11 +229,18 @@ def _changes(trials: Trials, path: _Path) -> Iterator[SettleChange]:
         at = after
 
 
+def _way(trials: Trials, finding: Finding) -> Text | None:
+    """What is in the way: that what mends it is seen, or what else."""
+    row = mended(trials, finding)
+    if row.offers:
+        return said("settle.way.seen", fix=row.offers[0].label)
+    return row.in_the_way
+
+
 def _left(given: Given, after: Trial, trials: Trials) -> Iterator[Left]:
     """What is left, worst first; what is in the way of the first few is looked for."""
     looked = Trials(after.sheet, given, FOR_WORDS)
     for key in sorted(after.bad, key=lambda key: -after.bad[key]):
         finding = after.finding(key)
-        way = None if looked.spent else mended(looked, finding).in_the_way
-        yield Left(finding=finding, in_the_way=way)
+        yield Left(finding=finding, in_the_way=None if looked.spent else _way(looked, finding))
     trials.made += looked.made

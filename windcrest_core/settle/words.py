@@ -14,6 +14,7 @@ WORDS = {
     "settle.ask.pose": "the pose at rest",
     "settle.ask.height": "a height of {height_mm:whole}",
     "settle.way.locked": "“{fix}” would change what is locked: {lock}.",
+    "settle.way.seen": "“{fix}” would mend it; it shows, so it is yours to choose.",
     "settle.way.question": "No fix by itself holds. It would go with {what}: that is yours to choose.",
     "settle.way.none": "No fix that was tried holds as the figure is posed, sized and made of.",
     "settle.lock.part": "the {part}",

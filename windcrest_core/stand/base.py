@@ -10,6 +10,7 @@ from windcrest_core.body.skeleton import Array
 from windcrest_core.sheet.base import Base
 from windcrest_core.stand.standing import circle, rectangle
 
+LONGEST = 2.0  # times as long as broad, of a base that is proposed [A]
 PEG_EDGE_MM = 5.0  # of base round a peg, or its edge splits out [A]
 
 
@@ -31,12 +32,15 @@ def base_outline(base: Base) -> Array:
 
 
 def sized(base: Base, width_mm: float) -> Base:
-    """The same base at another width, as broad for its depth as before.
+    """The same base at another width, as broad for its depth as before; one that was long and narrow no longer for
+    that.
 
     >>> sized(Base(width_mm=100, depth_mm=50), 140).depth_mm
     70.0
+    >>> sized(Base(width_mm=35, depth_mm=155), 140).depth_mm
+    280.0
     """
-    depth = base.depth_mm * width_mm / base.width_mm
+    depth = width_mm * min(LONGEST, max(1 / LONGEST, base.depth_mm / base.width_mm))
     return base.model_copy(update={"width_mm": width_mm, "depth_mm": depth})
 
 

@@ -8,6 +8,7 @@ import { announce } from "../ui/announce";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
 import { quantity, value } from "../units/format";
+import { movedWords } from "./movedWords";
 import { useFigurePage } from "./useFigurePage";
 
 const WORDS = { stop: "Stop", warn: "Warn", note: "Note" } as const;
@@ -137,6 +138,7 @@ function OneFinding({ finding, mended, failed }: OneProps) {
   const ask = useFixPreview(page.figure.id, page.figure.revision);
   const [trying, setTrying] = useState<Fix | null>(null);
   const numbers = useNumbers(finding.numbers);
+  const units = useUnits();
   const outcome = useRef<HTMLDivElement>(null);
   const doIt = useRef<HTMLButtonElement>(null);
   const asked = useRef<HTMLButtonElement>(null);
@@ -217,7 +219,14 @@ function OneFinding({ finding, mended, failed }: OneProps) {
               show(fix);
             }}
           >
-            Fix: {fix.label}
+            <span>
+              Fix: {fix.label}
+              <Text as="span" color="inkSoft" fontWeight="400">
+                {movedWords(fix.moved, units)
+                  .map((words) => ` · ${words}`)
+                  .join("")}
+              </Text>
+            </span>
           </Button>
         ))}
         {isPart ? (

@@ -78,7 +78,7 @@ function Settling({ onClose }: { onClose: () => void }) {
                     aria-label="How far the search is, at most"
                     size="sm"
                   >
-                    <Progress.Track>
+                    <Progress.Track bg="sheetDeep" borderWidth="1px" borderColor="hairline">
                       <Progress.Range bg="verdigris" />
                     </Progress.Track>
                   </Progress.Root>
