@@ -48,6 +48,8 @@ class Here:
         found: Future[Any] = Future()
 
         def do() -> None:
+            if not found.set_running_or_notify_cancel():
+                return
             try:
                 found.set_result(work(*given, lambda share: None))
             except SheetError as error:

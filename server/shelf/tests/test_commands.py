@@ -71,6 +71,26 @@ class SheetCommandTest(SimpleTestCase):
             {part["id"]: part["form"].get("wall_mm") for part in edited["parts"]}["chest"], 4
         )
 
+    def test_a_spoilt_figure_has_fixes_that_hold_and_is_settled(self) -> None:
+        new = self.sheet("new", "biped", "300mm")
+        edits = {"operations": [{"path": "run/spine/wire", "value": "al_1_0"}]}
+        with tempfile.TemporaryDirectory() as folder:
+            sheet, wanted = Path(folder) / "sheet.json", Path(folder) / "edits.json"
+            sheet.write_text(json.dumps(new))
+            wanted.write_text(json.dumps(edits))
+            sheet.write_text(json.dumps(self.sheet("edit", str(sheet), str(wanted))))
+            left, text, _ = run("fixes", str(sheet))
+            self.assertEqual(left, 0)
+            weak = next(row for row in json.loads(text) if row["id"] == "frame.hold.weak")
+            self.assertRegex(weak["offers"][0]["label"], "^Use ")
+            settled = Path(folder) / "settled.json"
+            settled.write_text(json.dumps(self.sheet("settle", str(sheet))))
+            left, text, _ = run("settle", str(sheet), "--changes")
+            self.assertEqual(json.loads(text)["stops"][1], 0)
+            _, text, _ = run("plan", str(settled))
+        severities = {row["severity"] for row in json.loads(text)["findings"]}
+        self.assertEqual(severities, {"note"})
+
     def test_what_cannot_be_is_a_line_each_and_exit_two(self) -> None:
         new = json.dumps(self.sheet("new", "biped", "310mm"))
         newer = json.dumps({"sheet_version": 99, "operations": []})

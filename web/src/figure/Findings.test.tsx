@@ -1,5 +1,5 @@
 import { screen, waitFor } from "@testing-library/react";
-import { expect, test } from "vitest";
+import { beforeEach, expect, test } from "vitest";
 import type { Finding } from "../api/types";
 import { ferrywoman, problem, server, showStation } from "../testing/bench";
 import { Findings } from "./Findings";
@@ -19,7 +19,38 @@ const base: Finding = {
     },
   ],
 };
+const STILL = {
+  mass_g: 0,
+  clay_g: 0,
+  hands_min: 0,
+  oven_min: 0,
+  bakes: 0,
+  cost: 0,
+  tips_deg: 0,
+};
+const FIXES = `GET /api/v1/figures/${"f".repeat(32)}/fixes/frame`;
+const LOOKED = {
+  revision: 1,
+  share: 1,
+  findings: [
+    {
+      id: base.id,
+      subject: base.subject,
+      offers: [
+        {
+          label: "Make the base 115 × 115 mm",
+          operations: [{ path: "base/width_mm", value: 115 }],
+          moved: { ...STILL, mass_g: 48, tips_deg: 4.7 },
+          settles: [],
+        },
+      ],
+      in_the_way: null,
+    },
+  ],
+};
 const PREVIEW = `POST /api/v1/figures/${"f".repeat(32)}/preview`;
+
+beforeEach(() => void server({ [FIXES]: LOOKED }));
 
 test("what stops is said first, with its word beside its shape", () => {
   const note: Finding = { ...base, id: "a", severity: "note", title: "Prick a vent", fixes: [] };
@@ -43,6 +74,7 @@ test("a fix is shown before it is done", async () => {
   const { plan } = ferrywoman();
   const tips = { ...plan.totals.tips_at, value: 12.5 };
   const asked = server({
+    [FIXES]: LOOKED,
     [PREVIEW]: {
       number: 0,
       operations: [],
@@ -52,11 +84,17 @@ test("a fix is shown before it is done", async () => {
     },
   });
   const { user, done } = showStation(<Findings findings={[base]} />);
-  await user.click(screen.getByRole("button", { name: /Make the base/ }));
+  const button = await screen.findByRole("button", { name: /Make the base/ });
+  expect(button.textContent).toBe(
+    "Fix: Make the base 115 × 115 mm · +48.0 g · +4.7° before it tips",
+  );
+  await user.click(button);
   expect(await screen.findByText("Settles: Tips over forward at 7.8°")).toBeTruthy();
   expect(screen.getByText("Brings: A peg misses the base")).toBeTruthy();
   expect(screen.getByText("12.5°")).toBeTruthy();
-  expect(asked[0]?.body).toMatchObject({ operations: [{ path: "base/width_mm", value: 115 }] });
+  expect(asked.find((row) => row.body)?.body).toMatchObject({
+    operations: [{ path: "base/width_mm", value: 115 }],
+  });
   expect(done.changes).toEqual([]);
   await user.click(screen.getByRole("button", { name: "Do it" }));
   expect(done.changes).toEqual([
@@ -65,9 +103,9 @@ test("a fix is shown before it is done", async () => {
 });
 
 test("a fix can be left, and one that cannot be worked out is not done", async () => {
-  server({ [PREVIEW]: () => problem(422, "No such run.") });
+  server({ [FIXES]: LOOKED, [PREVIEW]: () => problem(422, "No such run.") });
   const { user, done } = showStation(<Findings findings={[base]} />);
-  await user.click(screen.getByRole("button", { name: /Make the base/ }));
+  await user.click(await screen.findByRole("button", { name: /Make the base/ }));
   expect(await screen.findByText("No such run.")).toBeTruthy();
   expect(screen.getByRole("button", { name: "Do it" })).toHaveProperty("disabled", true);
   await user.click(screen.getByRole("button", { name: "Leave it" }));
@@ -79,4 +117,21 @@ test("a part with a finding can be shown in the drawing", async () => {
   const { user, done } = showStation(<Findings findings={[{ ...base, subject: "skull" }]} />);
   await user.click(screen.getByRole("button", { name: "Show it" }));
   expect(done.selected).toEqual(["skull"]);
+});
+
+test("while fixes are tried that is said, and what is in the way where none holds", async () => {
+  let share = 0;
+  const way = "“Use 2 mm steel” would change what is locked: the wire of spine.";
+  server({
+    [FIXES]: () =>
+      share
+        ? { ...LOOKED, findings: [{ ...LOOKED.findings[0], offers: [], in_the_way: way }] }
+        : { ...LOOKED, share: 0, findings: [] },
+  });
+  showStation(<Findings findings={[base]} />);
+  expect(await screen.findByText("Trying out what would mend it…")).toBeTruthy();
+  share = 1;
+  expect(await screen.findByText(way)).toBeTruthy();
+  expect(screen.queryByText("Trying out what would mend it…")).toBeNull();
+  expect(screen.queryByRole("button", { name: /^Fix/ })).toBeNull();
 });
