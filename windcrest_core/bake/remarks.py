@@ -168,7 +168,7 @@ def _not_fused(work: Workpiece, bake: BakePlan, bakes: list[BakePlan]) -> list[F
                 )
             ]
             if cored
-            else [*_as_advised(bake), *_thinner(work, short)],
+            else _as_advised(bake),
         )
     ]
 

@@ -12,6 +12,8 @@ from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, fix
 
 FRAGILE_N = 1.5
+GIRTHS = ("thickness", "start_radius", "end_radius")
+SURELY_THICKER, MOST_THICKER = 1.05, 4.0
 
 
 def clay_findings(work: Workpiece, totals: list[ClayTotal]) -> list[Finding]:
@@ -77,6 +79,18 @@ def _on_putty(work: Workpiece, piece: Piece) -> Finding | None:
     )
 
 
+def _thick_enough(piece: Piece, thin_mm: float, force_n: float) -> list[Fix]:
+    """As thick as bears a push: what breaks it goes with the cube of its thickness."""
+    times = SURELY_THICKER * (FRAGILE_N / max(force_n, 0.01)) ** (1 / 3)
+    if not 1 < times <= MOST_THICKER:
+        return []
+    shape = piece.part.shape.model_dump()
+    rows = [
+        (f"part/{piece.part.id}/shape/{key}", shape[key] * times) for key in GIRTHS if key in shape
+    ]
+    return [fix(said("clay.make_it_so_thick", thick_mm=thin_mm * times), *rows)] if rows else []
+
+
 def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
     """Thin clay that no wire goes through breaks at a touch; flexible clay gives, until it tears."""
     part = piece.part
@@ -94,6 +108,7 @@ def _fragile(work: Workpiece, piece: Piece) -> Finding | None:
         return None
     flexible = fix(said("clay.use_flexible_clay"), (f"part/{part.id}/clay", "flexible"))
     fixes: list[Fix] = [] if tears or soft else [flexible]
+    fixes += _thick_enough(piece, thin, force)
     return Finding(
         id="clay.thin.breaks",
         station="clay",

@@ -30,6 +30,7 @@ WORDS = {
     "clay.cloth.through": "{part}: no slit lets the {others} out",
     "clay.cloth.through.why": "A sheet cannot be put over what stands out of it. A slit up from its edge lets it out; the edges are closed round it again.",
     "clay.slit_it_for": "Slit it for the {others}",
+    "clay.make_it_so_thick": "Make it {thick_mm:fine} thick",
     "clay.thin.breaks": "{part}: breaks at a push of {force_n}",
     "clay.thin.tears": "{part}: tears at a push of {force_n}",
     "clay.thin.breaks.both": "A thumb pushes with {1-3 N}. So thin it snaps when the figure is dusted, and flexible clay bends so sharply there that it tears too: make it thicker, shorter, or put a wire through it.",

@@ -11,12 +11,13 @@ from windcrest_core.errors import SheetError
 from windcrest_core.findings import Operation
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
-from windcrest_core.new_figure import BODIES, new_sheet
+from windcrest_core.new_figure import BODIES
 from windcrest_core.plan import plan
 from windcrest_core.reshape import worked_out
 from windcrest_core.settle.trials import Given
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.starts import started
 
 TODAY = date(2026, 7, 1)
 GIVEN = Given(Context(), Progress(), TODAY)
@@ -28,7 +29,8 @@ def spoiled(seed: int) -> FigureSheet:
     planned."""
     dice = random.Random(seed)
     body = dice.choice(list(BODIES))
-    sheet = new_sheet(f"figure {seed}", body, float(dice.choice((90, 140, 200, 260, 340))))
+    height = float(dice.choice((90, 140, 200, 260, 340)))
+    sheet = started(f"figure {seed}", body, height, None, GIVEN.context, TODAY)
     for _ in range(dice.randint(0, 2)):
         item = dice.choice(offered(sheet.body))
         sheet = _after(sheet, add_from_library(sheet, item.id, None))

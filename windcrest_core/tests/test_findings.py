@@ -303,6 +303,18 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "frame.slender.bare": (plain(part__fin=FIN), Context(), plain(), Context()),
     "bulk.wall.thin": (plain(part__chest__wall_mm=2), Context(), plain(), Context()),
     "bulk.wall.thick": (plain(part__chest__wall_mm=12), Context(), plain(), Context()),
+    "bulk.core.large": (
+        new_sheet("x", "bust", 300.0),
+        Context(),
+        changed(new_sheet("x", "bust", 300.0), part__chest__core="cage"),
+        Context(),
+    ),
+    "frame.size.large": (
+        new_sheet("x", "many_limbed", 450.0),
+        Context(),
+        new_sheet("x", "many_limbed", 200.0),
+        Context(),
+    ),
     "bulk.solid.thick": (plain(part__chest__core="wire"), Context(), plain(), Context()),
     "bulk.ballast.large": (
         plain(part__skull__ballast_g=400),
