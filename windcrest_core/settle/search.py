@@ -7,6 +7,7 @@ whole plans, then thinned: what is not needed is left out again, and what has a 
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
@@ -19,6 +20,7 @@ from windcrest_core.sheet.model import FigureSheet
 
 MOST_PLANS = 100
 FOR_WORDS = 12  # of them, kept to say what is in the way of what is left
+PEGGED = re.compile(r"^run/[^/]+/(start|end)$")
 AHEAD = 2  # changes that may have to go together before anything is better
 More = Callable[[Trial, Finding], Iterator[Fix]]
 """Changes beside those a finding brings."""
@@ -82,7 +84,7 @@ def settle(
     SheetError : a sheet that nothing can be built from.
     """
     trials = Trials(sheet, given, max(2, most - FOR_WORDS), tell)
-    allowed = Allowed(free)
+    allowed = Allowed(free, given.context.rules.feet == "loops")
     found = _thinned(trials, _clean(trials, allowed), allowed)
     after = found.at
     trials.most = most
@@ -98,9 +100,11 @@ def settle(
 
 @dataclass(frozen=True)
 class Allowed:
-    """Which changes may be made: of what is hidden, or where nobody has chosen yet of what is seen too."""
+    """Which changes may be made: of what is hidden, or where nobody has chosen yet of what is seen too. Whoever has feet
+    stand free in loops, by House rules, keeps them so."""
 
     free: More | None = None
+    loops: bool = False
 
     def worth(self, trial: Trial) -> Worth:
         """To be made less; notes count where nobody has chosen what they are about."""
@@ -118,6 +122,7 @@ class Allowed:
             for row in different(rows)
             if (self.free is not None or unseen(row.operations))
             and all(op.path != "height_mm" for op in row.operations)
+            and not (self.loops and any(PEGGED.match(op.path) for op in row.operations))
             and lock_in_the_way(trial.sheet, row.operations) is None
         ]
 
