@@ -18,6 +18,7 @@ from windcrest_core.sheet.forms import Layered
 from windcrest_core.sheet.parts import Part
 
 STEEL_G_CM3 = 7.85  # [L]
+STEEL_SHARE = 0.6  # of a core that may be steel [A]
 
 
 def ballast_mm3(part: Part, core_mm3: float) -> float:

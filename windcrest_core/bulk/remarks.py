@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from windcrest_core.body.masses import STEEL_G_CM3
+from windcrest_core.body.masses import STEEL_G_CM3, STEEL_SHARE
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.bulk.model import PartBulk
 from windcrest_core.bulk.steps import squeezing_min
@@ -14,7 +14,6 @@ from windcrest_core.findings import Finding, fix
 
 VENT_CM3 = 20.0
 LARGE_G = 300.0  # of foil in one core, about 23 m of roll [A]
-FILLED = 0.6  # of a core that may be steel [A]
 
 
 def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
@@ -122,7 +121,7 @@ def _heavy_ballast(work: Workpiece) -> list[Finding]:
     found = []
     for piece in work.figure.pieces:
         part = piece.part
-        room = work.shares[part.id].core_mm3 * 1e-3 * STEEL_G_CM3 * FILLED
+        room = work.shares[part.id].core_mm3 * 1e-3 * STEEL_G_CM3 * STEEL_SHARE
         if part.ballast_g <= max(room, 0.0):
             continue
         most = math.floor(room)

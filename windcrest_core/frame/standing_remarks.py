@@ -5,6 +5,9 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
+import numpy as np
+
+from windcrest_core.body.masses import STEEL_G_CM3, STEEL_SHARE
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import Text, said
@@ -18,8 +21,12 @@ from windcrest_core.sheet.ids import free_id
 from windcrest_core.sheet.runs import Run
 from windcrest_core.stand.balance import Stance
 from windcrest_core.stand.base import fits_pegs, on_base, size_for_pegs
-from windcrest_core.stand.counterweight import Counterweight
+from windcrest_core.stand.counterweight import Counterweight, righting_g
 from windcrest_core.stand.standing import WANTED_TIP_DEG
+
+HOLDS_STEEL = ("foil", "foil_tape")
+LEAST_STEEL_G = 5.0
+SURELY_MORE = 1.05  # steel in a core also takes foil out of it [A]
 
 
 def standing_findings(
@@ -64,6 +71,7 @@ def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
                 ("base/counterweight_right_mm", weight.right_mm),
             )
         )
+    fixes += _weighed_down(work, stands)
     on = said("frame.on_its_bare_feet_2") if stands.free_standing else ""
     return [
         Finding(
@@ -87,6 +95,30 @@ def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
             fixes=fixes,
         )
     ]
+
+
+def _weighed_down(work: Workpiece, stands: Stance) -> list[Fix]:
+    """Steel in that core which rights it with least, for a heavy head on a light body above all."""
+    balance, base = stands.cured, work.sheet.base
+    under = 0.0 if stands.free_standing else base.thickness_mm
+    ways = []
+    for piece in work.figure.pieces:
+        part = piece.part
+        room_cm3 = work.shares[part.id].core_mm3 / 1000
+        room_g = STEEL_SHARE * room_cm3 * STEEL_G_CM3 - part.ballast_g
+        if piece.core is None or part.core not in HOLDS_STEEL or room_g < LEAST_STEEL_G:
+            continue
+        at = piece.core.centre + np.array([0.0, 0.0, under])
+        grams = righting_g(balance.mass_g, balance.centre, stands.outline, at, most_g=room_g)
+        if grams is not None:
+            ways.append((grams, piece))
+    if not ways:
+        return []
+    grams, piece = min(ways, key=lambda way: way[0])
+    steel = 5.0 * math.ceil(SURELY_MORE * grams / 5)
+    path = f"part/{piece.part.id}/ballast_g"
+    words = said("frame.put_steel_into", mass_g=steel, part=piece.part.label)
+    return [fix(words, (path, piece.part.ballast_g + steel))]
 
 
 def _where(weight: Counterweight) -> Text:

@@ -75,6 +75,7 @@ WORDS = {
     "frame.flexible_clay_over_this_joint": "Flexible clay over this joint",
     "frame.coil.short": "{buy}: {needed_m} is wanted, more than the coils in Stores give",
     "frame.coil.short.why": "The longest piece to cut is {longest_mm}, the longest coil {coils_mm}. Buy {metres_m}, or split the run and bind its halves.",
+    "frame.put_steel_into": "Let {mass_g:whole} of steel into the core of the {part}",
     "frame.put_into_the_base": "Put {mass_g} into the base, {where}",
     "frame.on_its_bare_feet_2": " on its bare feet",
     "frame.stand.tips": "Tips over {towards_words} at {tips_at_deg}{on}",

@@ -6,10 +6,11 @@ from windcrest_core.bake.outcome import CRACK_HIGH
 from windcrest_core.bake.remarks import WARN_AIR_C
 from windcrest_core.body.folds import LEAST_PITCH
 from windcrest_core.body.limits import SOLID_LIMIT_MM, THICK_WALL_MM, THIN_WALL_MM
+from windcrest_core.body.masses import STEEL_SHARE
 from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN
 from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING_MM
 from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
-from windcrest_core.bulk.remarks import FILLED, LARGE_G, VENT_CM3
+from windcrest_core.bulk.remarks import LARGE_G, VENT_CM3
 from windcrest_core.character.face_plan import LEAST_BEHIND_MM
 from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
 from windcrest_core.clay.cloth_remarks import NARROW, PLUG, STEEP
@@ -60,7 +61,7 @@ SAID_WHEN = {
     "bulk.wall.thick": f"a wall over foil is above {THICK_WALL_MM:g} mm",
     "bulk.core.large": f"a core of over {LARGE_G:g} g of foil",
     "bulk.solid.thick": f"clay is solid through more than {SOLID_LIMIT_MM:g} mm",
-    "bulk.ballast.large": f"more steel than {100 * FILLED:g} % of the core it is put in",
+    "bulk.ballast.large": f"more steel than {100 * STEEL_SHARE:g} % of the core it is put in",
     "bulk.core.melts": "a core that cannot take the label temperature of the clay over it",
     "bulk.opening.missing": "a core that is to be pulled has no opening",
     "bulk.opening.narrow": f"the core does not come out of its opening even in pieces: below {100 * IN_PIECES:g} % of its breadth, or {LEAST_OPENING_MM:g} mm",

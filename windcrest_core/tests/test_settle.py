@@ -6,6 +6,8 @@ import itertools
 import unittest
 from typing import Any
 
+import numpy as np
+
 from windcrest_core.findings import Finding, Operation, fix
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import Context
@@ -21,9 +23,11 @@ from windcrest_core.settle.search import Allowed, settle
 from windcrest_core.settle.trials import Given, Trial, Trials
 from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
+from windcrest_core.stand.counterweight import righting_g
+from windcrest_core.stand.standing import rectangle, standing
 from windcrest_core.starts import started
 from windcrest_core.tests.spoiled import GIVEN, TODAY, spoiled
-from windcrest_core.tests.support import biped, refused, spoken
+from windcrest_core.tests.support import biped, changed, refused, spoken
 from windcrest_core.tests.sweeps import slow
 
 TOO_LARGE = {("many_limbed", 450)}
@@ -112,6 +116,24 @@ class OfferTest(unittest.TestCase):
         way = mended(trials, found.model_copy(update={"fixes": []})).in_the_way
         assert way is not None
         self.assertRegex(spoken(way), "would go with a height of 145 mm: that is yours to choose")
+
+    def test_a_heavy_head_is_told_how_much_steel_and_where(self) -> None:
+        """Head 60 g (y 8, z 90) on 25 g (0, 35), toes and heels at 14: 6.46°; to 10° 18.93 g low behind, 30.63 low in the
+        middle, 23.73 higher behind. A mushroom on 60 mm: steel in the foot of its stem."""
+        centre = (60 * np.array([0.0, 8.0, 90.0]) + 25 * np.array([0.0, 0.0, 35.0])) / 85
+        soles = rectangle(200, 28)
+        self.assertAlmostEqual(standing(85, centre, soles).tips_at_deg, 6.46, 2)
+        for y, z, grams in ((-8, 6, 18.93), (0, 6, 30.63), (-8, 30, 23.73)):
+            found = righting_g(85, centre, soles, np.array([0.0, y, z]))
+            assert found is not None
+            self.assertAlmostEqual(found, grams, 2)
+        small = {"base__width_mm": 60.0, "base__depth_mm": 60.0}
+        sheet = changed(new_sheet("x", "stem_cap", 250.0), **small)
+        offers = checked(sheet, GIVEN, ("frame.stand.tips", "base")).offers
+        steel = next(row for row in offers if "steel into the core" in spoken(row.label))
+        [operation] = steel.operations
+        self.assertRegex(operation.path, "^part/stem_foot/ballast_g$")
+        self.assertGreaterEqual(planned(after(sheet, steel.operations)).totals.tips_at.value, 10.0)
 
     def test_a_finding_that_is_not_there_is_refused(self) -> None:
         with refused("finding"):
