@@ -21,7 +21,7 @@ import { useKept } from "../ui/useKept";
 import { Reading } from "../ui/Reading";
 import { faultText } from "../ui/useDraft";
 import { useUnits } from "../ui/UnitsContext";
-import { METRIC, typedLength } from "../units/format";
+import { across, METRIC, typedLength } from "../units/format";
 
 const UNITS = [
   ["mm", "millimetres, grams, °C"],
@@ -43,6 +43,7 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
   const rules = useRules().data;
   const { set } = useRulesChanges();
   const untouched = rules?.revision === 1;
+  const inside = rules?.rules.oven.inside;
   const [asksUnits, setAsksUnits] = useState(false);
   useEffect(() => {
     if (!open) setAsksUnits(false);
@@ -187,6 +188,13 @@ export function NewFigureDialog({ open, onClose, onMade }: Props) {
                       {wrong("name") ? "Give it a name." : null}
                     </Field.ErrorText>
                   </Field.Root>
+                  <Text fontSize="xs" color="inkSoft" role="status">
+                    {create.isPending
+                      ? "Choosing wire, cores, walls and base so that it can be built at that size…"
+                      : inside
+                        ? `Your oven is ${across(inside.height_mm, units)} high inside.`
+                        : "How large your oven is inside is asked in House rules: then what does not fit is told here and not after it is made."}
+                  </Text>
                   {other ? (
                     <Text role="alert" color="stop">
                       {faultText(create.error)}
