@@ -200,13 +200,15 @@ class FlexibleTest(unittest.TestCase):
                 },
             }
 
-        def told(thick_mm: float, clay: str = "rigid") -> list[int]:
+        def told(thick_mm: float, clay: str = "rigid") -> list[list[str]]:
             sheet = biped(height_mm=310.0, part__feather=feather(thick_mm, clay))
             rules = context({"clays": ["rigid", "flexible"]})
             found = findings_of(sheet, "clay.thin.breaks", rules)
-            return [len(row.fixes) for row in found if row.subject == "feather"]
+            return [[spoken(x.label) for x in r.fixes] for r in found if r.subject == "feather"]
 
-        self.assertEqual(told(1.0), [0])
-        self.assertEqual(told(1.0, "flexible"), [0])
-        self.assertEqual(told(2.0), [1])
+        # 20 π d³/(32 × 62) = 1.5 N at 3.62 mm, and a twentieth more
+        thick = "Make it 3.8 mm thick"
+        self.assertEqual(told(1.0), [[thick]])
+        self.assertEqual(told(1.0, "flexible"), [[thick]])
+        self.assertEqual(told(2.0), [["Use flexible clay", thick]])
         self.assertEqual(told(2.0, "flexible"), [])
