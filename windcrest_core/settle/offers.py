@@ -39,22 +39,14 @@ def key_of(finding: Finding) -> Key:
 def mended(trials: Trials, finding: Finding) -> Mended:
     """What mends a finding of the plan the trials begin with."""
     start, key = trials.start, key_of(finding)
-    found = [
-        _offer(start, after, label, operations)
-        for label, operations, after in _holding(trials, finding)
-    ]
-    found.sort(key=lambda offer: _dear(offer))
+    held = sorted(_holding(trials, finding), key=lambda row: (not unseen(row[1]), row[2].price))
+    found = [_offer(start, after, label, operations) for label, operations, after in held]
     way = None if found or not _asks_for_a_fix(finding) else _in_the_way(trials, finding)
     return Mended(id=key[0], subject=key[1], offers=found, in_the_way=way)
 
 
 def _asks_for_a_fix(finding: Finding) -> bool:
     return finding.severity != "note"
-
-
-def _dear(offer: Offer) -> tuple[bool, float]:
-    moved = offer.moved
-    return not unseen(offer.operations), moved.cost + moved.hands_min / 60
 
 
 def _offer(before: Trial, after: Trial, label: Text, operations: list[Operation]) -> Offer:
@@ -76,7 +68,7 @@ def _holding(trials: Trials, finding: Finding) -> list[Held]:
     key, start = key_of(finding), trials.start
     rows = different([*finding.fixes, *serving_others(start, finding)])
     open_ = [row for row in rows if lock_in_the_way(start.sheet, row.operations) is None]
-    least = trials.made + MOST_TRIED
+    until = trials.made + MOST_TRIED
     found: list[Held] = []
     half_way: list[tuple[Fix, Trial]] = []
     for row in open_:
@@ -91,8 +83,9 @@ def _holding(trials: Trials, finding: Finding) -> list[Held]:
     if best or not _asks_for_a_fix(finding):
         return best
     for row, after in half_way:
-        for held in _followed(trials, key, [row], after, least):
-            return [held]
+        followed = next(_followed(trials, key, [row], after, until), None)
+        if followed is not None:
+            return [followed]
     return []
 
 
@@ -148,7 +141,7 @@ def _serving_most(start: Trial, found: list[Held], finding: Finding) -> list[Hel
 
 
 def _followed(
-    trials: Trials, key: Key, done: list[Fix], after: Trial, least: int
+    trials: Trials, key: Key, done: list[Fix], after: Trial, until: int
 ) -> Iterator[Held]:
     """What is to follow changes that mend a finding and bring others, until nothing new is left."""
     worse = after.worse_than(trials.start)
@@ -156,7 +149,7 @@ def _followed(
         return
     for new in worse:
         for row in after.finding(new).fixes:
-            if trials.made >= least or trials.spent:
+            if trials.made >= until or trials.spent:
                 return
             if lock_in_the_way(after.sheet, row.operations) is not None:
                 continue
@@ -169,7 +162,7 @@ def _followed(
                 yield label, [op for one in rows for op in one.operations], further
                 return
             if len(rows) <= MOST_FOLLOWED:
-                yield from _followed(trials, key, rows, further, least)
+                yield from _followed(trials, key, rows, further, until)
 
 
 def _in_the_way(trials: Trials, finding: Finding) -> Text:
