@@ -168,7 +168,7 @@ class CoilJourney(FrameJourney):
             expect(page.locator("[data-lot]")).to_contain_text("measured")
             page.goto(f"{self.live_server_url}/figures/{figure.id}/frame")
             spine = page.locator("[data-run-box=spine]")
-            spine.get_by_label("Wire").select_option("st_1_6")
+            spine.get_by_label("Wire", exact=True).select_option("st_1_6")
             expect(spine).to_contain_text("by the bend test of this coil")
             page.get_by_role("tab", name="Cutting").click()
             expect(page.locator("[data-coil^=lot_]")).to_contain_text("left")

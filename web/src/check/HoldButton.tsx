@@ -19,7 +19,9 @@ interface Props {
 /** A photograph chosen or taken, laid beside the plan, and kept in the log where that is wanted. */
 export function HoldButton({ figure, about, onKept, atBench = false }: Props) {
   const bench = useBench(figure.id);
-  const stage = useCalipers(figure.id, null).data?.stage ?? "raw";
+  const asked = useCalipers(figure.id, null);
+  /** How far the work is; raw where that cannot be had. */
+  const stage = asked.data?.stage ?? (asked.isError ? "raw" : null);
   const chooser = useRef<HTMLInputElement>(null);
   const [held, setHeld] = useState<{ photograph: Photograph; file: File } | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -62,7 +64,12 @@ export function HoldButton({ figure, about, onKept, atBench = false }: Props) {
           {wrong}
         </Text>
       ) : null}
-      {held ? (
+      {held && !stage ? (
+        <Text role="status" fontSize="sm">
+          Looking how far the work is…
+        </Text>
+      ) : null}
+      {held && stage ? (
         <CheckDialog
           figure={figure}
           photograph={held.photograph}
