@@ -20,6 +20,7 @@ from windcrest_core.sheet.edits import apply_edits
 from windcrest_core.sheet.model import FigureSheet
 
 THICKER = (1.5, 2.0, 3.0)  # times, of what would break or shows its wire
+UNHELD = ("frame.hold.weak", "frame.size.large")
 SIZES = ("thickness", "start_radius", "end_radius")
 THIN_MM = 4.0  # of wall, where weight is what counts
 LARGE_CM3 = 150.0  # of core [A]
@@ -37,7 +38,7 @@ def started(
     SheetError : as `new_sheet`.
     """
     given = Given(context, Progress(), today)
-    sheet = _begun_light(new_sheet(name, body, height_mm, heads_tall, context.rules), given)
+    sheet = _begun(new_sheet(name, body, height_mm, heads_tall, context.rules), given)
     found = settle(sheet, given, most=MOST_PLANS, free=by_size)
     too_large = any(row.finding.id == "frame.size.large" for row in found.left)
     for change in found.changes:
@@ -47,13 +48,27 @@ def started(
     return sheet
 
 
-def _begun_light(sheet: FigureSheet, given: Given) -> FigureSheet:
-    """With cages where nobody would squeeze so much foil."""
+def _begun(sheet: FigureSheet, given: Given) -> FigureSheet:
+    """With cages where nobody would squeeze so much foil; with its feet in the base too where one rod would have to carry
+    what no wire holds out from it."""
     begun = Trials(sheet, given).start
-    if all(row.id != "bulk.core.large" for row in begun.plan.findings):
-        return sheet
-    for row in _lighter(begun):
-        sheet, _ = apply_edits(sheet, row.operations)
+    if any(row.id == "bulk.core.large" for row in begun.plan.findings):
+        sheet = _with(sheet, _lighter(begun))
+        begun = Trials(sheet, given).start
+    unheld = any(row.id in UNHELD and not _held_by_wire(row) for row in begun.plan.findings)
+    if unheld and given.context.rules.feet == "in_base":
+        sheet = _with(sheet, _pegged(begun))
+    return sheet
+
+
+def _held_by_wire(finding: Finding) -> bool:
+    """Whether some wire would hold it."""
+    return any(row.path.startswith("run/") for way in finding.fixes for row in way.operations)
+
+
+def _with(sheet: FigureSheet, ways: Iterator[Fix]) -> FigureSheet:
+    for way in ways:
+        sheet, _ = apply_edits(sheet, worked_out(sheet, way.operations))
     return sheet
 
 
@@ -89,6 +104,18 @@ def _left_out(trial: Trial, part_id: str) -> Iterator[Fix]:
     part = next((row for row in trial.sheet.parts if row.id == part_id), None)
     if part is not None and part.delicate:
         yield fix(said("starts.left_out", part=part.label), (f"part/{part_id}", None))
+
+
+def _pegged(trial: Trial) -> Iterator[Fix]:
+    """Feet in the base too, beside a rod that does not carry all of it."""
+    operations = [
+        Operation(path=f"run/{run.id}/{end}", value="peg")
+        for run in trial.sheet.runs
+        for end in ("start", "end")
+        if getattr(run, end) == "loop"
+    ]
+    if operations:
+        yield Fix(label=said("starts.pegged"), operations=operations)
 
 
 def _lighter(trial: Trial) -> Iterator[Fix]:
