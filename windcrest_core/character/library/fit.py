@@ -10,11 +10,12 @@ from typing import Any, Literal
 
 import numpy as np
 
-from windcrest_core.body.figure import Figure, Piece, figure
+from windcrest_core.body.figure import Figure, Piece, figure, solid_of
 from windcrest_core.body.limits import SOLID_LIMIT_MM
 from windcrest_core.body.mirror import on_other_side, other_side
 from windcrest_core.body.skeleton import Array, Bone, cross
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.forms import SolidClay
 from windcrest_core.sheet.joints import joint_ranges
 from windcrest_core.sheet.meetings import MeetingKind
 from windcrest_core.sheet.model import FigureSheet
@@ -22,6 +23,8 @@ from windcrest_core.sheet.parts import Feature, Part
 from windcrest_core.sheet.shapes import Coil, Ellipsoid, Frustum, Place, RoundCone, Shape, Sheet
 
 RIGHT, AHEAD, UP = np.eye(3)
+WALL_MM = 6.0  # of the body itself, at rest
+CAGED_MM3 = 500_000.0  # of core: some 300 g of foil [A]
 HEADS = ("head", "stem_2")
 TRUNKS = ("waist", "hips", "stem_1", "tier_1")
 HIPS = ("hips", "stem_1", "tier_1", "waist")
@@ -42,7 +45,7 @@ class Fit:
 
     @cached_property
     def figure(self) -> Figure:
-        return figure(self.sheet.model_copy(update={"pose": {}}), 6.0)
+        return figure(self.sheet.model_copy(update={"pose": {}}), WALL_MM)
 
     @property
     def head(self) -> str:
@@ -222,7 +225,8 @@ class Fit:
     # parts
 
     def part(self, part_id: str, label: str, joint: str, shape: Shape, **rest: Any) -> Part:
-        return Part.model_validate(
+        """A part on a bone; with a cage in it where its foil would be more than anybody squeezes."""
+        part = Part.model_validate(
             {
                 "id": part_id,
                 "label": label,
@@ -232,6 +236,13 @@ class Fit:
                 **rest,
             }
         )
+        if part.core != "foil" or part.cloth is not None:
+            return part
+        solid = solid_of(self.sheet, part, self.bone(joint), self.head_mm)
+        core = solid.shrunk(part.wall_mm or WALL_MM)
+        if core is None or core.volume_mm3 < CAGED_MM3:
+            return part
+        return part.model_copy(update={"form": SolidClay(core="cage", wall_mm=part.wall_mm)})
 
     def shows(self, point: Array) -> bool:
         """Whether a point is outside all of the body."""
