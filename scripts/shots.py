@@ -14,6 +14,9 @@ FIGURE_OF = {"bake": "The newt drummer", "frame": "The pelican piper"}
 
 def settle(page: Page) -> None:
     page.wait_for_load_state("networkidle")
+    for words in ("Fetching the panel…", "Trying out what would mend it…"):
+        for waiting in page.get_by_text(words).all():
+            waiting.wait_for(state="detached")
     page.evaluate("document.fonts.ready")
 
 

@@ -171,6 +171,5 @@ def open_topics(found: list[Topic], story: str) -> list[Finding]:
             severity="note",
             title=said("character.decide.open", questions=len(open_)),
             reason=said("character.decide.open.why", asked=open_),
-            numbers={"open": float(len(open_))},
         )
     ]
