@@ -33,7 +33,7 @@ def swept(seed: int) -> Swept:
     sheet, told = spoiled(seed), Counter[str]()
     start = Trials(sheet, GIVEN).start
     begun = time.perf_counter()
-    keys = asked(sheet, GIVEN)
+    keys = asked(start.plan.findings)
     rows = [(key, checked(sheet, GIVEN, key)) for key in keys]
     looked_s = time.perf_counter() - begun
     stations = {start.finding(key).station for key in keys}

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from datetime import date
 from typing import Any
 
+from windcrest_core.clay.remarks import GIRTHS
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, Operation, fix
 from windcrest_core.given.load import Context
@@ -21,7 +22,6 @@ from windcrest_core.sheet.model import FigureSheet
 
 THICKER = (1.5, 2.0, 3.0)  # times, of what would break or shows its wire
 UNHELD = ("frame.hold.weak", "frame.size.large")
-SIZES = ("thickness", "start_radius", "end_radius")
 THIN_MM = 4.0  # of wall, where weight is what counts
 LARGE_CM3 = 150.0  # of core [A]
 NEW_RUN = re.compile(r"^run/[^/]+$")
@@ -44,7 +44,7 @@ def started(
     for change in found.changes:
         if too_large and any(NEW_RUN.match(row.path) for row in change.operations):
             continue  # no rod helps it
-        sheet, _ = apply_edits(sheet, worked_out(sheet, change.operations))
+        sheet = _with(sheet, change.operations)
     return sheet
 
 
@@ -57,7 +57,7 @@ def _begun(sheet: FigureSheet, given: Given) -> FigureSheet:
         begun = Trials(sheet, given).start
     unheld = any(row.id in UNHELD and not _held_by_wire(row) for row in begun.plan.findings)
     if unheld and given.context.rules.feet == "in_base":
-        sheet = _with(sheet, _pegged(begun))
+        sheet = _with(sheet, _pegged(sheet))
     return sheet
 
 
@@ -66,10 +66,8 @@ def _held_by_wire(finding: Finding) -> bool:
     return any(row.path.startswith("run/") for way in finding.fixes for row in way.operations)
 
 
-def _with(sheet: FigureSheet, ways: Iterator[Fix]) -> FigureSheet:
-    for way in ways:
-        sheet, _ = apply_edits(sheet, worked_out(sheet, way.operations))
-    return sheet
+def _with(sheet: FigureSheet, operations: list[Operation]) -> FigureSheet:
+    return apply_edits(sheet, worked_out(sheet, operations))[0]
 
 
 def by_size(trial: Trial, finding: Finding) -> Iterator[Fix]:
@@ -95,7 +93,7 @@ def _thicker(trial: Trial, part_id: str) -> Iterator[Fix]:
 def _sizes(part_id: str, shape: dict[str, Any], times: float) -> list[Operation]:
     return [
         Operation(path=f"part/{part_id}/shape/{key}", value=shape[key] * times)
-        for key in SIZES
+        for key in GIRTHS
         if key in shape
     ]
 
@@ -106,27 +104,25 @@ def _left_out(trial: Trial, part_id: str) -> Iterator[Fix]:
         yield fix(said("starts.left_out", part=part.label), (f"part/{part_id}", None))
 
 
-def _pegged(trial: Trial) -> Iterator[Fix]:
+def _pegged(sheet: FigureSheet) -> list[Operation]:
     """Feet in the base too, beside a rod that does not carry all of it."""
-    operations = [
+    return [
         Operation(path=f"run/{run.id}/{end}", value="peg")
-        for run in trial.sheet.runs
+        for run in sheet.runs
         for end in ("start", "end")
         if getattr(run, end) == "loop"
     ]
-    if operations:
-        yield Fix(label=said("starts.pegged"), operations=operations)
 
 
-def _lighter(trial: Trial) -> Iterator[Fix]:
+def _lighter(begun: Trial) -> list[Operation]:
     """Thinner walls over what is large, and cages in it; eyes want the wall they sit in."""
-    faced = {part.lies_on for part in trial.sheet.parts if part.seat is not None}
-    large = [row for row in trial.plan.bulk.parts if row.core_cm3 > LARGE_CM3]
-    if large:
-        thick = [row for row in large if row.wall_mm > THIN_MM and row.id not in faced]
-        rows = [Operation(path=f"part/{row.id}/wall_mm", value=THIN_MM) for row in thick]
-        rows += [Operation(path=f"part/{row.id}/core", value="cage") for row in large]
-        yield Fix(label=said("starts.lighter", wall_mm=THIN_MM), operations=rows)
+    faced = {part.lies_on for part in begun.sheet.parts if part.seat is not None}
+    large = [row for row in begun.plan.bulk.parts if row.core_cm3 > LARGE_CM3]
+    thick = [row for row in large if row.wall_mm > THIN_MM and row.id not in faced]
+    return [
+        *(Operation(path=f"part/{row.id}/wall_mm", value=THIN_MM) for row in thick),
+        *(Operation(path=f"part/{row.id}/core", value="cage") for row in large),
+    ]
 
 
 def _limbs_thicker(trial: Trial, run_id: str) -> Iterator[Fix]:

@@ -13,6 +13,7 @@ from windcrest_core.findings import Finding, Fix, fix
 
 FRAGILE_N = 1.5
 GIRTHS = ("thickness", "start_radius", "end_radius")
+"""Fields of a shape that say how thick it is."""
 SURELY_THICKER, MOST_THICKER = 1.05, 4.0
 
 

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from windcrest_core.errors import SheetError
+from windcrest_core.findings import Finding
 from windcrest_core.settle.offers import Mended, key_of, mended
-from windcrest_core.settle.trials import Given, Key, Trials
+from windcrest_core.settle.trials import RANK, Given, Key, Trials
 from windcrest_core.sheet.model import FigureSheet
 
 MOST_PLANS = 30  # for one finding, with what is in the way of it
@@ -28,9 +29,7 @@ def checked(
     return mended(trials, finding)
 
 
-def asked(sheet: FigureSheet, given: Given) -> list[Key]:
-    """The findings something may be done about, the worst first."""
-    rows = Trials(sheet, given, 1).start.plan.findings
-    rank = {"stop": 0, "warn": 1, "note": 2}
-    found = sorted(rows, key=lambda row: rank[row.severity])
-    return [key_of(row) for row in found if row.fixes or row.severity != "note"]
+def asked(findings: list[Finding]) -> list[Key]:
+    """Those that something may be done about, the worst first."""
+    worst_first = sorted(findings, key=lambda row: -RANK[row.severity])
+    return [key_of(row) for row in worst_first if row.fixes or row.severity != "note"]

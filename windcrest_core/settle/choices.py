@@ -11,14 +11,14 @@ from windcrest_core.sheet.model import FigureSheet
 Choice = Literal["hidden", "built", "seen"]
 
 HIDDEN = re.compile(
-    r"^(run/[^/]+/(wire|strands|start|end|second_pins|path|into|binding.*)|run/(?!x$)[^/]+"
-    r"|part/[^/]+/(core|wall_mm|form/core|form/wall_mm|form/beneath|ballast_g|opening.*)"
-    r"|base/(width_mm|depth_mm|thickness_mm|mass_g|material)"
-    r"|order/.*|programmes.*|programme/.*)$"
+    r"^(run/.+"
+    r"|part/[^/]+/(core|wall_mm|form/(core|wall_mm|beneath)|ballast_g|opening.*)"
+    r"|base/(width_mm|depth_mm|thickness_mm|density_g_cm3|counterweight_.*)"
+    r"|order/.*|move/.*|programme/.*)$"
 )
-"""Wire, strands, what goes into a part, core, wall, base, order, minutes."""
-BUILT = re.compile(r"^part/[^/]+/(meeting.*|rests_on|clay|form.*|layer|delicate|limit_c)$")
-"""How a part is made and put on: it looks the same."""
+"""Wire, strands, what goes into a part, core, wall, base and its counterweight, order, minutes."""
+BUILT = re.compile(r"^part/[^/]+/(meeting.*|rests_on|clay|layer|delicate|limit_c)$")
+"""How a part is made and put on: it looks the same. What cloth is cut to is seen."""
 
 
 def choice(path: str) -> Choice:

@@ -5,8 +5,6 @@ from __future__ import annotations
 WORDS = {
     "starts.thicker": "Make the {part} thicker",
     "starts.left_out": "Leave the {part} out",
-    "starts.pegged": "Peg its feet into the base beside the rod",
-    "starts.lighter": "Cages under {wall_mm} of clay in what is large",
     "starts.limbs_thicker": "Make the limbs of {run} thicker",
     "settle.together": "{labels:; then }",
     "settle.set_mm": "Set the {what} to {to_mm}",

@@ -76,11 +76,11 @@ class FixingTest(ApiCase):
 
     def test_what_comes_to_nothing_is_told_once_and_begun_anew(self) -> None:
         figure = Figure.objects.get()
-        job = fixing._begun(figure, "broken", broken)
+        job = fixing._Now(figure).begun("broken", broken)
         self.assertTrue(job.failed)
         with self.assertRaises(Problem):
-            fixing._begun(figure, "broken", broken)
-        self.assertIsNot(fixing._begun(figure, "broken", broken), job)
+            fixing._Now(figure).begun("broken", broken)
+        self.assertIsNot(fixing._Now(figure).begun("broken", broken), job)
 
     def test_a_stranger_does_not_ask(self) -> None:
         _, other = person("other")

@@ -13,6 +13,7 @@ from server.shelf.management.sheets import (
     read_sheet,
     takes_given,
 )
+from windcrest_core.plan import plan
 from windcrest_core.settle.checked import asked, checked
 from windcrest_core.words import sayer
 
@@ -27,6 +28,7 @@ class Command(SheetCommand):
     def answer(self, options: dict[str, Any]) -> str:
         given, sheet = given_from(options), read_sheet(options["sheet"])
         speaker = sayer(given.context.rules.units)
-        found = [checked(sheet, given, key) for key in asked(sheet, given)]
+        made = plan(sheet, given.context, given.progress, given.today)
+        found = [checked(sheet, given, key) for key in asked(made.findings)]
         rows = [row.model_dump(mode="json", context=speaker) for row in found]
         return json.dumps(rows, indent=1, ensure_ascii=False)
