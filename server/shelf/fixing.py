@@ -18,7 +18,7 @@ from windcrest_core.given.load import read_by_plans
 from windcrest_core.settle.checked import asked, checked
 from windcrest_core.settle.offers import Mended
 from windcrest_core.settle.search import Settled, settle
-from windcrest_core.settle.trials import Given
+from windcrest_core.settle.trials import Given, Key
 
 MOST_KEPT = 400
 SETTLE = "settle"
@@ -60,14 +60,13 @@ class _Now:
             return found
 
 
-def fixes_of(figure: Figure, station: Station) -> tuple[float, list[Mended]]:
-    """How many of a station's findings have been looked at, as a share, and what may be done about those; the worst are
-    looked at first."""
+def fixes_of(figure: Figure, station: Station) -> tuple[list[Mended], list[Key]]:
+    """What may be done about a station's findings that have been looked at, the worst first, and which are waited for."""
     now = _Now(figure)
     keys = asked([row for row in plan_of(figure).findings if row.station == station])
-    jobs = [now.begun("\n".join(("fix", *key)), checked, key) for key in keys]
-    done = [job for job in jobs if job.found.done() and not job.failed]
-    return (len(done) / len(jobs) if jobs else 1.0), [job.found.result() for job in done]
+    jobs = [(key, now.begun("\n".join(("fix", *key)), checked, key)) for key in keys]
+    done = [job.found.result() for _, job in jobs if job.found.done() and not job.failed]
+    return done, [key for key, job in jobs if not job.found.done() or job.failed]
 
 
 def settled(figure: Figure) -> tuple[float, Settled | None]:

@@ -17,12 +17,19 @@ router = Router(tags=["shelf"])
 ERRORS = {404: ProblemOut, 422: ProblemOut}
 
 
+class WaitedFor(Out):
+    """A finding, by its id and subject."""
+
+    id: str
+    subject: str
+
+
 class Fixes(Out):
-    """What may be done about the findings that were looked at, `share` of all that ask for it; of this revision."""
+    """What may be done about the findings that were looked at, and those still waited for; of this revision."""
 
     revision: int
-    share: float
     findings: list[Mended]
+    waiting: list[WaitedFor]
 
 
 class Settling(Out):
@@ -37,8 +44,9 @@ class Settling(Out):
 def get_fixes(request: HttpRequest, figure_id: str, station: Station) -> HttpResponse:
     """The fixes of a station's findings, each shown by a whole plan to hold; asking begins the look."""
     figure = own_figure(request, figure_id)
-    share, found = fixes_of(figure, station)
-    shown = Fixes(revision=figure.revision, share=share, findings=found)
+    found, waiting = fixes_of(figure, station)
+    left = [WaitedFor(id=key[0], subject=key[1]) for key in waiting]
+    shown = Fixes(revision=figure.revision, findings=found, waiting=left)
     return as_json(shown, speaker_of(figure.owner_id))
 
 

@@ -20,6 +20,7 @@ Key = tuple[str, str]
 """Of a finding: its id and its subject."""
 RANK: dict[Severity, int] = {"note": 1, "warn": 2, "stop": 3}
 HOUR_PRICE = 12.0  # of an hour at the bench, beside what is bought [A]
+STEEL_PRICE = 0.005  # of a gram of it let into core or base [A]
 SHELF_PRICE = 0.02  # of a cm² of base, which stands in the way [A]
 
 
@@ -83,11 +84,12 @@ class Trial:
 
     @property
     def price(self) -> float:
-        """What is bought, the hours at the bench, and the room its base takes on a shelf."""
+        """What is bought, the hours at the bench, the room its base takes on a shelf, and steel to be carried about."""
         totals, base = self.plan.totals, self.sheet.base
         shelf_cm2 = base.width_mm * base.depth_mm / 100
+        steel_g = base.counterweight_g + sum(part.ballast_g for part in self.sheet.parts)
         work = totals.hands.value / 60 * HOUR_PRICE
-        return totals.cost.value + work + shelf_cm2 * SHELF_PRICE
+        return totals.cost.value + work + shelf_cm2 * SHELF_PRICE + steel_g * STEEL_PRICE
 
     def finding(self, key: Key) -> Finding:
         return next(row for row in self.plan.findings if (row.id, row.subject) == key)

@@ -32,10 +32,12 @@ class FixingTest(ApiCase):
 
     def test_fixes_come_as_they_are_found_with_what_they_move(self) -> None:
         self.here.waits = True
-        self.assertEqual(self.asked("fixes/frame"), {"revision": 2, "share": 0.0, "findings": []})
+        first = self.asked("fixes/frame")
+        self.assertEqual((first["revision"], first["findings"]), (2, []))
+        self.assertIn({"id": "frame.hold.weak", "subject": "spine"}, first["waiting"])
         self.here.do()
         found = self.asked("fixes/frame")
-        self.assertEqual((found["share"], found["revision"]), (1.0, 2))
+        self.assertEqual((found["waiting"], found["revision"]), ([], 2))
         weak = next(row for row in found["findings"] if row["id"] == "frame.hold.weak")
         self.assertRegex(weak["offers"][0]["label"], "^Use ")
         self.assertIn("mass_g", weak["offers"][0]["moved"])

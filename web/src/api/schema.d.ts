@@ -4447,15 +4447,15 @@ export interface components {
         };
         /**
          * Fixes
-         * @description What may be done about the findings that were looked at, `share` of all that ask for it; of this revision.
+         * @description What may be done about the findings that were looked at, and those still waited for; of this revision.
          */
         Fixes: {
             /** Findings */
             findings: components["schemas"]["Mended"][];
             /** Revision */
             revision: number;
-            /** Share */
-            share: number;
+            /** Waiting */
+            waiting: components["schemas"]["WaitedFor"][];
         };
         /** Foil */
         Foil: {
@@ -9666,6 +9666,16 @@ export interface components {
             parts: components["schemas"]["PartDrawing"][];
             /** Silhouette */
             silhouette: number[][];
+        };
+        /**
+         * WaitedFor
+         * @description A finding, by its id and subject.
+         */
+        WaitedFor: {
+            /** Id */
+            id: string;
+            /** Subject */
+            subject: string;
         };
         /**
          * WallMap

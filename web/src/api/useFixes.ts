@@ -16,7 +16,7 @@ export const useFixes = (figure_id: string, revision: number, station: StationNa
         }),
       ),
     enabled: station !== undefined,
-    refetchInterval: ({ state }) => (state.data && state.data.share < 1 ? AGAIN_MS : false),
+    refetchInterval: ({ state }) => (state.data?.waiting.length ? AGAIN_MS : false),
   });
 
 /** The least change that leaves no stop and no warning, searched for while it is asked. */

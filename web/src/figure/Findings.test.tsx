@@ -31,7 +31,7 @@ const STILL = {
 const FIXES = `GET /api/v1/figures/${"f".repeat(32)}/fixes/frame`;
 const LOOKED = {
   revision: 1,
-  share: 1,
+  waiting: [] as { id: string; subject: string }[],
   findings: [
     {
       id: base.id,
@@ -126,7 +126,7 @@ test("while fixes are tried that is said, and what is in the way where none hold
     [FIXES]: () =>
       share
         ? { ...LOOKED, findings: [{ ...LOOKED.findings[0], offers: [], in_the_way: way }] }
-        : { ...LOOKED, share: 0, findings: [] },
+        : { ...LOOKED, waiting: [{ id: base.id, subject: base.subject ?? "" }], findings: [] },
   });
   showStation(<Findings findings={[base]} />);
   expect(await screen.findByText("Trying out what would mend it…")).toBeTruthy();

@@ -93,14 +93,12 @@ export function Worst({ findings, onGo }: { findings: Finding[]; onGo: () => voi
   );
 }
 
-/** Something may be done about it: then it is asked what holds. */
-const asks = (finding: Finding) => finding.severity !== "note" || !!finding.fixes?.length;
-
 export function Findings({ findings }: { findings: Finding[] }) {
   const { figure } = useFigurePage();
-  const asked = useFixes(figure.id, figure.revision, findings.find(asks)?.station);
+  const asked = useFixes(figure.id, figure.revision, findings[0]?.station);
   const looked = new Map<string, Mended>();
   for (const row of asked.data?.findings ?? []) looked.set(`${row.id} ${row.subject}`, row);
+  const waiting = new Set(asked.data?.waiting.map((row) => `${row.id} ${row.subject}`));
   if (!findings.length)
     return (
       <Text fontSize="sm" color="inkSoft" py="2">
@@ -109,6 +107,11 @@ export function Findings({ findings }: { findings: Finding[] }) {
     );
   return (
     <Stack gap="2" as="ul" listStyleType="none">
+      {asked.isError ? (
+        <Text as="li" fontSize="sm" color="stop">
+          {faultText(asked.error)}
+        </Text>
+      ) : null}
       {[...findings]
         .sort((a, b) => RANK[a.severity] - RANK[b.severity])
         .map((finding) => {
@@ -118,7 +121,7 @@ export function Findings({ findings }: { findings: Finding[] }) {
               key={key}
               finding={finding}
               mended={looked.get(key)}
-              failed={asked.isError ? faultText(asked.error) : null}
+              waiting={waiting.has(key)}
             />
           );
         })}
@@ -130,10 +133,10 @@ interface OneProps {
   finding: Finding;
   /** What may be done about it, once that is known. */
   mended: Mended | undefined;
-  failed: string | null;
+  waiting: boolean;
 }
 
-function OneFinding({ finding, mended, failed }: OneProps) {
+function OneFinding({ finding, mended, waiting }: OneProps) {
   const page = useFigurePage();
   const ask = useFixPreview(page.figure.id, page.figure.revision);
   const [trying, setTrying] = useState<Fix | null>(null);
@@ -195,9 +198,9 @@ function OneFinding({ finding, mended, failed }: OneProps) {
           {numbers}
         </Text>
       ) : null}
-      {asks(finding) && !mended ? (
+      {waiting ? (
         <Text fontSize="xs" color="inkSoft">
-          {failed ?? "Trying out what would mend it…"}
+          Trying out what would mend it…
         </Text>
       ) : null}
       {mended?.in_the_way ? <Text fontSize="sm">{mended.in_the_way}</Text> : null}
