@@ -159,6 +159,16 @@ class Units(Frozen):
         """To the gram, or as ounces are."""
         return self.mass_g(g) if self.mass == "oz" else f"{g:.0f} g"
 
+    def heavy_g(self, g: float) -> str:
+        """What is lifted: kilograms, or pounds.
+
+        Examples
+        --------
+        >>> Units().heavy_g(12500), Units(mass="oz").heavy_g(12500)
+        ('12.5 kg', '27.6 lb')
+        """
+        return f"{g / 16 / OUNCE_G:.1f} lb" if self.mass == "oz" else f"{g / 1000:.1f} kg"
+
     def pack_g(self, g: float) -> str:
         """A pack as it is called: 57 g, 2 oz.
 

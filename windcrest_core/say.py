@@ -40,7 +40,7 @@ SHOWN: dict[str, dict[str, Shown]] = {
     "cm2": {"": Units.area_cm2},
     "cm3": {"": Units.volume_cm3},
     "ml": {"": lambda units, ml: f"{round(ml, 1):g} ml"},
-    "g": {"": Units.mass_g, "pack": Units.pack_g, "whole": Units.whole_g},
+    "g": {"": Units.mass_g, "pack": Units.pack_g, "whole": Units.whole_g, "heavy": Units.heavy_g},
     "C": {"": Units.celsius},
     "K": {"": Units.apart_c},
     "min": {"": lambda units, minutes: minutes_words(minutes)},

@@ -12,7 +12,6 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, fix
 
-VENT_CM3 = 20.0
 LARGE_G = 300.0  # of foil in one core, about 23 m of roll [A]
 
 
@@ -78,20 +77,6 @@ def bulk_findings(work: Workpiece, parts: list[PartBulk]) -> list[Finding]:
     found += [_large(work, part) for part in parts if part.foil_g > LARGE_G]
     found += _cores_that_melt(work)
     found += _heavy_ballast(work)
-    closed = [part for part in parts if work.sheet.part(part.id).cloth is None]
-    largest = max(closed, key=lambda part: part.core_cm3, default=None)
-    if largest is not None and largest.core_cm3 > VENT_CM3:
-        found.append(
-            Finding(
-                id="bulk.core.vent",
-                station="bulk",
-                severity="note",
-                subject=largest.id,
-                title=said("bulk.core.vent"),
-                reason=said("bulk.core.vent.why"),
-                numbers={"core_cm3": largest.core_cm3},
-            )
-        )
     return found
 
 

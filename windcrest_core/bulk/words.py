@@ -58,8 +58,6 @@ WORDS = {
     "bulk.solid.thick": "{part}: {thick_mm} of solid clay",
     "bulk.solid.thick.why": "So thick a piece of solid clay takes over an hour to fuse through, and its weight bends the wire.",
     "bulk.give_it_a_foil_core": "Give it a foil core under {wall_mm}",
-    "bulk.core.vent": "Prick a vent into the core before each bake",
-    "bulk.core.vent.why": "Air sealed in the foil pushes with about {40 kPa} at {135 C} and lifts the clay; a needle hole underneath lets it out.",
     "bulk.ballast.large": "{part}: {ballast_g:whole} of steel do not go into its core",
     "bulk.ballast.large.why": "A core that is nearly all steel has no foil left to hold it: it knocks about and breaks through the wall. Put it elsewhere, or weight into the base.",
     "bulk.put_in": "Put {most_g:whole} in",

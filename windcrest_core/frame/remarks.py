@@ -53,7 +53,7 @@ def frame_findings(
     weak = {run.id: _weak(work, run, demands[run.id], demand_with) for run in runs}
     beyond = [run for run in runs if _is_beyond_wire(weak[run.id])]
     if len(beyond) > 1:
-        told = sum(row.id in HELD for run in beyond for row in weak[run.id])
+        told = [row for run in beyond for row in weak[run.id] if row.id in HELD]
         for run in beyond:
             weak[run.id] = [row for row in weak[run.id] if row.id not in HELD]
         weak[beyond[0].id].append(_too_large(work, beyond, demands, told))
@@ -190,11 +190,11 @@ def _weak(
 
 def _is_beyond_wire(found: list[Finding]) -> bool:
     """Whether a run does not hold, and no wire there is would."""
-    return any(row.id in HELD and row.severity == "stop" and not row.fixes for row in found)
+    return any(row.id in HELD and not row.fixes for row in found)
 
 
 def _too_large(
-    work: Workpiece, runs: list[RunPlan], demands: dict[str, Demand], told: int
+    work: Workpiece, runs: list[RunPlan], demands: dict[str, Demand], told: list[Finding]
 ) -> Finding:
     """Several runs that nothing holds, said once instead of so many times: the figure is too large for wire. What bears
     on wire goes with the fourth power of the height, its weight by the third and the lever with it."""
@@ -205,7 +205,7 @@ def _too_large(
     return Finding(
         id="frame.size.large",
         station="frame",
-        severity="stop",
+        severity="stop" if any(row.severity == "stop" for row in told) else "warn",
         subject="figure",
         title=said("frame.size.large", height_mm=height),
         reason=said(
@@ -215,7 +215,7 @@ def _too_large(
             "height_mm": height,
             "mass_g": mass,
             "holds_share": share,
-            "instead_of": float(told),
+            "instead_of": float(len(told)),
         },
         fixes=[fix(said("frame.make_it_so_tall", better_mm=better), ("height_mm", better))],
     )

@@ -24,8 +24,10 @@ from windcrest_core.stand.base import fits_pegs, on_base, size_for_pegs
 from windcrest_core.stand.counterweight import Counterweight, righting_g
 from windcrest_core.stand.standing import WANTED_TIP_DEG
 
-HOLDS_STEEL = ("foil", "foil_tape")
+FOILED = ("foil", "foil_tape")
 LEAST_STEEL_G = 5.0
+LIFTED_ALONE_G = 12000.0  # at arm's length, over a shelf [A]
+CAGED_CM3 = 150.0  # of core that is worth a cage [A]
 SURELY_MORE = 1.05  # steel in a core also takes foil out of it [A]
 
 
@@ -46,6 +48,7 @@ def standing_findings(
         *_raw(work, runs, gauges_with),
         *_pegs(work, runs),
         *_feet(work, stands),
+        *_heavy(work, stands),
     ]
 
 
@@ -97,6 +100,38 @@ def _tipping(work: Workpiece, stands: Stance) -> list[Finding]:
     ]
 
 
+def _heavy(work: Workpiece, stands: Stance) -> list[Finding]:
+    """More than the shelf bears it is to stand on, or than one lifts alone."""
+    mass_g, bears_g = stands.cured.mass_g, work.context.rules.shelf_bears_g
+    if mass_g <= min(bears_g, LIFTED_ALONE_G):
+        return []
+    over = mass_g > bears_g
+    solid = [
+        piece.part
+        for piece in work.figure.pieces
+        if piece.part.core in FOILED and work.shares[piece.part.id].core_mm3 / 1000 > CAGED_CM3
+    ]
+    return [
+        Finding(
+            id="frame.stand.heavy",
+            station="frame",
+            severity="warn" if over else "note",
+            subject="base",
+            title=said("frame.stand.heavy" if over else "frame.stand.heavy_2", mass_g=mass_g),
+            reason=said("frame.stand.heavy.why", bears_g=bears_g, alone_g=LIFTED_ALONE_G),
+            numbers={"mass_g": mass_g, "shelf_g": bears_g},
+            fixes=[
+                fix(
+                    said("frame.cages_instead_of_foil", parts=[part.label for part in solid]),
+                    *((f"part/{part.id}/core", "cage") for part in solid),
+                )
+            ]
+            if solid
+            else [],
+        )
+    ]
+
+
 def _weighed_down(work: Workpiece, stands: Stance) -> list[Fix]:
     """Steel in that core which rights it with least, for a heavy head on a light body above all."""
     balance, base = stands.cured, work.sheet.base
@@ -106,7 +141,7 @@ def _weighed_down(work: Workpiece, stands: Stance) -> list[Fix]:
         part = piece.part
         room_cm3 = work.shares[part.id].core_mm3 / 1000
         room_g = STEEL_SHARE * room_cm3 * STEEL_G_CM3 - part.ballast_g
-        if piece.core is None or part.core not in HOLDS_STEEL or room_g < LEAST_STEEL_G:
+        if piece.core is None or part.core not in FOILED or room_g < LEAST_STEEL_G:
             continue
         at = piece.core.centre + np.array([0.0, 0.0, under])
         grams = righting_g(balance.mass_g, balance.centre, stands.outline, at, most_g=room_g)

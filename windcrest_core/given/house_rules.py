@@ -75,6 +75,12 @@ class Rules(Frozen):
         description="what is sanded before paint: nothing, smooth and glossy areas, all",
     )
     hold_upright: float = Field(default=2.0, ge=1, le=10)
+    shelf_bears_g: float = Field(
+        default=15000.0,
+        gt=0,
+        le=1000000,
+        description="what the shelf bears that a figure is to stand on; a usual one of board on brackets, assumed",
+    )
     frame_school: Literal["one_run", "bound", "taped", "rod"] = "one_run"
     wire_percent: float = Field(
         default=3.0, ge=0.1, le=30, description="how far a length of the wire may be off its plan"

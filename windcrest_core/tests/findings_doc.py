@@ -10,7 +10,7 @@ from windcrest_core.body.masses import STEEL_SHARE
 from windcrest_core.body.soft_clay import FLEXIBLE_STRAIN
 from windcrest_core.bulk.hollow import IN_PIECES, LEAST_BRIDGE_MM, LEAST_OPENING_MM
 from windcrest_core.bulk.lights import BEND_D, LEAST_OVER_V
-from windcrest_core.bulk.remarks import LARGE_G, VENT_CM3
+from windcrest_core.bulk.remarks import LARGE_G
 from windcrest_core.character.face_plan import LEAST_BEHIND_MM
 from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
 from windcrest_core.clay.cloth_remarks import NARROW, PLUG, STEEP
@@ -18,6 +18,7 @@ from windcrest_core.clay.remarks import FRAGILE_N
 from windcrest_core.colour.remarks import WORTH_CHANGING
 from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
 from windcrest_core.frame.remarks import SHARPEST_DEG
+from windcrest_core.frame.standing_remarks import LIFTED_ALONE_G
 from windcrest_core.order.reach import MISSED_SHARE
 from windcrest_core.stand.base import PEG_EDGE_MM
 from windcrest_core.stand.pegs import HOLE_DEPTHS
@@ -47,6 +48,7 @@ SAID_WHEN = {
     "frame.fit.tight": "the wire leaves less than its cover of clay in the thinnest limb",
     "frame.bend.back": f"a run turns back on itself by more than {SHARPEST_DEG:g}°",
     "frame.bend.hard": f"a run with bends needs a vice or bender: above {PLIERS_NMM:g} N·mm",
+    "frame.stand.heavy": f"with its base it is heavier than the shelf of House rules bears (a warning), or than {LIFTED_ALONE_G / 1000:g} kg, which one does not lift alone",
     "frame.stand.tips": f"the figure, on its base or on its bare feet where nothing pegs it, tips over before {WANTED_TIP_DEG:g}°",
     "frame.base.small": f"a peg is less than {PEG_EDGE_MM:g} mm inside the edge of the base, or misses it",
     "frame.feet.over": "a foot, or what stands on the base, reaches over its edge",
@@ -70,7 +72,6 @@ SAID_WHEN = {
     "bulk.cell.large": "a light's cell with its switch does not go into the core or base it lies in",
     "bulk.cable.tight": f"a cable turns tighter than {BEND_D:g} times its thickness at a joint",
     "bulk.cable.melts": "a cable cannot take the label temperature of the clay",
-    "bulk.core.vent": f"a closed core of more than {VENT_CM3:g} cm³ wants a vent",
     "clay.stores.missing": "a clay is used that is not in Stores",
     "clay.putty.baked": "clay that is baked lies on putty that cannot take it",
     "clay.cloth.plug": f"cloth round a part counts as solid clay, more than {PLUG:g} times a sheet",

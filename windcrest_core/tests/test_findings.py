@@ -263,6 +263,12 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(),
         Context(),
     ),
+    "frame.stand.heavy": (
+        new_sheet("x", "bust", 700.0),
+        Context(),
+        new_sheet("x", "bust", 250.0),
+        Context(),
+    ),
     "frame.base.small": (
         plain(base__width_mm=40, base__depth_mm=40),
         Context(),
@@ -377,7 +383,6 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         plain(part__scale=TOOTH_ON_PUTTY),
         Context(),
     ),
-    "bulk.core.vent": (plain(), Context(), plain(height_mm=140), Context()),
     "clay.stores.missing": (
         plain(part__nose__clay="flexible"),
         Context(),
@@ -835,6 +840,19 @@ class PromiseTest(unittest.TestCase):
             after, _ = apply_edits(small, remedy.operations)
             self.assertEqual(findings_of(after, "frame.base.small", given), [])
         self.assertTrue(pegged)
+
+    def test_what_the_shelf_does_not_bear_is_a_warning_and_what_one_does_not_lift_a_note(
+        self,
+    ) -> None:
+        """A bust of 700 is 39.0 kg with its base; cages leave a third of it."""
+        sheet = new_sheet("x", "bust", 700.0)
+        [on_usual] = findings_of(sheet, "frame.stand.heavy")
+        self.assertEqual(spoken(on_usual.title), "39.0 kg with its base: more than the shelf bears")
+        [on_strong] = findings_of(sheet, "frame.stand.heavy", context(shelf_bears_g=50000))
+        self.assertEqual((on_usual.severity, on_strong.severity), ("warn", "note"))
+        caged, _ = apply_edits(sheet, on_usual.fixes[0].operations)
+        self.assertEqual(findings_of(caged, "frame.stand.heavy"), [])
+        self.assertLess(planned(caged).totals.mass.value, 39000 / 3)
 
     def test_a_wall_is_thickened_for_a_socket_only_as_far_as_a_wall_may_be(self) -> None:
         for height, heads in ((400.0, 4.0), (300.0, 2.5), (600.0, 3.0)):

@@ -8,13 +8,15 @@ from server.accounts.models import HouseRules
 from windcrest_core.errors import ConflictError, SheetError, UnitError
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import load_rules
-from windcrest_core.units import length_mm
+from windcrest_core.units import length_mm, mass_g
+
+READ = {"mm": length_mm, "g": mass_g}
 
 
 def set_rules(
     document: HouseRules, changes: dict[str, Any], seen: dict[str, Any] | None = None
 ) -> Rules:
-    """`changes` by path, such as ``oven/offset_c``; lengths may be text with a unit.
+    """`changes` by path, such as ``oven/offset_c``; lengths and weights may be text with a unit.
 
     Parameters
     ----------
@@ -32,9 +34,9 @@ def set_rules(
             holder = holder.get(key) if isinstance(holder.get(key), dict) else {}
         if keys[-1] not in holder:
             raise SheetError.one(path, value, "a house rule there is")
-        if path.endswith("_mm"):
+        if read := READ.get(path.rpartition("_")[2]):
             try:
-                value = length_mm(value)
+                value = read(value)
             except UnitError as error:
                 raise SheetError.one(path, value, error.allowed) from error
         theirs = holder[keys[-1]]

@@ -8331,6 +8331,12 @@ export interface components {
              */
             sheet_settings_mm: number[];
             /**
+             * Shelf Bears G
+             * @description what the shelf bears that a figure is to stand on; a usual one of board on brackets, assumed
+             * @default 15000
+             */
+            shelf_bears_g: number;
+            /**
              * Single Keys
              * @default true
              */

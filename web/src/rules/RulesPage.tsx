@@ -4,7 +4,7 @@ import { Box, Flex, Heading, SimpleGrid, Stack, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useCatalogue, useRules, useRulesChanges } from "../api/useRules";
 import type { Rules } from "../api/types";
-import { ChoiceField, MeasureField, Note, NumberField, WordsField } from "../ui/fields";
+import { ChoiceField, MassField, MeasureField, Note, NumberField, WordsField } from "../ui/fields";
 import { readNumber } from "../ui/useDraft";
 import { tellProblem } from "../ui/notices";
 import { UndoButtons } from "../ui/UndoButtons";
@@ -191,6 +191,11 @@ export function RulesPage() {
             label="Offcuts are kept from"
             mm={rules.keep_offcut_mm}
             onCommit={(text) => set({ keep_offcut_mm: text })}
+          />
+          <MassField
+            label="Its shelf bears"
+            g={rules.shelf_bears_g}
+            onCommit={(text) => set({ shelf_bears_g: text })}
           />
           <MeasureField
             label="Wall over foil"
