@@ -27,6 +27,7 @@ from windcrest_core.stand.standing import WANTED_TIP_DEG
 FOILED = ("foil", "foil_tape")
 LEAST_STEEL_G = 5.0
 LIFTED_ALONE_G = 12000.0  # at arm's length, over a shelf [A]
+LIGHT_WALL_MM = 4.0
 CAGED_CM3 = 150.0  # of core that is worth a cage [A]
 SURELY_MORE = 1.05  # steel in a core also takes foil out of it [A]
 
@@ -106,11 +107,6 @@ def _heavy(work: Workpiece, stands: Stance) -> list[Finding]:
     if mass_g <= min(bears_g, LIFTED_ALONE_G):
         return []
     over = mass_g > bears_g
-    solid = [
-        piece.part
-        for piece in work.figure.pieces
-        if piece.part.core in FOILED and work.shares[piece.part.id].core_mm3 / 1000 > CAGED_CM3
-    ]
     return [
         Finding(
             id="frame.stand.heavy",
@@ -120,15 +116,35 @@ def _heavy(work: Workpiece, stands: Stance) -> list[Finding]:
             title=said("frame.stand.heavy" if over else "frame.stand.heavy_2", mass_g=mass_g),
             reason=said("frame.stand.heavy.why", bears_g=bears_g, alone_g=LIFTED_ALONE_G),
             numbers={"mass_g": mass_g, "shelf_g": bears_g},
-            fixes=[
-                fix(
-                    said("frame.cages_instead_of_foil", parts=[part.label for part in solid]),
-                    *((f"part/{part.id}/core", "cage") for part in solid),
-                )
-            ]
-            if solid
-            else [],
+            fixes=_caged(work),
         )
+    ]
+
+
+def _caged(work: Workpiece) -> list[Fix]:
+    """Cages for its large cores; and thinner walls over them too, but where eyes sit."""
+    faced = {part.lies_on for part in work.sheet.parts if part.seat is not None}
+    large = [
+        piece
+        for piece in work.figure.pieces
+        if piece.part.core in FOILED and work.shares[piece.part.id].core_mm3 / 1000 > CAGED_CM3
+    ]
+    if not large:
+        return []
+    cages = [(f"part/{piece.part.id}/core", "cage") for piece in large]
+    walls = [
+        (f"part/{piece.part.id}/wall_mm", LIGHT_WALL_MM)
+        for piece in large
+        if piece.wall_mm > LIGHT_WALL_MM and piece.part.id not in faced
+    ]
+    labels: list[Text] = [piece.part.label for piece in large]
+    return [
+        fix(said("frame.cages_instead_of_foil", parts=labels), *cages),
+        fix(
+            said("frame.cages_under_thinner_clay", parts=labels, wall_mm=LIGHT_WALL_MM),
+            *cages,
+            *walls,
+        ),
     ]
 
 

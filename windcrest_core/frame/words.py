@@ -81,6 +81,7 @@ WORDS = {
     "frame.stand.heavy": "{mass_g:heavy} with its base: more than the shelf bears",
     "frame.stand.heavy_2": "{mass_g:heavy} with its base: lift it with two",
     "frame.stand.heavy.why": "House rules say the shelf bears {bears_g:heavy}: read what its maker says. More than {alone_g:heavy} held out over a shelf is for two, base and all, never by an arm or a wing.",
+    "frame.cages_under_thinner_clay": "Cages in the {parts}, with {wall_mm} of clay over them",
     "frame.cages_instead_of_foil": "Cages instead of foil in the {parts}",
     "frame.stand.tips": "Tips over {towards_words} at {tips_at_deg}{on}",
     "frame.stand.tips.why": "Its centre of mass is too near the edge of what it stands on; a nudge of the table is about 10°.",
