@@ -7,6 +7,7 @@ from datetime import date
 
 from windcrest_core.bake.model import BakeStation
 from windcrest_core.bake.station import bake_station
+from windcrest_core.body.outside import outside_mm2
 from windcrest_core.body.workpiece import Workpiece, workpiece
 from windcrest_core.bulk.model import BulkPlan
 from windcrest_core.bulk.station import bulk_plan
@@ -80,6 +81,7 @@ FRAME = Station[FramePlan](FIGURE)
 BULK = Station[BulkPlan](FIGURE)
 FASTENED = Station[Fastened](FIGURE)
 CLAY = Station[ClayPlan](FIGURE, FASTENED)
+OUTSIDE = Station[dict[str, float]](FIGURE)
 COLOUR = Station[ColourPlan](FIGURE)
 BAKE = Station[BakeStation](FIGURE)
 PUT_ON = Station[PutOn](FIGURE, FASTENED)
@@ -127,7 +129,10 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
         lambda seen: clay_plan(on(weighed, seen), wire_mm3, fast, through),
         repr((wire, through)),
     )
-    colour = COLOUR.of(written, lambda seen: colour_plan(on(weighed, seen)))
+    outside = OUTSIDE.of(written, lambda seen: outside_mm2(on(weighed, seen).figure))
+    colour = COLOUR.of(
+        written, lambda seen: colour_plan(on(weighed, seen), outside), tuple(outside.items())
+    )
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
     wiring = frame_steps(frame.runs, loose_runs(work))

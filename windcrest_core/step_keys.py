@@ -35,6 +35,7 @@ What = Literal[
     "putty",
     "out",
     "paint",
+    "pass",
     "retouch",
     "sand",
     "seal",

@@ -27,19 +27,23 @@ def _revolved(profile: Array, sides: int) -> Mesh:
     turns = np.linspace(0, 2 * math.pi, sides, endpoint=False)
     ring = np.column_stack([np.cos(turns), np.sin(turns)])
     inner = profile[1:-1]
-    points = [np.array([[0.0, 0.0, profile[0, 1]]])]
-    points += [np.column_stack([ring * radius, np.full(sides, z)]) for radius, z in inner]
-    points.append(np.array([[0.0, 0.0, profile[-1, 1]]]))
+    rounds = np.empty((len(inner), sides, 3))
+    rounds[..., :2] = ring * inner[:, :1, None]
+    rounds[..., 2] = inner[:, 1:]
+    ends = np.array([[0.0, 0.0, profile[0, 1]], [0.0, 0.0, profile[-1, 1]]])
+    points = np.concatenate([ends[:1], rounds.reshape(-1, 3), ends[1:]])
     here, there = np.arange(sides), np.roll(np.arange(sides), -1)
-    faces = [np.column_stack([np.zeros(sides, dtype=np.int64), 1 + there, 1 + here])]
-    for k in range(len(inner) - 1):
-        a, b = 1 + k * sides, 1 + (k + 1) * sides
-        faces.append(np.column_stack([a + here, a + there, b + there]))
-        faces.append(np.column_stack([a + here, b + there, b + here]))
+    a = 1 + sides * np.arange(len(inner) - 1)[:, None]
+    b = a + sides
+    first, second = (
+        np.stack([a + here, a + there, b + there], axis=-1),
+        np.stack([a + here, b + there, b + here], axis=-1),
+    )
+    between = np.concatenate([first, second], axis=1).reshape(-1, 3)
     last = 1 + (len(inner) - 1) * sides
-    top = np.full(sides, 1 + len(inner) * sides)
-    faces.append(np.column_stack([last + here, last + there, top]))
-    return np.concatenate(points), np.concatenate(faces)
+    bottom = np.stack([np.zeros(sides, dtype=np.int64), 1 + there, 1 + here], axis=1)
+    top = np.stack([last + here, last + there, np.full(sides, len(points) - 1)], axis=1)
+    return points, np.concatenate([bottom, between, top])
 
 
 def _rings(sides: int) -> int:

@@ -159,7 +159,7 @@ def _of_blocks(target: str, batch_g: float, owned: Owned) -> ClayMix | None:
         parts=parts(batch_g),
         chip=parts(CHIP_G),
         mix=recipe.hex,
-        nearness=nearness(recipe.delta_e),  # type: ignore[arg-type]
+        nearness=nearness(recipe.delta_e),
         batch_g=batch_g,
         calibrated=sum(known.get(key, (1.0, 0))[1] for key, _ in recipe.paints),
         nearer_with=_nearer_with(target, owned, recipe.delta_e),
@@ -221,7 +221,7 @@ def _inked(target: str, batch_g: float) -> ClayMix:
         parts=parts(batch_g),
         chip=parts(INKED_CHIP_G),
         mix=hex_of(srgb_of(masstone(kappa))),
-        nearness=nearness(seen),  # type: ignore[arg-type]
+        nearness=nearness(seen),
         batch_g=batch_g,
         calibrated=0,
     )

@@ -1,25 +1,98 @@
-"""What is said of the colours: by area and by ground."""
+"""What is said of the colours: by area, by pass and by ground."""
 
 from __future__ import annotations
 
 from typing import Literal
 
-from windcrest_core.facts import Frozen, Quantity, Why
+from windcrest_core.facts import Frozen, Quantity, Text, Why
 from windcrest_core.findings import Finding
+from windcrest_core.sheet.colour import Ground, Medium, PassKind, Seal, Tool
 from windcrest_core.steps import Undated
 
-Ground = Literal["white", "grey", "black", "none"]
+Nearness = Literal["close", "near", "off", "no paints"]
 
 
 class RecipePart(Frozen):
+    """`drops` are for the pass it is mixed for, with what is spare."""
+
     paint: str
     label: str
     colour: str
     parts: int
+    drops: int
+
+
+class Zones(Frozen):
+    """What is seen in the recesses, in the middle and on what is raised, and of the whole."""
+
+    recess: str
+    middle: str
+    raised: str
+    whole: str
+
+
+class Looks(Frozen):
+    """By daylight, by a warm lamp and in the dark."""
+
+    day: Zones
+    lamp: Zones
+    dark: Zones
+    glossy: bool
+
+
+class PassPlan(Frozen):
+    """A pass: what is mixed for it, how much, how long, what is seen after it.
+
+    `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
+    in the end. `after_seal` where it comes after the seal of all.
+    """
+
+    id: str
+    kind: PassKind
+    key: str
+    label: Text
+    medium: Medium
+    tool: Tool
+    share: float
+    coats: int
+    colour: str | None
+    recipe: list[RecipePart]
+    nearness: Nearness | None
+    ml: float
+    paint_ml: float
+    grams: float
+    minutes: float
+    drying_min: float
+    at: int
+    after_seal: bool
+    hidden: bool
+    spot: str | None
+    looks: Looks
+
+
+class Undercoat(Frozen):
+    """A paint of one's own under the colour of an area: coats of it, and of all with it instead of without."""
+
+    paint: str
+    label: str
+    colour: str
+    coats: int
+    all_coats: int
+    without: int
+
+
+class SpotPlan(Frozen):
+    """A place of an area: the share of the area it takes, and what is seen there after each of the passes at `at`."""
+
+    id: str
+    label: str
+    part: str
+    share: float
+    seen: list[str]
 
 
 class AreaPlan(Frozen):
-    """A colour area: its surface, the mix, how near it comes, coats over the chosen ground, drying."""
+    """A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes."""
 
     id: str
     label: str
@@ -30,9 +103,15 @@ class AreaPlan(Frozen):
     surface_cm2: float
     recipe: list[RecipePart]
     mix: str | None
-    nearness: Literal["close", "near", "off", "no paints"]
+    nearness: Nearness
     coats: Quantity | None
     drying_min: Quantity | None
+    ground: str
+    bare: Looks
+    passes: list[PassPlan]
+    spots: list[SpotPlan]
+    undercoat: Undercoat | None
+    hiding: float
 
 
 class GroundOption(Frozen):
@@ -42,11 +121,25 @@ class GroundOption(Frozen):
     coats: float
 
 
+class Mixing(Frozen):
+    """Passes that one mix does for, in areas and in their order: what to mix for all of them at once."""
+
+    colour: str
+    recipe: list[RecipePart]
+    paint_ml: float
+    passes: list[str]
+    areas: list[str]
+
+
 class ColourPlan(Frozen):
     areas: list[AreaPlan]
     ground: Ground
+    seal: Seal
     advised_ground: Ground
     grounds: list[GroundOption]
     grounds_why: Why
+    mixings: list[Mixing]
+    last: int
+    seal_at: int | None
     findings: list[Finding]
     steps: Undated

@@ -13,7 +13,6 @@ from windcrest_core.catalogue import Paint, catalogue
 from windcrest_core.colour.root import root
 from windcrest_core.colour.spectra import (
     RGB,
-    delta_e,
     distance,
     lab_of,
     luminance,
@@ -38,8 +37,8 @@ class Film:
     weight: float
 
 
-def layer(k: Array, s: Array | float, x_mm: float, ground: Array | float) -> Array:
-    """Reflectance of a layer of `x_mm` over a ground.
+def layer(k: Array, s: Array | float, x_mm: Array | float, ground: Array | float) -> Array:
+    """Reflectance of a layer of `x_mm` over a ground, or of several at once.
 
     β = √(K(K+2S)); U = tanh(βX)/β; R = [U(S − (S+K)Rg) + Rg]/[U((S+K) − S Rg) + 1].
     Source: Kubelka (1948).
@@ -117,17 +116,6 @@ def mixed(films: list[Film], parts: list[float]) -> Film:
     kappa = (w[:, None] * np.array([film.kappa for film in films])).sum(axis=0) / w.sum()
     scatter = float(c @ [film.scatter_per_mm for film in films] / c.sum())
     return Film(kappa, scatter, float(w.sum() / c.sum()))
-
-
-def coats_needed(film: Film, ground: Array | float, most: int = 12) -> int:
-    """Smallest number of coats within ΔE00 1.0 of the masstone over this ground; `most` at most."""
-    goal = lab_of(masstone(film.kappa))
-    k = film.kappa * film.scatter_per_mm
-    for coats in range(1, most):
-        seen = lab_of(layer(k, film.scatter_per_mm, coats * COAT_MM, ground))
-        if float(delta_e(seen, goal)) <= 1.0:
-            return coats
-    return most
 
 
 def film_of_colour(srgb: RGB, opacity: str = "SO") -> Film:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
 from math import gcd
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -194,6 +195,6 @@ def _beam(parts: Array, scores: Array) -> tuple[Array, Array]:
     return parts[keep], scores[keep]
 
 
-def nearness(gap: float) -> str:
+def nearness(gap: float) -> Literal["close", "near", "off"]:
     """In words: the paints' own uncertainty is ΔE 3 to 4.5, so no digits."""
     return "close" if gap < 3 else "near" if gap < 7 else "off"

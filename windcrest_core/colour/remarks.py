@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.model import AreaPlan, Ground, GroundOption
+from windcrest_core.colour.model import AreaPlan, GroundOption
+from windcrest_core.colour.pass_remarks import pass_findings
 from windcrest_core.colour.recipes import nearness, one_to_buy, with_one_more
 from windcrest_core.colour.spectra import rgb_of_hex
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, fix
+from windcrest_core.sheet.colour import Ground
 
 WORTH_CHANGING = 0.75
 
@@ -16,7 +18,7 @@ WORTH_CHANGING = 0.75
 def colour_findings(
     work: Workpiece, areas: list[AreaPlan], grounds: list[GroundOption], advised: Ground
 ) -> list[Finding]:
-    found = []
+    found = pass_findings(work, areas)
     buys = _to_buy(work, areas)
     for area in areas:
         if area.nearness in ("off", "no paints"):

@@ -1,92 +1,106 @@
-"""Station 7: a recipe and coats for each colour area, and the primer that asks least of them."""
+"""Station 7: each colour area painted in passes, what is mixed for them, the ground that asks least, and their order."""
 
 from __future__ import annotations
 
-from functools import lru_cache
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.model import AreaPlan, ColourPlan, Ground, GroundOption, RecipePart
-from windcrest_core.colour.paint import (
-    BLACK_R,
-    WHITE_R,
-    Film,
-    coats_needed,
-    film_of,
-    film_of_colour,
-    mixed,
+from windcrest_core.colour.amounts import Amount, amount, drops
+from windcrest_core.colour.covering import undercoats
+from windcrest_core.colour.layers import SHARES, Seen, ground_seen
+from windcrest_core.colour.looks import by_day, by_lamp, hexes, in_the_dark
+from windcrest_core.colour.methods import (
+    base_of,
+    drying_of,
+    medium_of,
+    method_of,
+    share_of,
+    tool_of,
 )
+from windcrest_core.colour.model import (
+    AreaPlan,
+    ColourPlan,
+    GroundOption,
+    Looks,
+    Mixing,
+    Nearness,
+    PassPlan,
+    RecipePart,
+    SpotPlan,
+    Undercoat,
+    Zones,
+)
+from windcrest_core.colour.paint import film_of, masstone
+from windcrest_core.colour.painting import (
+    Coat,
+    Given,
+    coats_of,
+    ground_reflectance,
+    in_spots,
+    is_hidden,
+    under_base,
+)
+from windcrest_core.colour.pass_words import NAMED
 from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
-from windcrest_core.colour.spectra import reflectance, rgb_of_hex
-from windcrest_core.colour.steps import colour_steps
+from windcrest_core.colour.spectra import hex_of, rgb_of_hex, srgb_of
+from windcrest_core.colour.steps import Painted, colour_steps, pass_key, planned_of
 from windcrest_core.facts import Input, Quantity, Why, said
-from windcrest_core.sheet.colour import Area
+from windcrest_core.sheet.colour import Area, Ground, Pass, Spot
 
 Array = NDArray[np.float64]
-TOUCH_MIN, RECOAT_MIN = (10, 20), (30, 60)
-SURFACE = 5.5  # of a part over its volume to the two-thirds; a ball has 4.84 [A]
-VARNISH_RECOAT_MIN = (120, 240)
 GROUNDS: tuple[Ground, ...] = ("white", "grey", "black", "none")
+GLOW_THROUGH = {"varnish_matt": 1.0, "varnish_gloss": 1.0, "resin": 1.0, "wash": 0.6}
+OPAQUE = 0.1  # of its glow that paint over it lets through [A]
 
 
-def ground_reflectance(ground: Ground, clay_hex: str) -> Array | float:
-    """What the paint lies on: a primer, or bare clay."""
-    match ground:
-        case "white":
-            return WHITE_R
-        case "black":
-            return BLACK_R
-        case "grey":
-            return reflectance((128, 128, 126))
-        case "none":
-            return reflectance(rgb_of_hex(clay_hex))
+@dataclass(frozen=True)
+class _Done:
+    """An area as it is painted on these surfaces."""
+
+    area: Area
+    coats: list[Coat]
+    parts: list[str]
+    surface_cm2: float
+    share: float
 
 
-def colour_plan(work: Workpiece) -> ColourPlan:
-    """Recipe, coats and drying of every colour area."""
-    paints = tuple(work.context.stores.paints)
-    surfaces = _surfaces(work)
+def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan:
+    """Mixes, coats, amounts and order of every colour area.
+
+    Parameters
+    ----------
+    outside_mm2 : surface of each part that no other covers, by its id.
+    """
+    colour, given = work.sheet.colour, _given(work)
+    surfaces = _surfaces(work, outside_mm2)
     whole = sum(surfaces.values()) or 1.0
-    recipes = {
-        area.id: nearest(rgb_of_hex(area.target), paints) for area in work.sheet.colour.areas
-    }
-    clay_hex = _main_clay(work)
-    grounds = [
-        GroundOption(
-            ground=ground,
-            coats=round(
-                sum(
-                    _coats(area.target, recipes[area.id], ground, clay_hex)
-                    * surfaces.get(area.id, 0.0)
-                    / whole
-                    for area in work.sheet.colour.areas
-                ),
-                3,
-            ),
-        )
-        for ground in GROUNDS
-    ]
-    ground = work.sheet.colour.ground
-    areas = [
-        _area(
-            work,
+    done = [
+        _Done(
             area,
-            recipes[area.id],
-            _coats(area.target, recipes[area.id], ground, clay_hex),
-            surfaces.get(area.id, 0) / whole,
-            surfaces.get(area.id, 0) * SURFACE / 100,
+            coats_of(area, given),
+            [part.id for part in work.sheet.parts if part.area == area.id],
+            surfaces.get(area.id, 0.0) / 100,
+            surfaces.get(area.id, 0.0) / whole,
         )
-        for area in work.sheet.colour.areas
+        for area in colour.areas
     ]
+    painted = [_as_painted(row) for row in done]
+    order = planned_of(work, painted)
+    at = {key: n for n, key in enumerate(order.keys, start=1)}
+    areas = [_area(row, given, at) for row in done]
+    grounds = [_ground_option(work, ground, done) for ground in GROUNDS]
     primers = [option for option in grounds if option.ground != "none"]
     advised = min(primers, key=lambda option: option.coats).ground
     return ColourPlan(
         areas=areas,
-        ground=ground,
+        ground=colour.ground,
+        seal=colour.seal,
         advised_ground=advised,
         grounds=grounds,
         grounds_why=Why(
@@ -98,18 +112,28 @@ def colour_plan(work: Workpiece) -> ColourPlan:
             source=said("colour.kubelka_munk_layer_of_m"),
             assumed=True,
         ),
+        mixings=_mixings(areas),
+        last=len(order.keys),
+        seal_at=order.seal_at,
         findings=colour_findings(work, areas, grounds, advised),
-        steps=colour_steps(areas, ground),
+        steps=colour_steps(work, order, painted),
     )
 
 
-def _surfaces(work: Workpiece) -> dict[str, float]:
-    """Surface of each area by volume to the two-thirds of its parts: for weighting only [A]."""
+def _given(work: Workpiece) -> Given:
+    stores = work.context.stores
+    return Given(
+        work.sheet.colour.ground, _main_clay(work), tuple(stores.paints), tuple(stores.took)
+    )
+
+
+def _surfaces(work: Workpiece, outside_mm2: Mapping[str, float]) -> dict[str, float]:
+    """Surface of each area, mm²."""
     found: dict[str, float] = {}
     for piece in work.figure.pieces:
-        if piece.part.area is not None:
-            size = float(piece.solid.volume_mm3 ** (2 / 3))
-            found[piece.part.area] = found.get(piece.part.area, 0.0) + size
+        area = piece.part.area
+        if area is not None:
+            found[area] = found.get(area, 0.0) + outside_mm2[piece.part.id]
     return found
 
 
@@ -121,83 +145,271 @@ def _main_clay(work: Workpiece) -> str:
     return catalogue().clays[most].colour
 
 
-def _film(target: str, recipe: Recipe | None) -> Film:
+def _on(row: Pass, done: _Done) -> float:
+    """Surface that a pass goes over, cm²: all of its area but where it is for the recesses, the raised or one place."""
+    if row.spot is not None:
+        return next(_spot_share(spot, done) for spot in done.area.spots if spot.id == row.spot) * (
+            done.surface_cm2
+        )
+    zone = {"all": 1.0, "recess": float(SHARES[0]), "raised": float(SHARES[2])}[row.where]
+    return done.surface_cm2 * (1.0 if row.kind in ("wash", "dry_brush") else zone)
+
+
+def _spot_share(spot: Spot, done: _Done) -> float:
+    """Of the area's surface: half of its part's share is seen from before [A]."""
+    x, y = np.array(spot.outline).T
+    seen = abs(float(np.dot(x, np.roll(y, 1)) - np.dot(y, np.roll(x, 1)))) / 2
+    return min(1.0, 0.5 * seen / max(len(done.parts), 1))
+
+
+def _amount(coat: Coat, done: _Done) -> Amount:
+    return amount(method_of(coat.row), _on(coat.row, done), coat.coats)
+
+
+def _drying(coat: Coat) -> tuple[float, float]:
+    found = drying_of(coat.row)
+    return found.low * coat.coats, found.high * coat.coats
+
+
+def _as_painted(done: _Done) -> Painted:
+    return Painted(
+        area=done.area,
+        worn=bool(done.parts),
+        coats=done.coats,
+        minutes=[_amount(coat, done).minutes for coat in done.coats],
+        drying_min=[sum(_drying(coat)) / 2 for coat in done.coats],
+        surface_cm2=done.surface_cm2,
+    )
+
+
+def _ground_option(work: Workpiece, ground: Ground, done: Sequence[_Done]) -> GroundOption:
+    """Coats of everything up to the bases over another ground, those of an area's own ground among them."""
+    given = _given(work)
+    other = Given(ground, given.clay_hex, given.paints, given.notes)
+    coats = 0.0
+    for row in done:
+        rows = coats_of(row.area, other)
+        last = next((n for n, coat in enumerate(rows) if coat.row.kind == "base"), -1)
+        coats += row.share * sum(coat.coats for coat in rows[: last + 1])
+    return GroundOption(ground=ground, coats=round(coats, 3))
+
+
+def _recipe(recipe: Recipe | None, paint_ml: float) -> list[RecipePart]:
     if recipe is None:
-        return film_of_colour(rgb_of_hex(target))
+        return []
     shelf = catalogue()
-    films = [film_of(shelf.paints[key]) for key, _ in recipe.paints]
-    return mixed(films, [float(count) for _, count in recipe.paints])
+    each = drops(paint_ml, [count for _, count in recipe.paints])
+    return [
+        RecipePart(
+            paint=key,
+            label=shelf.paints[key].label,
+            colour=hex_of(shelf.paints[key].srgb),
+            parts=count,
+            drops=n,
+        )
+        for (key, count), n in zip(recipe.paints, each, strict=True)
+    ]
 
 
-@lru_cache(maxsize=1024)
-def _coats(target: str, recipe: Recipe | None, ground: Ground, clay_hex: str) -> int:
-    """Coats of a mix over a ground; kept, since it depends on nothing else."""
-    return coats_needed(_film(target, recipe), ground_reflectance(ground, clay_hex))
+def _zones(linear: Array) -> Zones:
+    """Of (3, 3) linear light: a zone a row."""
+    recess, middle, raised, whole = hexes(np.vstack([linear, SHARES @ linear]))
+    return Zones(recess=recess, middle=middle, raised=raised, whole=whole)
 
 
-def _area(
-    work: Workpiece,
-    area: Area,
-    recipe: Recipe | None,
-    coats: int,
-    share: float,
-    surface_cm2: float,
-) -> AreaPlan:
-    shelf = catalogue()
-    film = _film(area.target, recipe)
-    drying = [minutes * coats for minutes in RECOAT_MIN]
+def _looks(seen: Seen, glow: Array | None, charged: Array) -> Looks:
+    day = by_day(seen.zones)
+    return Looks(
+        day=_zones(day),
+        lamp=_zones(by_lamp(day)),
+        dark=_zones(in_the_dark(day, glow, charged)),
+        glossy=seen.glossy,
+    )
+
+
+def _all_looks(coats: Sequence[Coat]) -> list[Looks]:
+    glow: Array | None = None
+    charged, found = np.zeros(3), []
+    for coat in coats:
+        if coat.row.kind == "glow" and coat.film is not None:
+            glow = by_day(masstone(coat.film.kappa))
+            charged = 1 - (1 - charged) * 0.75**coat.coats
+        elif coat.row.spot is None and coat.row.kind not in ("lift", "mist"):
+            charged = charged * GLOW_THROUGH.get(medium_of(coat.row), OPAQUE)
+        found.append(_looks(coat.after, glow, charged))
+    return found
+
+
+def _area(done: _Done, given: Given, at: dict[str, int]) -> AreaPlan:
+    area = done.area
+    looks = _all_looks(done.coats)
+    base = base_of(area)
+    based = next((coat for coat in done.coats if coat.row is base or coat.row.kind == "base"), None)
+    recipe = based.recipe if based else None
+    passes = [
+        _pass(done, given, n, coat, looks[n], at.get(pass_key(area, coat.row), 0))
+        for n, coat in enumerate(done.coats)
+    ]
+    drying = _drying(based) if based else (0.0, 0.0)
+    bare = ground_seen(ground_reflectance(given.ground, given.clay_hex))
     return AreaPlan(
         id=area.id,
         label=area.label,
         target=area.target,
         finish=area.finish,
-        parts=[part.id for part in work.sheet.parts if part.area == area.id],
-        share=share,
-        surface_cm2=surface_cm2,
-        recipe=[
-            RecipePart(
-                paint=key,
-                label=shelf.paints[key].label,
-                colour="#{:02x}{:02x}{:02x}".format(*shelf.paints[key].srgb),
-                parts=count,
-            )
-            for key, count in (recipe.paints if recipe else ())
-        ],
+        parts=done.parts,
+        share=done.share,
+        surface_cm2=done.surface_cm2,
+        recipe=_recipe(recipe, _amount(based, done).paint_ml) if based else [],
         mix=recipe.hex if recipe else None,
-        nearness=nearness(recipe.delta_e) if recipe else "no paints",  # type: ignore[arg-type]
-        coats=Quantity(
-            value=coats,
-            unit="count",
-            low=max(1, coats - 1),
-            high=coats + 1,
-            why=Why(
-                formula=said("colour.smallest_number_of_m_coats"),
-                inputs=[
-                    Input(
-                        name=said("colour.scattering_of_the_mix"),
-                        value=film.scatter_per_mm,
-                        unit="per mm",
-                    ),
-                    Input(name="coat", value=30, unit="µm"),
-                ],
-                source=said("colour.kubelka_munk_layer_opacity_as"),
-                assumed=True,
-            ),
+        nearness=_nearness(area, based, given),
+        coats=_coats_quantity(based) if based else None,
+        drying_min=_drying_quantity(based, drying) if based else None,
+        ground=given.ground,
+        bare=_looks(bare, None, np.zeros(3)),
+        passes=passes,
+        spots=_spots(done, given),
+        undercoat=_undercoat(area, based, given),
+        hiding=based.hiding if based else 1.0,
+    )
+
+
+def _nearness(area: Area, based: Coat | None, given: Given) -> Nearness:
+    recipe = based.recipe if based else nearest(rgb_of_hex(area.target), given.paints)
+    return nearness(recipe.delta_e) if recipe else "no paints"
+
+
+def _pass(done: _Done, given: Given, n: int, coat: Coat, looks: Looks, at: int) -> PassPlan:
+    row, taken = coat.row, _amount(coat, done)
+    return PassPlan(
+        id=row.id,
+        kind=row.kind,
+        key=pass_key(done.area, row),
+        label=NAMED[row.kind],
+        medium=medium_of(row),
+        tool=tool_of(row),
+        share=share_of(row),
+        coats=coat.coats,
+        colour=_colour(coat, done.area),
+        recipe=_recipe(coat.recipe, taken.paint_ml),
+        nearness=nearness(coat.recipe.delta_e) if coat.recipe else None,
+        ml=taken.ml,
+        paint_ml=taken.paint_ml,
+        grams=taken.grams,
+        minutes=taken.minutes,
+        drying_min=sum(_drying(coat)) / 2,
+        at=at,
+        after_seal=coat.late,
+        hidden=is_hidden(done.area, given, done.coats, n),
+        spot=row.spot,
+        looks=looks,
+    )
+
+
+def _colour(coat: Coat, area: Area) -> str | None:
+    if coat.film is None:
+        return None
+    return coat.recipe.hex if coat.recipe else (coat.row.colour or area.target)
+
+
+def _spots(done: _Done, given: Given) -> list[SpotPlan]:
+    seen = in_spots(done.area, given, done.coats)
+    return [
+        SpotPlan(
+            id=spot.id,
+            label=spot.label,
+            part=spot.part,
+            share=_spot_share(spot, done),
+            seen=[hex_of(srgb_of(SHARES @ row.zones)) for row in seen[spot.id]],
+        )
+        for spot in done.area.spots
+    ]
+
+
+def _undercoat(area: Area, based: Coat | None, given: Given) -> Undercoat | None:
+    """What would save coats under its base; nothing where something is under it already."""
+    if based is None or based.film is None or any(row.kind == "undercoat" for row in area.passes):
+        return None
+    shelf = catalogue()
+    owned = {key: film_of(shelf.paints[key]) for key in given.paints}
+    ways = undercoats(based.film, under_base(area, given), owned)
+    if not ways:
+        return None
+    best = ways[0]
+    paint = shelf.paints[best.paint]
+    return Undercoat(
+        paint=best.paint,
+        label=paint.label,
+        colour=hex_of(paint.srgb),
+        coats=best.coats,
+        all_coats=best.all_coats,
+        without=best.without,
+    )
+
+
+def _mixings(areas: Sequence[AreaPlan]) -> list[Mixing]:
+    """Passes of the same parts of the same paints, mixed at once."""
+    found: dict[tuple[tuple[str, int], ...], list[tuple[AreaPlan, PassPlan]]] = {}
+    for area in areas:
+        for row in area.passes:
+            if row.recipe and area.parts:
+                key = tuple((part.paint, part.parts) for part in row.recipe)
+                found.setdefault(key, []).append((area, row))
+    mixings = []
+    for key, rows in found.items():
+        ml = sum(row.paint_ml for _, row in rows)
+        colour = next((row.colour for _, row in rows if row.colour), "#808080")
+        mixings.append(
+            Mixing(
+                colour=colour,
+                recipe=_recipe(Recipe(key, colour, 0.0, 0.0), ml),
+                paint_ml=ml,
+                passes=[row.key for _, row in sorted(rows, key=lambda one: one[1].at)],
+                areas=list(dict.fromkeys(area.label for area, _ in rows)),
+            )
+        )
+    return sorted(mixings, key=lambda mixing: -mixing.paint_ml)
+
+
+def _coats_quantity(based: Coat) -> Quantity:
+    assert based.film is not None
+    return Quantity(
+        value=based.coats,
+        unit="count",
+        low=max(1, based.coats - 1),
+        high=based.coats + 2,
+        why=Why(
+            formula=said("colour.smallest_number_of_m_coats"),
+            inputs=[
+                Input(
+                    name=said("colour.scattering_of_the_mix"),
+                    value=based.film.scatter_per_mm,
+                    unit="per mm",
+                ),
+                Input(name="coat", value=method_of(based.row).dry_um, unit="µm"),
+                Input(name=said("colour.hides_as_learnt"), value=based.hiding, unit="times"),
+            ],
+            source=said("colour.kubelka_munk_layer_opacity_as"),
+            assumed=True,
         ),
-        drying_min=Quantity(
-            value=sum(drying) / 2,
-            unit="min",
-            low=drying[0],
-            high=drying[1],
-            why=Why(
-                formula=said("colour.coats_minutes_to_recoat_acrylic"),
-                inputs=[
-                    Input(name="coats", value=coats),
-                    Input(name=said("colour.recoat_from"), value=RECOAT_MIN[0], unit="min"),
-                    Input(name="to", value=RECOAT_MIN[1], unit="min"),
-                ],
-                source=said("colour.drying_times_assumed_the_bottles"),
-                assumed=True,
-            ),
+    )
+
+
+def _drying_quantity(based: Coat, drying: tuple[float, float]) -> Quantity:
+    found = drying_of(based.row)
+    return Quantity(
+        value=sum(drying) / 2,
+        unit="min",
+        low=drying[0],
+        high=drying[1],
+        why=Why(
+            formula=said("colour.coats_minutes_to_recoat_acrylic"),
+            inputs=[
+                Input(name="coats", value=based.coats),
+                Input(name=said("colour.recoat_from"), value=found.low, unit="min"),
+                Input(name="to", value=found.high, unit="min"),
+            ],
+            source=said("colour.drying_times_assumed_the_bottles"),
+            assumed=True,
         ),
     )

@@ -1,67 +1,266 @@
-"""What the colours ask to be done: ground, coats, seal, gloss. What waits for what is `order`'s."""
+"""What the colours ask to be done: ground, passes in their order, seal. What waits for what else is `order`'s."""
 
 from __future__ import annotations
 
-from windcrest_core.colour.model import AreaPlan, Ground
-from windcrest_core.facts import said
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.colour.methods import USUAL, medium_of
+from windcrest_core.colour.paint import masstone
+from windcrest_core.colour.painting import Coat
+from windcrest_core.colour.pass_words import DO, TELL, WHERE
+from windcrest_core.colour.sequence import (
+    GROUND,
+    MATT,
+    WHY,
+    Planned,
+    Reason,
+    Waits,
+    in_order,
+    waits,
+)
+from windcrest_core.colour.spectra import luminance
+from windcrest_core.facts import Text, said
+from windcrest_core.sheet.colour import Area, Pass
 from windcrest_core.step_keys import PRIME, SEAL, step_key
-from windcrest_core.steps import Step
+from windcrest_core.steps import Need, Step
+
+SET_UP_MIN = 5.0  # to mix, to rinse, to wipe [A]
+PRIME_MIN, PRIME_WAIT_MIN, SEAL_MIN, SEAL_WAIT_MIN = 15.0, 60.0, 15.0, 180.0
+WASH_DRIES_MIN = 8.0  # until a wash can no longer be wiped back [A]
+WASHED_CM2 = 100 * WASH_DRIES_MIN / 5.0  # of surface in that time
+BY_THE_CHAIN: tuple[Reason, ...] = ("ground", "matt", "last")  # which `order` says for all of them
+IMPLIED = Pass(id="gloss", kind="gloss")
 
 
-def colour_steps(areas: list[AreaPlan], ground: Ground) -> list[Step]:
-    worn = [area for area in areas if area.parts]
-    if not worn:
-        return []
-    steps = []
-    if ground != "none":
-        steps.append(
-            Step(
-                key=PRIME,
-                kind="ground",
-                station="colour",
-                label=said("colour.prime_it_2", ground=ground),
-                minutes=15,
-                wait_min=60,
-                caution=said("colour.air_the_room_wear_a"),
-            )
-        )
-    for area in worn:
-        coats = int(area.coats.value) if area.coats else 1
-        steps.append(
-            Step(
-                key=step_key(area.id, "coats"),
-                kind="coats",
-                station="colour",
-                label=said(
-                    "colour.paint_coat",
-                    area=area.label,
-                    coats=coats,
-                ),
-                minutes=12 * coats + 30 * area.share * coats,
-                wait_min=45.0 * coats,
-            )
-        )
-    steps.append(
-        Step(
-            key=SEAL,
-            kind="seal",
-            station="colour",
-            label=said("colour.seal_it_matte"),
-            minutes=15,
-            wait_min=180,
-            caution=said("colour.waterborne_varnish_a_solvent_spray"),
-        )
+@dataclass(frozen=True)
+class Painted:
+    """An area with its passes as they are painted, minutes of each and until each is dry."""
+
+    area: Area
+    worn: bool
+    coats: Sequence[Coat]
+    minutes: Sequence[float]
+    drying_min: Sequence[float]
+    surface_cm2: float
+
+
+@dataclass(frozen=True)
+class PaintOrder:
+    """Every pass in its order, with the ground and the seal of all among them."""
+
+    rows: list[Planned]
+    found: Waits
+    stands_for: dict[str, list[str]] = field(default_factory=dict)
+
+    @property
+    def keys(self) -> list[str]:
+        """Of every pass there is, those told with another among them."""
+        return [key for row in self.rows for key in [row.key, *self.stands_for.get(row.key, [])]]
+
+    @property
+    def seal_at(self) -> int | None:
+        return self.keys.index(MATT) + 1 if MATT in self.keys else None
+
+
+def pass_key(area: Area, row: Pass) -> str:
+    """The key of a pass: the base of an area and its gloss have those they always had."""
+    if row.kind == "base" and row == next(one for one in area.passes if one.kind == "base"):
+        return step_key(area.id, "coats")
+    if row is IMPLIED:
+        return step_key(area.id, "gloss")
+    return step_key(f"{area.id}_{row.id}", "pass")
+
+
+def planned_of(work: Workpiece, painted: Sequence[Painted]) -> PaintOrder:
+    """The order of painting: seals of the same varnish are put on together."""
+    worn = [row for row in painted if row.worn]
+    colour = work.sheet.colour
+    rows: list[Planned] = []
+    stands_for: dict[str, list[str]] = {}
+    sealed: dict[tuple[str, int], int] = {}
+    for one in worn:
+        nth: dict[str, int] = {}
+        for n, coat in enumerate(one.coats):
+            planned = _planned(one, n, coat)
+            if coat.row.kind == "seal" and not coat.late:
+                medium = medium_of(coat.row)
+                nth[medium] = nth.get(medium, 0) + 1
+                at = sealed.setdefault((medium, nth[medium]), len(rows))
+                if at < len(rows):
+                    stands_for.setdefault(rows[at].key, []).append(planned.key)
+                    rows[at] = _both(rows[at], planned)
+                    continue
+            rows.append(planned)
+        if _implies_gloss(one.area):
+            rows.append(_gloss_of(one))
+    primed, matt = colour.ground != "none" and bool(worn), colour.seal != "none" and bool(worn)
+    found = waits(rows, primed, matt, _eyes(work))
+    ground = [_round(GROUND, worn, PRIME_MIN, PRIME_WAIT_MIN)] if primed else []
+    seal = [_round(MATT, worn, SEAL_MIN, SEAL_WAIT_MIN)] if matt else []
+    return PaintOrder(in_order([*ground, *rows, *seal], found), found, stands_for)
+
+
+def _implies_gloss(area: Area) -> bool:
+    return area.finish == "gloss" and not any(row.kind == "gloss" for row in area.passes)
+
+
+def _round(key: str, worn: Sequence[Painted], minutes: float, wait_min: float) -> Planned:
+    areas = tuple(one.area.id for one in worn)
+    return Planned(key, areas, "seal", colours=False, minutes=minutes, wait_min=wait_min)
+
+
+def _gloss_of(one: Painted) -> Planned:
+    key = pass_key(one.area, IMPLIED)
+    return Planned(
+        key, (one.area.id,), "gloss", late=True, colours=False, minutes=8.0, wait_min=60.0
     )
-    steps += [
-        Step(
-            key=step_key(area.id, "gloss"),
-            kind="gloss",
-            station="colour",
-            label=said("colour.gloss_on", area=area.label),
-            minutes=8,
-            wait_min=60,
-        )
-        for area in worn
-        if area.finish == "gloss"
-    ]
+
+
+def _planned(one: Painted, n: int, coat: Coat) -> Planned:
+    light = luminance(masstone(coat.film.kappa)) if coat.film is not None else 0.0
+    return Planned(
+        key=pass_key(one.area, coat.row),
+        areas=(one.area.id,),
+        kind=coat.row.kind,
+        where=coat.row.where,
+        spot=coat.row.spot,
+        late=coat.late,
+        colours=USUAL[coat.row.kind].colours,
+        minutes=SET_UP_MIN + one.minutes[n],
+        wait_min=one.drying_min[n],
+        light=light,
+        mix=str(coat.recipe.paints) if coat.recipe else "",
+    )
+
+
+def _both(a: Planned, b: Planned) -> Planned:
+    return Planned(
+        a.key,
+        (*a.areas, *b.areas),
+        a.kind,
+        late=a.late,
+        colours=a.colours,
+        minutes=a.minutes + b.minutes - SET_UP_MIN,
+        wait_min=max(a.wait_min, b.wait_min),
+    )
+
+
+def _eyes(work: Workpiece) -> dict[str, str | None]:
+    """Areas that are eyes alone, each with the area of what they sit in."""
+    parts = {part.id: part for part in work.sheet.parts}
+    found: dict[str, str | None] = {}
+    for area in work.sheet.colour.areas:
+        worn = [part for part in parts.values() if part.area == area.id]
+        if worn and all(part.feature in ("eye", "drawn_eye") for part in worn):
+            hosts = [parts[p.lies_on].area for p in worn if p.lies_on in parts]
+            found[area.id] = next((host for host in hosts if host != area.id), None)
+    return found
+
+
+def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted]) -> list[Step]:
+    """The steps in the order of painting, each with what it waits for."""
+    colour = work.sheet.colour
+    of_key = {pass_key(one.area, coat.row): (one, coat) for one in painted for coat in one.coats}
+    glossed = {pass_key(one.area, IMPLIED): one for one in painted if _implies_gloss(one.area)}
+    told = {other: key for key, others in order.stands_for.items() for other in others}
+    steps = []
+    for row in order.rows:
+        needs = _needs(order, row, told)
+        if row.key == GROUND:
+            sprayed = colour.primer == "sprayed"
+            steps.append(
+                Step(
+                    key=PRIME,
+                    kind="ground",
+                    station="colour",
+                    label=said("colour.prime_it_2", ground=colour.ground),
+                    minutes=row.minutes,
+                    wait_min=row.wait_min,
+                    caution=said("colour.air_the_room_wear_a" if sprayed else "colour.thin_coats"),
+                )
+            )
+        elif row.key == MATT:
+            steps.append(
+                Step(
+                    key=SEAL,
+                    kind="seal",
+                    station="colour",
+                    label=said("colour.seal_all", seal=colour.seal),
+                    minutes=row.minutes,
+                    wait_min=row.wait_min,
+                    needs=needs,
+                    caution=said("colour.waterborne_varnish_a_solvent_spray"),
+                )
+            )
+        elif row.key in glossed:
+            steps.append(
+                Step(
+                    key=row.key,
+                    kind="gloss",
+                    station="colour",
+                    label=said("colour.gloss_on", area=glossed[row.key].area.label),
+                    minutes=row.minutes,
+                    wait_min=row.wait_min,
+                    needs=needs,
+                )
+            )
+        else:
+            one, coat = of_key[row.key]
+            others = order.stands_for.get(row.key, [])
+            labels = [one.area.label, *(of_key[key][0].area.label for key in others)]
+            steps.append(
+                Step(
+                    key=row.key,
+                    kind="gloss" if coat.late else "coats",
+                    station="colour",
+                    label=_words(one, coat, labels),
+                    minutes=row.minutes,
+                    wait_min=row.wait_min,
+                    needs=needs,
+                    stands_for=others,
+                    caution=_caution(one, coat),
+                )
+            )
     return steps
+
+
+def _needs(order: PaintOrder, row: Planned, told: dict[str, str]) -> list[Need]:
+    names = {GROUND: PRIME, MATT: SEAL}
+    return [
+        Need(key=names.get(before, told.get(before, before)), reason=WHY[reason])
+        for before, reason in order.found.of.get(row.key, {}).items()
+        if reason not in BY_THE_CHAIN
+    ]
+
+
+def _words(one: Painted, coat: Coat, labels: list[str]) -> Text:
+    row = coat.row
+    if row.kind == "base":
+        return said("colour.paint_coat", area=one.area.label, coats=coat.coats)
+    spot = next((spot.label for spot in one.area.spots if spot.id == row.spot), None)
+    of: Text = (
+        said("colour.spot_of", spot=spot, area=one.area.label)
+        if spot
+        else said("colour.areas_named", areas=[*labels])
+    )
+    return said(
+        "colour.pass_on",
+        kind=DO[row.kind],
+        of=of,
+        where=WHERE[row.where],
+        coats=said("colour.coats_times", coats=coat.coats) if coat.coats > 1 else "",
+    )
+
+
+def _caution(one: Painted, coat: Coat) -> Text:
+    """What is to be known before it looks ruined."""
+    if coat.row.kind == "wash" and one.surface_cm2 > WASHED_CM2:
+        return said("colour.wash_in_turns", turns=math.ceil(one.surface_cm2 / WASHED_CM2))
+    if coat.row.kind in TELL:
+        return TELL[coat.row.kind]
+    if medium_of(coat.row) == "solvent_spray":
+        return said("colour.air_the_room_wear_a")
+    return ""

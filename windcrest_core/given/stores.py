@@ -97,6 +97,14 @@ class TestChip(Frozen):
     verdict: Literal["riding", "bends", "good", "snaps", "tacky", "colour shift"] = "riding"
 
 
+class CoatNote(Frozen):
+    """How many brushed coats of a mix it took until nothing of what is `over` shone through any more."""
+
+    mix: dict[Id, Annotated[int, Field(ge=1, le=12)]] = Field(min_length=1, max_length=4)
+    over: Hex
+    coats: int = Field(ge=1, le=20)
+
+
 class Owned(Frozen):
     """What the person works with, by catalogue id, and what weighing has shown of it."""
 
@@ -121,6 +129,9 @@ class Owned(Frozen):
         default={}, max_length=60, description="what the label of an own clay says, by its id"
     )
     tried: list[TestChip] = Field(default=[], max_length=200)
+    took: list[CoatNote] = Field(
+        default=[], max_length=200, description="coats that mixes took, over what"
+    )
 
 
 class Stores(Owned):

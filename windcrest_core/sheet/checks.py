@@ -8,6 +8,7 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import Fault
 from windcrest_core.precedence import reachable
 from windcrest_core.sheet.bodies import Body
+from windcrest_core.sheet.colour import Area
 from windcrest_core.sheet.forms import ClayLayer, FoilLayer, Hangs, Layered, SolidClay
 from windcrest_core.sheet.ids import repeated
 from windcrest_core.sheet.insides import IN_BASE, Light
@@ -208,3 +209,42 @@ def programme_faults(sheet: FigureSheet) -> list[Fault]:
         for row in sheet.programmes
         if row.cures in twice
     ]
+
+
+def area_faults(sheet: FigureSheet, area: Area) -> list[Fault]:
+    """Passes and places have ids of their own; mixes are of paints there are; places lie on their part."""
+    at = f"area/{area.id}"
+    paints, spots = catalogue().paints, {spot.id for spot in area.spots}
+    faults = [
+        Fault(f"{at}/{what}", key, "an id only once in its area")
+        for what, ids in (
+            ("passes", [row.id for row in area.passes]),
+            ("spots", [row.id for row in area.spots]),
+        )
+        for key in sorted(set(repeated(ids)))
+    ]
+    for row in area.passes:
+        if row.spot is not None and row.spot not in spots:
+            faults.append(
+                Fault(
+                    f"{at}/passes/{row.id}/spot",
+                    row.spot,
+                    "null, or the id of a place of this area",
+                )
+            )
+        faults += [
+            Fault(f"{at}/passes/{row.id}/mix", key, "ids of paints of the catalogue")
+            for key in row.mix
+            if key not in paints
+        ]
+    for spot in area.spots:
+        faults += [
+            Fault(
+                f"{at}/spots/{spot.id}/outline",
+                f"{x:g}, {y:g}",
+                "points within its part: shares of its breadth and height from 0 to 1",
+            )
+            for x, y in spot.outline
+            if not (0 <= x <= 1 and 0 <= y <= 1)
+        ][:1]
+    return faults

@@ -11,6 +11,7 @@ from typing import Any, Protocol
 
 from windcrest_core.errors import Fault
 from windcrest_core.sheet.checks import (
+    area_faults,
     light_faults,
     meeting_faults,
     part_faults,
@@ -58,7 +59,11 @@ COLLECTIONS: dict[str, Collection] = {
         lambda sheet: sheet.runs,
         lambda sheet: (fault for run in sheet.runs for fault in run_faults(sheet, run)),
     ),
-    "area": Collection(("colour", "areas"), lambda sheet: sheet.colour.areas),
+    "area": Collection(
+        ("colour", "areas"),
+        lambda sheet: sheet.colour.areas,
+        lambda sheet: (fault for area in sheet.colour.areas for fault in area_faults(sheet, area)),
+    ),
     "reference": Collection(
         ("references",),
         lambda sheet: sheet.references,

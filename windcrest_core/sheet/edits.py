@@ -52,14 +52,18 @@ def _measured(path: str, value: Any) -> Any:
         raise SheetError.one(path, value, error.allowed) from error
 
 
+def _row_of(rows: list[Any], key: str) -> Any:
+    if key.isdigit():
+        return rows[int(key)] if int(key) < len(rows) else _MISSING
+    named = (row for row in rows if isinstance(row, dict) and row.get("id") == key)
+    return next(named, _MISSING)
+
+
 def _set_field(holder: dict[str, Any], path: str, keys: list[str], value: Any) -> Any:
-    """Set a nested field that is already there, in a list by its number from 0; returns what it was."""
+    """Set a nested field that is already there, in a list by its id or its number from 0; returns what it was."""
     step: Any = holder
     for key in keys[:-1]:
-        if isinstance(step, list):
-            step = step[int(key)] if key.isdigit() and int(key) < len(step) else _MISSING
-        else:
-            step = step.get(key, _MISSING)
+        step = _row_of(step, key) if isinstance(step, list) else step.get(key, _MISSING)
         if not isinstance(step, dict | list):
             raise SheetError.one(path, key, "a field of this thing")
     if not isinstance(step, dict):

@@ -4,7 +4,7 @@ Version 1 is the first. Each upgrade of the sheet has one of operations beside i
 itself what of a body it is; before, its id did. In version 3 it has one meeting with what carries it, where
 four fields of version 2 said what they could of it: `press_in`, `made_apart`, `rests` and `lies_on`. In version 4
 it may have programmes of its bakes; a figure of version 3 has none. In version 5 a part has a form, where it was always
-solid with a `core` under a `wall_mm`; operations on those two mean the same as before.
+solid with a `core` under a `wall_mm`; operations on those two mean the same as before. In version 6 a colour area has passes, where it had a base colour alone.
 """
 
 from __future__ import annotations
@@ -44,12 +44,15 @@ def _parts_with_features(sheet: dict[str, Any]) -> dict[str, Any]:
     return sheet
 
 
-def _put_in(file: dict[str, Any], part_now: Callable[[Any], Any]) -> dict[str, Any]:
-    """Parts that operations put in as they are now; a whole sheet in an operation climbs its own ladder."""
+def _put_in(
+    file: dict[str, Any], row_now: Callable[[Any], Any], noun: str = "part"
+) -> dict[str, Any]:
+    """Parts, or others of that noun, that operations put in as they are now; a whole sheet in an operation climbs its own
+    ladder."""
     rows = file.get("operations")
     for row in rows if isinstance(rows, list) else ():
-        if isinstance(row, dict) and re.fullmatch(r"part/[^/]+", str(row.get("path", ""))):
-            row["value"] = part_now(row.get("value"))
+        if isinstance(row, dict) and re.fullmatch(rf"{noun}/[^/]+", str(row.get("path", ""))):
+            row["value"] = row_now(row.get("value"))
     return file
 
 
@@ -149,6 +152,21 @@ def _operations_with_forms(file: dict[str, Any]) -> dict[str, Any]:
     return _put_in(file, _with_form)
 
 
+def _with_base(area: Any) -> Any:
+    return {**area, "passes": [{"id": "base", "kind": "base"}]} if isinstance(area, dict) else area
+
+
+def _areas_with_passes(sheet: dict[str, Any]) -> dict[str, Any]:
+    colour = sheet.get("colour")
+    if isinstance(colour, dict) and isinstance(colour.get("areas"), list):
+        colour["areas"] = [_with_base(area) for area in colour["areas"]]
+    return sheet
+
+
+def _operations_with_passes(file: dict[str, Any]) -> dict[str, Any]:
+    return _put_in(file, _with_base, "area")
+
+
 def _as_it_is(document: dict[str, Any]) -> dict[str, Any]:
     return document
 
@@ -156,11 +174,17 @@ def _as_it_is(document: dict[str, Any]) -> dict[str, Any]:
 SHEET = Ladder(
     "figure sheet",
     "sheet_version",
-    (_parts_with_features, _parts_with_meetings, _as_it_is, _parts_with_forms),
+    (_parts_with_features, _parts_with_meetings, _as_it_is, _parts_with_forms, _areas_with_passes),
 )
 OPERATIONS = Ladder(
     "file of operations",
     "sheet_version",
-    (_operations_with_features, _operations_with_meetings, _as_it_is, _operations_with_forms),
+    (
+        _operations_with_features,
+        _operations_with_meetings,
+        _as_it_is,
+        _operations_with_forms,
+        _operations_with_passes,
+    ),
 )
 CURRENT_VERSION = SHEET.current

@@ -17,7 +17,6 @@ from windcrest_core.stock.kinds import KINDS, StockKind, Unit, item_key
 SOFT_GLUE = "soft glue for cloth"
 LIQUID = ("liquid_polymer_clay", "liquid polymer clay")
 TAPE = ("masking_tape", "masking tape")
-SPREAD_MM = 0.075  # of wet paint in a 30 µm dry coat, with what stays in brush and palette [A]
 
 
 class Need(Frozen):
@@ -139,19 +138,16 @@ def _bought(sheet: FigureSheet, context: Context) -> list[Need]:
 def _paint(plan: Plan) -> list[Need]:
     shelf = catalogue()
     needs = []
-    for area in plan.colour.areas:
-        whole = sum(part.parts for part in area.recipe)
-        if not whole or area.coats is None:
-            continue
-        millilitres = area.surface_cm2 * 100 * SPREAD_MM * area.coats.value / 1000
+    for mixing in plan.colour.mixings:
+        whole = sum(part.parts for part in mixing.recipe)
         needs += [
             Need(
                 kind="paint",
                 item=part.paint,
                 label=shelf.paints[part.paint].label,
-                amount=millilitres * part.parts / whole,
+                amount=mixing.paint_ml * part.parts / whole,
             )
-            for part in area.recipe
+            for part in mixing.recipe
         ]
     return needs
 

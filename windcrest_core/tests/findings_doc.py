@@ -15,6 +15,8 @@ from windcrest_core.character.face_plan import LEAST_BEHIND_MM
 from windcrest_core.character.remarks import BURIED_SHARE, HEAVY_HEAD, SMALLEST_HEAD_MM
 from windcrest_core.clay.cloth_remarks import NARROW, PLUG, STEEP
 from windcrest_core.clay.remarks import FRAGILE_N
+from windcrest_core.colour.covering import UNSURE_Q
+from windcrest_core.colour.painting import SAME
 from windcrest_core.colour.remarks import WORTH_CHANGING
 from windcrest_core.frame.gauges import COLUMN_SAFETY, HOLD_ANY_WAY, PLIERS_NMM
 from windcrest_core.frame.remarks import SHARPEST_DEG
@@ -117,6 +119,15 @@ SAID_WHEN = {
     "bake.labels.clash": "two clays must share a bake and have no temperature both labels allow; where they need not, they are split",
     "bake.overhang.sags": "unwired clay hangs out further than hot raw clay can hold",
     "colour.mix.off": "no mix of the owned paints comes near a target",
+    "colour.on.barrier": "a pass wants a coat of matt or gloss varnish, or white, between it and what it lies on",
+    "colour.on.never": "a pass does not go on what it lies on",
+    "colour.on.chip": "a pass is to be tried on a chip over what it lies on, and no chip has shown it to be good",
+    "colour.matt.kills": "a matt seal lies straight on metal, mica or powder",
+    "colour.powder.loose": "powder that nothing seals",
+    "colour.pass.hidden": f"leaving a pass out changes no zone by ΔE00 {SAME:g}",
+    "colour.paint.rigid": "an area of acrylic paint has parts of flexible clay",
+    "colour.dry.blown": "a hair dryer is meant for what is not thinned with water",
+    "colour.undercoat.saves": f"an undercoat saves a coat as paints are reckoned and as they would be at {UNSURE_Q:g} of it",
     "colour.area.unused": "a colour area has no part",
     "colour.part.bare": "parts have no colour area",
     "colour.ground.costly": f"another ground would save {WORTH_CHANGING:g} of a coat or more",

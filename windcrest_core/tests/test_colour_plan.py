@@ -8,14 +8,16 @@ from unittest.mock import patch
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from numpy.typing import NDArray
 from scipy.optimize import brentq
 
 from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.covering import coats_over
 from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.paint import (
     BLACK_R,
     WHITE_R,
-    coats_needed,
+    Film,
     film_of,
     film_of_colour,
     layer,
@@ -34,6 +36,10 @@ PAINTS = sorted(catalogue().paints)
 
 def painted(**changes: object) -> ColourPlan:
     return planned(changed(example("ferrywoman"), **changes)).colour
+
+
+def coats_on(film: Film, ground: NDArray[np.float64] | float) -> int:
+    return int(coats_over(film, np.broadcast_to(ground, (1, 36)))[0])
 
 
 class RecipeTest(unittest.TestCase):
@@ -114,7 +120,7 @@ class PaintTest(unittest.TestCase):
     def test_opaque_paint_covers_sooner(self) -> None:
         def coats(opacity: str) -> int:
             paint = catalogue().paints["turquoise"].model_copy(update={"opacity": opacity})
-            return coats_needed(film_of(paint), BLACK_R)
+            return coats_on(film_of(paint), BLACK_R)
 
         counts = [coats(opacity) for opacity in ("O", "SO", "ST", "T")]
         self.assertEqual(counts, sorted(counts))
@@ -122,8 +128,8 @@ class PaintTest(unittest.TestCase):
 
     def test_the_ground_of_its_own_colour_needs_one_coat(self) -> None:
         film = film_of_colour((60, 100, 165))
-        self.assertEqual(coats_needed(film, reflectance((60, 100, 165))), 1)
-        self.assertGreater(coats_needed(film, WHITE_R), 1)
+        self.assertEqual(coats_on(film, reflectance((60, 100, 165))), 1)
+        self.assertGreater(coats_on(film, WHITE_R), 1)
 
     @settings(max_examples=25)
     @given(COLOURS, COLOURS)

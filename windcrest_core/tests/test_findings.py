@@ -220,6 +220,15 @@ def _programme(dial_c: float) -> dict[str, Any]:
     return {"id": "p", "cures": "chest", "stages": [{"dial_c": dial_c, "minutes": 75}]}
 
 
+def base(**more: Any) -> dict[str, Any]:
+    return {"id": "base", "kind": "base", **more}
+
+
+def passes(*rows: dict[str, Any], **more: Any) -> FigureSheet:
+    """With those passes over its skin."""
+    return plain(area__skin__passes=list(rows), **more)
+
+
 CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "character.head.small": (plain(height_mm=100), Context(), plain(height_mm=300), Context()),
     "character.head.heavy": (plain(body__heads_tall=2.0), Context(), plain(), Context()),
@@ -615,6 +624,64 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         Context(),
     ),
     "bake.fit.large": (plain(), oven_inside(200), plain(), oven_inside(450)),
+    "colour.on.barrier": (
+        passes(base(), {"id": "wash", "kind": "wash"}),
+        Context(),
+        passes(base(), {"id": "seal", "kind": "seal"}, {"id": "wash", "kind": "wash"}),
+        Context(),
+    ),
+    "colour.on.never": (
+        passes(base(), {"id": "glow", "kind": "glow"}, {"id": "dry", "kind": "dry_brush"}),
+        Context(),
+        passes(base(), {"id": "dry", "kind": "dry_brush"}, {"id": "glow", "kind": "glow"}),
+        Context(),
+    ),
+    "colour.on.chip": (
+        passes(base(), {"id": "ink", "kind": "ink", "medium": "liquid_clay"}),
+        Context(),
+        passes(base()),
+        Context(),
+    ),
+    "colour.matt.kills": (
+        passes(base(), {"id": "gold", "kind": "metallic"}, {"id": "seal", "kind": "seal"}),
+        Context(),
+        passes(
+            base(),
+            {"id": "gold", "kind": "metallic"},
+            {"id": "seal", "kind": "seal", "medium": "varnish_gloss"},
+        ),
+        Context(),
+    ),
+    "colour.powder.loose": (
+        passes(base(), {"id": "mica", "kind": "powder"}),
+        Context(),
+        passes(base(), {"id": "mica", "kind": "powder"}, {"id": "gloss", "kind": "gloss"}),
+        Context(),
+    ),
+    "colour.pass.hidden": (
+        passes({"id": "ground", "kind": "prime", "colour": "#1c1c1e"}, base(coats=6)),
+        Context(),
+        passes(base()),
+        Context(),
+    ),
+    "colour.paint.rigid": (
+        plain(part__chest__clay="flexible"),
+        Context(),
+        passes(base(medium="flexible"), part__chest__clay="flexible"),
+        Context(),
+    ),
+    "colour.dry.blown": (
+        passes(base(), {"id": "oil", "kind": "wash", "medium": "oil_wash", "dry": "dryer"}),
+        Context(),
+        passes(base(), {"id": "oil", "kind": "wash", "medium": "oil_wash"}),
+        Context(),
+    ),
+    "colour.undercoat.saves": (
+        plain(area__skin__target="#fad01e", colour__ground="black"),
+        Context(),
+        plain(area__skin__target="#fad01e"),
+        Context(),
+    ),
     "colour.area.unused": (
         plain(
             area__spare={"id": "spare", "label": "spare", "target": "#112233", "finish": "matte"}
@@ -625,7 +692,7 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     ),
     "colour.part.bare": (plain(part__chest__area=None), Context(), plain(), Context()),
     "colour.ground.costly": (
-        plain(area__skin__target="#202a50"),
+        plain(area__skin__target="#262e80"),
         Context(),
         plain(area__skin__target="#e8e0d0"),
         Context(),

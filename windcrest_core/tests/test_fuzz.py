@@ -133,7 +133,7 @@ class NamedFaultTest(unittest.TestCase):
         ({"body": {"plan": "biped", "heads_tall": 0}}, "body/heads_tall"),
         ({"body": {"plan": "biped", "heads_tall": 99}}, "body/heads_tall"),
         ({"body": {"plan": "centipede"}}, "body"),
-        ({"sheet_version": 6}, "sheet_version"),
+        ({"sheet_version": 7}, "sheet_version"),
         ({"sheet_version": "1"}, "sheet_version"),
         ({"surprise": 1}, "surprise"),
         ({"pose": {"elbow_l": {"swing_deg": 200}}}, "pose/elbow_l/swing_deg"),

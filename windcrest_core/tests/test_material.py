@@ -14,8 +14,8 @@ from windcrest_core.bake.oven import air_c
 from windcrest_core.body.portions import ball_mm
 from windcrest_core.body.soft_clay import longest_overhang_mm
 from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.covering import coats_over
 from windcrest_core.colour.paint import (
-    coats_needed,
     film_of,
     film_of_colour,
     kappa_of,
@@ -393,7 +393,10 @@ class ColourTest(unittest.TestCase):
         ]
         blue = reflectance((60, 100, 165))
         for ground, expected in ((0.80, [3, 2, 2]), (0.01, [3, 5, 3]), (blue, [1, 5, 3])):
-            self.assertEqual([coats_needed(film, ground) for film in films], expected)
+            self.assertEqual(
+                [int(coats_over(film, np.broadcast_to(ground, (1, 36)))[0]) for film in films],
+                expected,
+            )
 
     def test_words_for_nearness(self) -> None:
         self.assertEqual([nearness(g) for g in (1, 5, 12)], ["close", "near", "off"])
