@@ -16,13 +16,16 @@ from server.writes import computes
 from windcrest_core.catalogue import Catalogue, catalogue
 from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.clay.portions import Reckoned
-from windcrest_core.clay.reckoner import Asked, reckon
+from windcrest_core.clay.reckoner import MOST_MM, Asked, reckon
 from windcrest_core.colour.clay_mix import MARGIN_PERCENT, ClayMixes, clay_mixes
+from windcrest_core.colour.sizes import Stripes, stripes
+from windcrest_core.colour.starting import StartList, start_lists
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.frame.bend_test import Yield, wire_yield
 from windcrest_core.given.stores import Owned
 from windcrest_core.ids import Hex
-from windcrest_core.units import mass_g
+from windcrest_core.refused import beyond
+from windcrest_core.units import length_mm, mass_g
 
 router = Router(tags=["stores"])
 
@@ -84,6 +87,40 @@ def post_clay_mix(request: HttpRequest, body: MixIn) -> ClayMixes:
     except UnitError as error:
         raise SheetError.one("batch", body.batch, error.allowed) from error
     return clay_mixes(body.target, batch, context.stores, body.margin_percent)
+
+
+@router.get("paint-lists", response={200: list[StartList], 422: ProblemOut})
+def paint_lists(request: HttpRequest, target: Hex) -> list[StartList]:
+    """Lists of passes to begin a colour area with, each of a school of painting."""
+    return start_lists(target)
+
+
+class StripesIn(Schema):
+    """A limb that tapers, how long it is, how broad a stripe is wanted: in any unit."""
+
+    first: str = Field(max_length=40)
+    last: str = Field(max_length=40)
+    length: str = Field(max_length=40)
+    stripe: str = Field(max_length=40)
+
+
+@router.post("stripes", response={200: Stripes, 422: ProblemOut})
+@computes
+def post_stripes(request: HttpRequest, body: StripesIn) -> Stripes:
+    """How many stripes of about that breadth go round a limb at each place of it, and where some of them end."""
+    unit = context_of(request.user.pk or 0).rules.length_unit
+
+    def read(name: str) -> float:
+        text = getattr(body, name)
+        try:
+            found = length_mm(text, unit)
+        except UnitError as error:
+            raise SheetError.one(name, text, error.allowed) from error
+        if not 0 < found <= MOST_MM:
+            raise beyond(name, text, above=0, most=MOST_MM, unit="mm")
+        return found
+
+    return stripes((read("first"), read("last")), read("length"), read("stripe"))
 
 
 @router.get("yields", response=dict[str, Yield])

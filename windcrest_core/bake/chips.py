@@ -19,7 +19,6 @@ SLOWEST, FASTEST = 0.2, 5.0  # times as fast as assumed; outside this a chip tel
 LEAST_FILM, MOST_FILM = 3.0, 60.0  # W/m²K: a closed parcel, a fan that blows on it
 TOO_COOL_K = 5.0  # a chip baked so far below its label says nothing of it [A]
 BRITTLE = 0.90  # fusion that a chip which snaps is taken to have had at most [A]
-OPENS = {"bends", "good"}
 
 
 class ChipRate(Frozen):
@@ -151,7 +150,7 @@ def _chip_rate(clay: Clay, chips: tuple[TestChip, ...]) -> ChipRate:
         rate=rate,
         between=(least, most),
         tried=len(chips),
-        opened=any(chip.verdict in OPENS for chip in chips),
+        opened=any(chip.opens for chip in chips),
         words=words,
     )
 

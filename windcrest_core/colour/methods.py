@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
-from windcrest_core.sheet.colour import Area, Medium, Pass, PassKind, Tool
+from windcrest_core.media import Medium
+from windcrest_core.sheet.colour import Area, Pass, PassKind, Tool
 
 SOLIDS = 0.40  # of acrylic paint, by volume [L]
 PRIMER_SOLIDS = 0.20  # of a sprayed primer [L/A]

@@ -6,7 +6,8 @@ from typing import Literal
 
 from windcrest_core.facts import Frozen, Quantity, Text, Why
 from windcrest_core.findings import Finding
-from windcrest_core.sheet.colour import Ground, Medium, PassKind, Seal, Tool
+from windcrest_core.media import Medium
+from windcrest_core.sheet.colour import Ground, PassKind, Seal, Tool
 from windcrest_core.steps import Undated
 
 Nearness = Literal["close", "near", "off", "no paints"]
@@ -131,6 +132,18 @@ class Mixing(Frozen):
     areas: list[str]
 
 
+class EyePlan(Frozen):
+    """What is painted on each eye: across, mm; the glint's middle up and to the left of the pupil's, on its rim; the round
+    brush whose usual line is as fine as the glint."""
+
+    open_mm: float
+    iris_mm: float
+    pupil_mm: float
+    glint_mm: float
+    glint_off_mm: float
+    brush_mm: float
+
+
 class ColourPlan(Frozen):
     areas: list[AreaPlan]
     ground: Ground
@@ -139,6 +152,7 @@ class ColourPlan(Frozen):
     grounds: list[GroundOption]
     grounds_why: Why
     mixings: list[Mixing]
+    eyes: EyePlan | None
     last: int
     seal_at: int | None
     findings: list[Finding]

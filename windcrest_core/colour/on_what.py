@@ -10,7 +10,8 @@ from typing import Literal, NamedTuple
 
 from windcrest_core.catalogue import read_data
 from windcrest_core.facts import Text, said
-from windcrest_core.sheet.colour import Medium, Wiped
+from windcrest_core.media import Medium
+from windcrest_core.sheet.colour import Wiped
 
 Surface = Literal[
     "raw_clay",

@@ -26,6 +26,7 @@ from windcrest_core.colour.paint import (
     mixed,
 )
 from windcrest_core.colour.recipes import Recipe, nearest
+from windcrest_core.colour.sequence import MARKS
 from windcrest_core.colour.spectra import (
     delta_e,
     hex_of,
@@ -36,13 +37,14 @@ from windcrest_core.colour.spectra import (
     srgb_of,
 )
 from windcrest_core.given.stores import CoatNote
-from windcrest_core.sheet.colour import Area, Ground, Pass
+from windcrest_core.sheet.colour import Area, Ground, Pass, PassKind
 
 Array = NDArray[np.float64]
 GREY_RGB = (128, 128, 126)
 BANDS = 36
 MOST_COATS = 12
 SAME = 1.0  # ΔE00 that is not seen
+NEVER_HIDDEN: tuple[PassKind, ...] = (*MARKS, "streak", "seal", "lift", "mist", "gloss", "resin")
 
 
 @dataclass(frozen=True)
@@ -121,15 +123,15 @@ def hiding_of(recipe: Recipe | None, notes: Sequence[CoatNote]) -> float:
     if recipe is None or not notes:
         return 1.0
     whole = sum(count for _, count in recipe.paints)
-    logs = (count * math.log(_paint_hiding(key, tuple(notes))) for key, count in recipe.paints)
+    logs = (count * math.log(_paint_hiding(key, _written(notes))) for key, count in recipe.paints)
     return math.exp(sum(logs) / whole)
 
 
 @lru_cache(maxsize=256)
-def _paint_hiding(paint: str, notes: tuple[CoatNote, ...]) -> float:
-    """Of the notes of mixes that are mostly of that paint."""
+def _paint_hiding(paint: str, notes: tuple[str, ...]) -> float:
+    """Of the notes, written out, of mixes that are mostly of that paint."""
     rows = []
-    for note in notes:
+    for note in map(CoatNote.model_validate_json, notes):
         if max(note.mix, key=lambda key: (note.mix[key], key)) != paint:
             continue
         film = film_for(note.over, Recipe(tuple(note.mix.items()), note.over, 0.0, 0.0))
@@ -228,13 +230,12 @@ def under_base(area: Area, given: Given) -> Array:
 def is_hidden(area: Area, given: Given, coats: Sequence[Coat], at: int) -> bool:
     """Whether nothing of a pass is seen in the end: leaving it out changes no zone visibly."""
     row = coats[at].row
-    if row.kind in ("seal", "lift", "mist", "gloss", "resin") or row.spot:
+    if row.kind in NEVER_HIDDEN or row.spot:
         return False
     without = area.model_copy(update={"passes": [p for p in _fixed(area, coats) if p.id != row.id]})
     left = coats_of(without, given)
-    last = _end(coats)
-    end = _end(left) if left else ground_seen(ground_reflectance(given.ground, given.clay_hex))
-    return float(np.max(delta_e(lab_of(last.zones), lab_of(end.zones)))) < SAME
+    apart = delta_e(lab_of(_end(coats, given).zones), lab_of(_end(left, given).zones))
+    return float(np.max(apart)) < SAME
 
 
 def _fixed(area: Area, coats: Sequence[Coat]) -> list[Pass]:
@@ -245,8 +246,10 @@ def _fixed(area: Area, coats: Sequence[Coat]) -> list[Pass]:
     ]
 
 
-def _end(coats: Sequence[Coat]) -> Seen:
-    return next(coat.after for coat in reversed(coats) if coat.row.spot is None)
+def _end(coats: Sequence[Coat], given: Given) -> Seen:
+    """What is seen of the area itself once all is painted."""
+    bare = ground_seen(ground_reflectance(given.ground, given.clay_hex))
+    return next((coat.after for coat in reversed(coats) if coat.row.spot is None), bare)
 
 
 def in_spots(area: Area, given: Given, coats: Sequence[Coat]) -> Mapping[str, list[Seen]]:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
-from windcrest_core.bake.chips import OPENS
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.colour.methods import DRYING, goes_late, medium_of
 from windcrest_core.colour.model import AreaPlan
@@ -14,7 +13,8 @@ from windcrest_core.colour.sequence import MARKS
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
 from windcrest_core.given.stores import TestChip
-from windcrest_core.sheet.colour import Area, Medium, Pass, Seal
+from windcrest_core.media import Medium
+from windcrest_core.sheet.colour import Area, Pass, Seal
 
 WHITE_HEX = "#f4f4f0"
 SPARKLES: tuple[Surface, ...] = ("metallic", "powder")
@@ -23,7 +23,12 @@ BARRIERS: Mapping[Verdict, tuple[Text, Pass]] = {
     "gloss": (said("colour.barrier.gloss"), Pass(id="x", kind="seal", medium="varnish_gloss")),
     "white": (said("colour.barrier.white"), Pass(id="x", kind="undercoat", colour=WHITE_HEX)),
 }
-CHIP_OF: Mapping[str, str] = {"ink": "ink", "solvent_spray": "spray", "varnish_matt": "varnish"}
+CHIP_OF: Mapping[Medium, str] = {
+    "ink": "ink",
+    "solvent_spray": "spray",
+    "varnish_matt": "varnish",
+    "varnish_gloss": "varnish",
+}
 
 
 def pass_findings(work: Workpiece, plans: list[AreaPlan]) -> list[Finding]:
@@ -86,9 +91,9 @@ def _sealed_first(seal: Seal, below: Surface, late: bool, area: Area, row: Pass)
 
 def _tried(chips: list[TestChip], medium: Medium) -> bool:
     """Whether a chip of it came out well."""
-    of = CHIP_OF.get(medium, "paint")
+    of = CHIP_OF.get(medium)
     return any(
-        chip.verdict in OPENS and (chip.product == medium or (chip.of == of and of != "paint"))
+        chip.opens and (chip.of == of or (chip.of == "medium" and chip.product == medium))
         for chip in chips
     )
 

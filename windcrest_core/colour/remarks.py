@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
+from windcrest_core.colour.methods import base_of
 from windcrest_core.colour.model import AreaPlan, GroundOption
 from windcrest_core.colour.pass_remarks import pass_findings
 from windcrest_core.colour.recipes import nearness, one_to_buy, with_one_more
@@ -39,7 +40,7 @@ def colour_findings(
                     fixes=[
                         fix(
                             said("colour.take_the_mixs_colour"),
-                            (f"area/{area.id}/target", area.mix),
+                            (_colour_path(work, area), area.mix),
                         )
                     ]
                     if area.mix
@@ -95,17 +96,32 @@ def colour_findings(
     return found
 
 
+def _colour_path(work: Workpiece, plan: AreaPlan) -> str:
+    """Where the colour of an area's base is said."""
+    area = next(row for row in work.sheet.colour.areas if row.id == plan.id)
+    base = base_of(area)
+    own = base is not None and base.colour is not None
+    return f"area/{area.id}/passes/{base.id}/colour" if base and own else f"area/{area.id}/target"
+
+
+def _wanted(work: Workpiece, plan: AreaPlan) -> str:
+    area = next(row for row in work.sheet.colour.areas if row.id == plan.id)
+    base = base_of(area)
+    return base.colour if base is not None and base.colour is not None else area.target
+
+
 def _to_buy(work: Workpiece, areas: list[AreaPlan]) -> dict[str, Text]:
     """The one paint that brings what is off nearest, said of each area that it helps."""
     off = [area for area in areas if area.nearness == "off" and area.parts]
     owned = tuple(work.context.stores.paints)
-    key = one_to_buy([rgb_of_hex(area.target) for area in off], owned)
+    wanted = {area.id: rgb_of_hex(_wanted(work, area)) for area in off}
+    key = one_to_buy(list(wanted.values()), owned)
     if key is None:
         return {}
     label = catalogue().paints[key].label
     found: dict[str, Text] = {}
     for area in off:
-        gap, _ = with_one_more(rgb_of_hex(area.target), owned, key)
+        gap, _ = with_one_more(wanted[area.id], owned, key)
         if (word := nearness(gap)) != "off":
             found[area.id] = said("colour.with_it_would_be_or", label=label, word=word)
     return found

@@ -92,7 +92,7 @@ def _round_eyes(found: Waits, passes: Sequence[Planned], area: str, host: str | 
         for row in around[-1:]:
             found.add(first.key, row.key, "eyes")
         for row in passes:
-            if row.kind in SPATTERS and area not in row.areas:
+            if row.kind in SPATTERS and not row.late and area not in row.areas:
                 found.add(first.key, row.key, "spatter")
 
 

@@ -25,6 +25,7 @@ from windcrest_core.colour.methods import (
 from windcrest_core.colour.model import (
     AreaPlan,
     ColourPlan,
+    EyePlan,
     GroundOption,
     Looks,
     Mixing,
@@ -48,8 +49,9 @@ from windcrest_core.colour.painting import (
 from windcrest_core.colour.pass_words import NAMED
 from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
+from windcrest_core.colour.sizes import IRIS, brush_for_mm
 from windcrest_core.colour.spectra import hex_of, rgb_of_hex, srgb_of
-from windcrest_core.colour.steps import Painted, colour_steps, pass_key, planned_of
+from windcrest_core.colour.steps import Painted, colour_steps, eyes_of, pass_key, planned_of
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.sheet.colour import Area, Ground, Pass, Spot
 
@@ -113,6 +115,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
             assumed=True,
         ),
         mixings=_mixings(areas),
+        eyes=_eyes(work),
         last=len(order.keys),
         seal_at=order.seal_at,
         findings=colour_findings(work, areas, grounds, advised),
@@ -344,6 +347,20 @@ def _undercoat(area: Area, based: Coat | None, given: Given) -> Undercoat | None
         coats=best.coats,
         all_coats=best.all_coats,
         without=best.without,
+    )
+
+
+def _eyes(work: Workpiece) -> EyePlan | None:
+    found = eyes_of(work)
+    if found is None:
+        return None
+    return EyePlan(
+        open_mm=found.iris_mm / IRIS,
+        iris_mm=found.iris_mm,
+        pupil_mm=found.pupil_mm,
+        glint_mm=found.glint_mm,
+        glint_off_mm=found.glint_off_mm,
+        brush_mm=brush_for_mm(found.glint_mm),
     )
 
 

@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from windcrest_core.body.face import face_lines
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.colour.methods import USUAL, medium_of
 from windcrest_core.colour.paint import masstone
@@ -21,6 +22,7 @@ from windcrest_core.colour.sequence import (
     in_order,
     waits,
 )
+from windcrest_core.colour.sizes import EyeSizes, eye_sizes
 from windcrest_core.colour.spectra import luminance
 from windcrest_core.facts import Text, said
 from windcrest_core.sheet.colour import Area, Pass
@@ -32,6 +34,7 @@ PRIME_MIN, PRIME_WAIT_MIN, SEAL_MIN, SEAL_WAIT_MIN = 15.0, 60.0, 15.0, 180.0
 WASH_DRIES_MIN = 8.0  # until a wash can no longer be wiped back [A]
 WASHED_CM2 = 100 * WASH_DRIES_MIN / 5.0  # of surface in that time
 BY_THE_CHAIN: tuple[Reason, ...] = ("ground", "matt", "last")  # which `order` says for all of them
+HEAD = "head"
 IMPLIED = Pass(id="gloss", kind="gloss")
 
 
@@ -160,11 +163,19 @@ def _eyes(work: Workpiece) -> dict[str, str | None]:
     return found
 
 
+def eyes_of(work: Workpiece) -> EyeSizes | None:
+    """Sizes of what is painted on its eyes; none where it has no head."""
+    if HEAD not in work.figure.bones:
+        return None
+    return eye_sizes(face_lines(work.sheet, work.figure.head_mm).eye_mm)
+
+
 def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted]) -> list[Step]:
     """The steps in the order of painting, each with what it waits for."""
     colour = work.sheet.colour
     of_key = {pass_key(one.area, coat.row): (one, coat) for one in painted for coat in one.coats}
     glossed = {pass_key(one.area, IMPLIED): one for one in painted if _implies_gloss(one.area)}
+    eyed, eyes = _eyes(work), eyes_of(work)
     told = {other: key for key, others in order.stands_for.items() for other in others}
     steps = []
     for row in order.rows:
@@ -221,7 +232,7 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
                     wait_min=row.wait_min,
                     needs=needs,
                     stands_for=others,
-                    caution=_caution(one, coat),
+                    caution=_caution(one, coat, eyes if one.area.id in eyed else None),
                 )
             )
     return steps
@@ -255,8 +266,16 @@ def _words(one: Painted, coat: Coat, labels: list[str]) -> Text:
     )
 
 
-def _caution(one: Painted, coat: Coat) -> Text:
+def _caution(one: Painted, coat: Coat, eyes: EyeSizes | None) -> Text:
     """What is to be known before it looks ruined."""
+    if coat.row.kind == "dots" and eyes is not None:
+        return said(
+            "colour.tell.eyes",
+            iris_mm=eyes.iris_mm,
+            pupil_mm=eyes.pupil_mm,
+            glint_mm=eyes.glint_mm,
+            off_mm=eyes.glint_off_mm,
+        )
     if coat.row.kind == "wash" and one.surface_cm2 > WASHED_CM2:
         return said("colour.wash_in_turns", turns=math.ceil(one.surface_cm2 / WASHED_CM2))
     if coat.row.kind in TELL:

@@ -70,6 +70,10 @@ class Rules(Frozen):
         default="brush",
         description="how what is baked again is painted: it dries 12 h, 2 h, or under a dryer until cool to touch",
     )
+    paint_school: Literal["plain", "dark_up", "light_down", "layers", "bare"] = Field(
+        default="plain",
+        description="the list of passes a new colour area begins with",
+    )
     sanding: Literal["off", "smooth", "always"] = Field(
         default="smooth",
         description="what is sanded before paint: nothing, smooth and glossy areas, all",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from pydantic import ValidationError
 
@@ -13,6 +13,7 @@ from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.progress import Progress
 from windcrest_core.given.reach import Reach
 from windcrest_core.given.stores import Owned, Stores
+from windcrest_core.media import Medium
 from windcrest_core.refused import faults_of
 from windcrest_core.versions import Ladder
 
@@ -84,8 +85,13 @@ def _refuse_unknown(owned: Owned) -> None:
                 known(shelf.inks, trial.product, at)
             case "paint":
                 known(shelf.paints, trial.product, at)
+            case "medium":
+                known(dict.fromkeys(get_args(Medium)), trial.product, at)
             case "varnish" | "spray":
                 pass
+    for index, note in enumerate(owned.took):
+        for key in note.mix:
+            known(shelf.paints, key, f"took/{index}/mix/{key}")
     for index, chip in enumerate(owned.chips):
         for key in chip.grams:
             known(shelf.clays, key, f"chips/{index}/grams/{key}")

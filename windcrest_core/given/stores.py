@@ -80,13 +80,13 @@ class ClayLabel(Frozen):
 class TestChip(Frozen):
     """A chip of something new that rode along in a bake, and what it did.
 
-    `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
+    `product` is its catalogue id where it has one; of a medium which one: flexible paint, glow, resin. `bends` is cured through; `snaps` and `tacky` are
     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is. `wall_c` is what a probe at its inner face said
     when it was taken out: it tells how fast that oven heats, so that the bend tells of the clay alone.
     """
 
-    of: Literal["clay", "ink", "paint", "varnish", "spray"]
+    of: Literal["clay", "ink", "paint", "varnish", "spray", "medium"]
     product: Id
     label: Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
     thick_mm: float = Field(default=3.0, ge=0.5, le=30)
@@ -95,6 +95,11 @@ class TestChip(Frozen):
     air_c: float | None = Field(default=None, ge=40, le=200)
     wall_c: float | None = Field(default=None, ge=15, le=200)
     verdict: Literal["riding", "bends", "good", "snaps", "tacky", "colour shift"] = "riding"
+
+    @property
+    def opens(self) -> bool:
+        """Whether it shows that the product may be used."""
+        return self.verdict in ("bends", "good")
 
 
 class CoatNote(Frozen):

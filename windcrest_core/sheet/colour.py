@@ -8,6 +8,7 @@ from pydantic import Field, StringConstraints
 
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Hex, Id
+from windcrest_core.media import Medium
 from windcrest_core.sheet.writing import Label
 
 PassId = Annotated[str, StringConstraints(pattern=r"^[a-z][a-z0-9]{0,19}$")]
@@ -37,22 +38,6 @@ PassKind = Literal[
     "seal",
     "gloss",
     "resin",
-]
-Medium = Literal[
-    "acrylic",
-    "wash",
-    "ink",
-    "oil_wash",
-    "powder",
-    "metallic",
-    "glow",
-    "varnish_matt",
-    "varnish_gloss",
-    "solvent_spray",
-    "resin",
-    "flexible",
-    "liquid_clay",
-    "pva",
 ]
 Tool = Literal["brush", "thinned", "airbrush", "sponge", "spray", "swab", "dotting"]
 Where = Literal["all", "recess", "raised"]

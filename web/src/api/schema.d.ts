@@ -1528,6 +1528,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/paint-lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paint Lists
+         * @description Lists of passes to begin a colour area with, each of a school of painting.
+         */
+        get: operations["server_stores_api_paint_lists"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/password": {
         parameters: {
             query?: never;
@@ -2064,6 +2084,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stripes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Stripes
+         * @description How many stripes of about that breadth go round a limb at each place of it, and where some of them end.
+         */
+        post: operations["server_stores_api_post_stripes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/wire-words": {
         parameters: {
             query?: never;
@@ -2157,7 +2197,7 @@ export interface components {
         };
         /**
          * Area
-         * @description A colour area: the colour wanted, and its finish.
+         * @description A colour area: the colour wanted, the passes that make it, and its finish.
          */
         Area: {
             /**
@@ -2170,18 +2210,49 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /**
+             * Passes
+             * @default [
+             *       {
+             *         "coats": null,
+             *         "colour": null,
+             *         "dry": "air",
+             *         "id": "base",
+             *         "kind": "base",
+             *         "medium": null,
+             *         "mix": {},
+             *         "reaches": 1,
+             *         "share": null,
+             *         "spot": null,
+             *         "tool": null,
+             *         "where": "all",
+             *         "wiped": "wiped"
+             *       }
+             *     ]
+             */
+            passes: components["schemas"]["Pass"][];
+            /**
+             * Spots
+             * @default []
+             */
+            spots: components["schemas"]["Spot"][];
             /** Target */
             target: string;
         };
         /**
          * AreaPlan
-         * @description A colour area: its surface, the mix, how near it comes, coats over the chosen ground, drying.
+         * @description A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes.
          */
         AreaPlan: {
+            bare: components["schemas"]["Looks"];
             coats: components["schemas"]["Quantity"] | null;
             drying_min: components["schemas"]["Quantity"] | null;
             /** Finish */
             finish: string;
+            /** Ground */
+            ground: string;
+            /** Hiding */
+            hiding: number;
             /** Id */
             id: string;
             /** Label */
@@ -2195,14 +2266,19 @@ export interface components {
             nearness: "close" | "near" | "off" | "no paints";
             /** Parts */
             parts: string[];
+            /** Passes */
+            passes: components["schemas"]["PassPlan"][];
             /** Recipe */
             recipe: components["schemas"]["RecipePart"][];
             /** Share */
             share: number;
+            /** Spots */
+            spots: components["schemas"]["SpotPlan"][];
             /** Surface Cm2 */
             surface_cm2: number;
             /** Target */
             target: string;
+            undercoat: components["schemas"]["Undercoat"] | null;
         };
         /**
          * Asked
@@ -3396,6 +3472,20 @@ export interface components {
             reason: string;
         };
         /**
+         * CoatNote
+         * @description How many brushed coats of a mix it took until nothing of what is `over` shone through any more.
+         */
+        CoatNote: {
+            /** Coats */
+            coats: number;
+            /** Mix */
+            mix: {
+                [key: string]: number;
+            };
+            /** Over */
+            over: string;
+        };
+        /**
          * Coil
          * @description A tapering tube bent round an arc; it starts along the bone and bends towards its front.
          */
@@ -3461,7 +3551,10 @@ export interface components {
             /** Wire */
             wire: string;
         };
-        /** Colour */
+        /**
+         * Colour
+         * @description `primer` is how its ground goes on, `seal` the varnish over all of it once it is painted.
+         */
         Colour: {
             /**
              * Areas
@@ -3474,6 +3567,18 @@ export interface components {
              * @enum {string}
              */
             ground: "white" | "grey" | "black" | "none";
+            /**
+             * Primer
+             * @default brushed
+             * @enum {string}
+             */
+            primer: "brushed" | "sprayed";
+            /**
+             * Seal
+             * @default matte
+             * @enum {string}
+             */
+            seal: "matte" | "satin" | "gloss" | "none";
         };
         /** ColourPlan */
         ColourPlan: {
@@ -3484,6 +3589,7 @@ export interface components {
             advised_ground: "white" | "grey" | "black" | "none";
             /** Areas */
             areas: components["schemas"]["AreaPlan"][];
+            eyes: components["schemas"]["EyePlan"] | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];
             /**
@@ -3494,6 +3600,17 @@ export interface components {
             /** Grounds */
             grounds: components["schemas"]["GroundOption"][];
             grounds_why: components["schemas"]["Why"];
+            /** Last */
+            last: number;
+            /** Mixings */
+            mixings: components["schemas"]["Mixing"][];
+            /**
+             * Seal
+             * @enum {string}
+             */
+            seal: "matte" | "satin" | "gloss" | "none";
+            /** Seal At */
+            seal_at: number | null;
         };
         /** Conflict */
         Conflict: {
@@ -4053,6 +4170,25 @@ export interface components {
             text: string;
         };
         /**
+         * EyePlan
+         * @description What is painted on each eye: across, mm; the glint's middle up and to the left of the pupil's, on its rim; the round
+         *     brush whose usual line is as fine as the glint.
+         */
+        EyePlan: {
+            /** Brush Mm */
+            brush_mm: number;
+            /** Glint Mm */
+            glint_mm: number;
+            /** Glint Off Mm */
+            glint_off_mm: number;
+            /** Iris Mm */
+            iris_mm: number;
+            /** Open Mm */
+            open_mm: number;
+            /** Pupil Mm */
+            pupil_mm: number;
+        };
+        /**
          * Face
          * @description Where the face sits on the head: shares of the head's height, and of its parts.
          *
@@ -4234,7 +4370,9 @@ export interface components {
             /**
              * @default {
              *       "areas": [],
-             *       "ground": "white"
+             *       "ground": "white",
+             *       "primer": "brushed",
+             *       "seal": "matte"
              *     }
              */
             colour: components["schemas"]["Colour"];
@@ -4332,10 +4470,10 @@ export interface components {
             runs: components["schemas"]["Run"][];
             /**
              * Sheet Version
-             * @default 5
+             * @default 6
              * @constant
              */
-            sheet_version: 5;
+            sheet_version: 6;
             /**
              * Stands For Mm
              * @description the real height it is a model of
@@ -5865,6 +6003,17 @@ export interface components {
             share: number;
         };
         /**
+         * Looks
+         * @description By daylight, by a warm lamp and in the dark.
+         */
+        Looks: {
+            dark: components["schemas"]["Zones"];
+            day: components["schemas"]["Zones"];
+            /** Glossy */
+            glossy: boolean;
+            lamp: components["schemas"]["Zones"];
+        };
+        /**
          * Lot
          * @description One purchase of a thing. `price` is that of all that was bought; `left` may be below nought
          *     where more was used than was ever written down.
@@ -6267,6 +6416,22 @@ export interface components {
             label: string;
             /** Parts */
             parts: number;
+        };
+        /**
+         * Mixing
+         * @description Passes that one mix does for, in areas and in their order: what to mix for all of them at once.
+         */
+        Mixing: {
+            /** Areas */
+            areas: string[];
+            /** Colour */
+            colour: string;
+            /** Paint Ml */
+            paint_ml: number;
+            /** Passes */
+            passes: string[];
+            /** Recipe */
+            recipe: components["schemas"]["RecipePart"][];
         };
         /**
          * Move
@@ -6760,6 +6925,12 @@ export interface components {
              */
             stores_version: 1;
             /**
+             * Took
+             * @description coats that mixes took, over what
+             * @default []
+             */
+            took: components["schemas"]["CoatNote"][];
+            /**
              * Tried
              * @default []
              */
@@ -7143,6 +7314,124 @@ export interface components {
             middling_mm: number;
             /** Thinnest Mm */
             thinnest_mm: number;
+        };
+        /**
+         * Pass
+         * @description One thing done to a colour area with a brush, a sponge or a spray; what is left open is as that kind usually is.
+         *
+         *     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
+         *     the paint's part of what is brushed on, the rest water or medium. `reaches` is how far a fade goes at its far end.
+         *     `spot` is the place within the area that it is done to alone.
+         */
+        Pass: {
+            /** Coats */
+            coats: number | null;
+            /** Colour */
+            colour: string | null;
+            /**
+             * Dry
+             * @default air
+             * @enum {string}
+             */
+            dry: "air" | "dryer";
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "prime" | "undercoat" | "base" | "fade" | "wash" | "tint" | "glaze" | "dry_brush" | "sponge" | "speckle" | "mist" | "lift" | "streak" | "dots" | "lines" | "metallic" | "powder" | "ink" | "glow" | "shift" | "fluorescent" | "seal" | "gloss" | "resin";
+            /** Medium */
+            medium: ("acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva") | null;
+            /**
+             * Mix
+             * @default {}
+             */
+            mix: {
+                [key: string]: number;
+            };
+            /**
+             * Reaches
+             * @default 1
+             */
+            reaches: number;
+            /** Share */
+            share: number | null;
+            /** Spot */
+            spot: string | null;
+            /** Tool */
+            tool: ("brush" | "thinned" | "airbrush" | "sponge" | "spray" | "swab" | "dotting") | null;
+            /**
+             * Where
+             * @default all
+             * @enum {string}
+             */
+            where: "all" | "recess" | "raised";
+            /**
+             * Wiped
+             * @default wiped
+             * @enum {string}
+             */
+            wiped: "none" | "wiped" | "sponged";
+        };
+        /**
+         * PassPlan
+         * @description A pass: what is mixed for it, how much, how long, what is seen after it.
+         *
+         *     `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
+         *     in the end. `after_seal` where it comes after the seal of all.
+         */
+        PassPlan: {
+            /** After Seal */
+            after_seal: boolean;
+            /** At */
+            at: number;
+            /** Coats */
+            coats: number;
+            /** Colour */
+            colour: string | null;
+            /** Drying Min */
+            drying_min: number;
+            /** Grams */
+            grams: number;
+            /** Hidden */
+            hidden: boolean;
+            /** Id */
+            id: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "prime" | "undercoat" | "base" | "fade" | "wash" | "tint" | "glaze" | "dry_brush" | "sponge" | "speckle" | "mist" | "lift" | "streak" | "dots" | "lines" | "metallic" | "powder" | "ink" | "glow" | "shift" | "fluorescent" | "seal" | "gloss" | "resin";
+            /** Label */
+            label: string;
+            looks: components["schemas"]["Looks"];
+            /**
+             * Medium
+             * @enum {string}
+             */
+            medium: "acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva";
+            /** Minutes */
+            minutes: number;
+            /** Ml */
+            ml: number;
+            /** Nearness */
+            nearness: ("close" | "near" | "off" | "no paints") | null;
+            /** Paint Ml */
+            paint_ml: number;
+            /** Recipe */
+            recipe: components["schemas"]["RecipePart"][];
+            /** Share */
+            share: number;
+            /** Spot */
+            spot: string | null;
+            /**
+             * Tool
+             * @enum {string}
+             */
+            tool: "brush" | "thinned" | "airbrush" | "sponge" | "spray" | "swab" | "dotting";
         };
         /**
          * Passenger
@@ -7912,10 +8201,15 @@ export interface components {
             /** Real Mm */
             real_mm: number;
         };
-        /** RecipePart */
+        /**
+         * RecipePart
+         * @description `drops` are for the pass it is mixed for, with what is spare.
+         */
         RecipePart: {
             /** Colour */
             colour: string;
+            /** Drops */
+            drops: number;
             /** Label */
             label: string;
             /** Paint */
@@ -8281,6 +8575,13 @@ export interface components {
              *     ]
              */
             oven_days: number[];
+            /**
+             * Paint School
+             * @description the list of passes a new colour area begins with
+             * @default plain
+             * @enum {string}
+             */
+            paint_school: "plain" | "dark_up" | "light_down" | "layers" | "bare";
             /**
              * Painted By
              * @description how what is baked again is painted: it dries 12 h, 2 h, or under a dryer until cool to touch
@@ -8839,6 +9140,40 @@ export interface components {
             run: string;
         };
         /**
+         * Spot
+         * @description A place within an area: an outline on one part as seen from before, in shares of that part's breadth and height
+         *     from its lower left as seen.
+         */
+        Spot: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Part */
+            part: string;
+        };
+        /**
+         * SpotPlan
+         * @description A place of an area: the share of the area it takes, and what is seen there after each of the passes at `at`.
+         */
+        SpotPlan: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Seen */
+            seen: string[];
+            /** Share */
+            share: number;
+        };
+        /**
          * Stacked
          * @description Figures one on another on one rod.
          */
@@ -8961,6 +9296,23 @@ export interface components {
             hold_min: number;
             /** Ramp C Min */
             ramp_c_min: number | null;
+        };
+        /**
+         * StartList
+         * @description What it is called, what it is for, its passes in their order.
+         */
+        StartList: {
+            /** About */
+            about: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "plain" | "dark_up" | "light_down" | "layers" | "metal" | "stone" | "fur" | "wood" | "glow" | "eyes" | "bare";
+            /** Label */
+            label: string;
+            /** Passes */
+            passes: components["schemas"]["Pass"][];
         };
         /**
          * StationState
@@ -9156,6 +9508,26 @@ export interface components {
             /** Revision */
             revision: number;
             stores: components["schemas"]["Owned"];
+        };
+        Stripes: [
+            number[],
+            number[],
+            number[],
+            number[]
+        ];
+        /**
+         * StripesIn
+         * @description A limb that tapers, how long it is, how broad a stripe is wanted: in any unit.
+         */
+        StripesIn: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Length */
+            length: string;
+            /** Stripe */
+            stripe: string;
         };
         /** SuggestRuns */
         SuggestRuns: {
@@ -9359,7 +9731,7 @@ export interface components {
          * TestChip
          * @description A chip of something new that rode along in a bake, and what it did.
          *
-         *     `product` is its catalogue id where it has one. `bends` is cured through; `snaps` and `tacky` are
+         *     `product` is its catalogue id where it has one; of a medium which one: flexible paint, glow, resin. `bends` is cured through; `snaps` and `tacky` are
          *     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
          *     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is. `wall_c` is what a probe at its inner face said
          *     when it was taken out: it tells how fast that oven heats, so that the bend tells of the clay alone.
@@ -9375,7 +9747,7 @@ export interface components {
              * Of
              * @enum {string}
              */
-            of: "clay" | "ink" | "paint" | "varnish" | "spray";
+            of: "clay" | "ink" | "paint" | "varnish" | "spray" | "medium";
             /** Over Foil Mm */
             over_foil_mm: number | null;
             /** Product */
@@ -9653,6 +10025,24 @@ export interface components {
             step: string;
         };
         /**
+         * Undercoat
+         * @description A paint of one's own under the colour of an area: coats of it, and of all with it instead of without.
+         */
+        Undercoat: {
+            /** All Coats */
+            all_coats: number;
+            /** Coats */
+            coats: number;
+            /** Colour */
+            colour: string;
+            /** Label */
+            label: string;
+            /** Paint */
+            paint: string;
+            /** Without */
+            without: number;
+        };
+        /**
          * View
          * @description An elevation; `parts` from the furthest to the nearest.
          */
@@ -9928,6 +10318,20 @@ export interface components {
             tested: boolean;
             /** Value */
             value: number;
+        };
+        /**
+         * Zones
+         * @description What is seen in the recesses, in the middle and on what is raised, and of the whole.
+         */
+        Zones: {
+            /** Middle */
+            middle: string;
+            /** Raised */
+            raised: string;
+            /** Recess */
+            recess: string;
+            /** Whole */
+            whole: string;
         };
         /**
          * Bend
@@ -14942,6 +15346,46 @@ export interface operations {
             };
         };
     };
+    server_stores_api_paint_lists: {
+        parameters: {
+            query: {
+                target: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartList"][];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     server_accounts_api_put_password: {
         parameters: {
             query?: never;
@@ -16238,6 +16682,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StoresOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_post_stripes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stripes"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description It is refused */
