@@ -57,4 +57,4 @@ def _spread(solid: Solid) -> tuple[Array, Array]:
     alone = count[of] == 1
     root, v = np.where(alone, 2 / 3, np.sqrt(u)), np.where(alone, 0.5, v)
     weights = np.stack([1 - root, root * (1 - v), root * v], axis=1)
-    return np.einsum("nk,nkd->nd", weights, corners[faces[of]]), (areas / count)[of]
+    return (weights[:, :, None] * corners[faces[of]]).sum(axis=1), (areas / count)[of]

@@ -8,6 +8,8 @@ from __future__ import annotations
 import math
 from typing import Literal, NamedTuple
 
+from windcrest_core.facts import Frozen
+
 IRIS, PUPIL, GLINT = 0.55, 0.35, 0.15  # of the open eye, of the iris, of the iris
 DIAGONAL = math.sqrt(0.5)
 LINE_MIN_PER_CM = {"hair": 0.15, "vein": 0.4, "lash": 0.5, "stripe": 0.6}  # [A]
@@ -54,7 +56,7 @@ def brush_for_mm(detail_mm: float) -> float:
     return max(0.5, (detail_mm - 0.15) / 0.25)
 
 
-class Stripes(NamedTuple):
+class Stripes(Frozen):
     """Round a limb at each of `at_mm` along it: how many `stripes`, how broad; `ends_mm` is where one of them stops."""
 
     at_mm: list[float]
@@ -93,7 +95,7 @@ def stripes(
         for n in range(low + 1, high + 1)
         if first != last
     )
-    return Stripes(at, count, wide, ends)
+    return Stripes(at_mm=at, stripes=count, wide_mm=wide, ends_mm=ends)
 
 
 def even_stripe_mm(across_mm: float, stripe_mm: float) -> float:

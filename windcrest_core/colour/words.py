@@ -56,7 +56,7 @@ WORDS = {
     "colour.do.lift": "Lift the wash with a damp swab or an eraser off",
     "colour.kind.streak": "streaks",
     "colour.do.streak": "Streak",
-    "colour.kind.dots": "raised dots",
+    "colour.kind.dots": "dots",
     "colour.do.dots": "Set dots on",
     "colour.kind.lines": "lines",
     "colour.do.lines": "Draw lines on",

@@ -9509,12 +9509,20 @@ export interface components {
             revision: number;
             stores: components["schemas"]["Owned"];
         };
-        Stripes: [
-            number[],
-            number[],
-            number[],
-            number[]
-        ];
+        /**
+         * Stripes
+         * @description Round a limb at each of `at_mm` along it: how many `stripes`, how broad; `ends_mm` is where one of them stops.
+         */
+        Stripes: {
+            /** At Mm */
+            at_mm: number[];
+            /** Ends Mm */
+            ends_mm: number[];
+            /** Stripes */
+            stripes: number[];
+            /** Wide Mm */
+            wide_mm: number[];
+        };
         /**
          * StripesIn
          * @description A limb that tapers, how long it is, how broad a stripe is wanted: in any unit.
