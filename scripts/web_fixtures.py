@@ -23,6 +23,7 @@ from server.shelf.figures_api import bodies  # noqa: E402
 from server.shelf.models import Figure  # noqa: E402
 from server.shelf.owned import figure_out  # noqa: E402
 from windcrest_core.catalogue import catalogue  # noqa: E402
+from windcrest_core.colour.starting import start_lists  # noqa: E402
 from windcrest_core.given.load import Context  # noqa: E402
 from windcrest_core.given.progress import Progress  # noqa: E402
 from windcrest_core.given.stores import Owned  # noqa: E402
@@ -42,6 +43,10 @@ made = {
     "catalogue": catalogue().model_dump(mode="json"),
     "rules": context.rules.model_dump(mode="json"),
     "stores": Owned().model_dump(mode="json"),
+    "paint_lists": [
+        row.model_dump(mode="json", context=sayer(context.rules.units))
+        for row in start_lists("#808080")
+    ],
     "kinds": [kind.model_dump(mode="json") for kind in KINDS.values()],
 }
 folder = ROOT / "web" / "made"

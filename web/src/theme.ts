@@ -160,6 +160,7 @@ const config = defineConfig({
         sheet: pair("#f7f2e6", "#1f262d"),
         sheetDeep: pair("#e7decb", "#29323a"),
         ink: pair("#1f2d3d", "#e8dfcc"),
+        night: pair("#14181d", "#0b0e11"),
         inkSoft: pair("#4a5664", "#b3ac9b"),
         hairline: pair("#c3b8a0", "#46515b"),
         headline: pair("#d6ccb6", "#323c45"),
@@ -202,6 +203,7 @@ export type Ink =
   | "sheet"
   | "sheetDeep"
   | "ink"
+  | "night"
   | "inkSoft"
   | "hairline"
   | "headline"

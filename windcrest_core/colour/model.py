@@ -146,6 +146,7 @@ class EyePlan(Frozen):
 
 class ColourPlan(Frozen):
     areas: list[AreaPlan]
+    clay: str
     ground: Ground
     seal: Seal
     advised_ground: Ground

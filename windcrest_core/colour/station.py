@@ -101,6 +101,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
     advised = min(primers, key=lambda option: option.coats).ground
     return ColourPlan(
         areas=areas,
+        clay=given.clay_hex,
         ground=colour.ground,
         seal=colour.seal,
         advised_ground=advised,

@@ -44,7 +44,10 @@ def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
     """
     bodies: list[Body] = []
     clays = catalogue().clays
-    areas = {area.id: area.target for area in sheet.colour.areas}
+    areas = {
+        area.id: next((row.looks for row in reversed(area.passes) if row.spot is None), area.bare)
+        for area in plan.colour.areas
+    }
 
     def put(name: str, mesh: Mesh, colour: str, edged: bool = False) -> None:
         bodies.append(Body(name, mesh, colour, SHARP_RAD if edged else ROUND_RAD))
@@ -53,7 +56,8 @@ def model_glb(plan: Plan, sheet: FigureSheet, context: Context) -> bytes:
         part = piece.part
         if part.hidden:
             continue
-        colour = areas.get(part.area or "", clays[part.clay].colour)
+        painted = areas.get(part.area or "")
+        colour = painted.day.whole if painted else clays[part.clay].colour
         put(f"clay:{part.id}", mesh_of(piece.solid), colour, isinstance(piece.solid, EDGED))
         if piece.core is not None and part.stock is None:
             put(f"core:{part.id}", mesh_of(piece.core), FOIL, isinstance(piece.core, EDGED))

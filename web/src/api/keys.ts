@@ -7,6 +7,8 @@ export const keys = {
   stores: ["stores"],
   clayMix: (target: string, batch: string) => ["stores", "clay-mix", target, batch],
   catalogue: ["catalogue"],
+  paintLists: (target: string) => ["paint-lists", target],
+  stripes: (of: object) => ["stripes", of],
   bodies: ["bodies"],
   mishapKinds: ["mishap kinds"],
 

@@ -3589,6 +3589,8 @@ export interface components {
             advised_ground: "white" | "grey" | "black" | "none";
             /** Areas */
             areas: components["schemas"]["AreaPlan"][];
+            /** Clay */
+            clay: string;
             eyes: components["schemas"]["EyePlan"] | null;
             /** Findings */
             findings: components["schemas"]["Finding"][];

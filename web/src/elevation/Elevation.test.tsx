@@ -69,9 +69,12 @@ test("cores are hatched where there is foil", () => {
 });
 
 test("painted parts wear their area's colour, bought ones without an area do not look like clay", () => {
-  const { all } = drawn({ layers: PLACES.colour.layers });
+  const { all, plan } = drawn({ layers: PLACES.colour.layers });
   const fill = (part: string) => all(`[data-part=${part}]`)[0]?.getAttribute("fill");
-  expect(fill("hat_brim")).toBe("#c9962f");
+  expect(fill("hat_brim")).toBe("url(#paint-front-oilskin)");
+  const zones = plan.colour.areas.find((area) => area.id === "oilskin")?.passes.at(-1)?.looks.day;
+  const stops = all("#paint-front-oilskin stop").map((stop) => stop.getAttribute("stop-color"));
+  expect(new Set(stops)).toEqual(new Set([zones?.raised, zones?.middle, zones?.recess]));
   expect(fill("eye_r")).not.toBe(fill("skull"));
   expect(fill("eye_r")).toContain("stock-fill");
 });

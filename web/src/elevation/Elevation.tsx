@@ -12,6 +12,8 @@ import { linesOf, pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
 import { Link } from "./Link";
 import { Joints, nearestJoint } from "./Joints";
+import { PaintFills, paintId, PaintSpots } from "./Paint";
+import { ALL_PAINTED, looksAfter, type PaintSeen } from "./painted";
 import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
 import { broadOf, Ghosts, Pictures } from "./Beside";
@@ -43,6 +45,8 @@ interface Props {
   marked?: Set<string>;
   /** A colour over each part, such as how far it is fused. */
   tints?: Tints | null;
+  /** How much of its paint is on, and by what light it is seen. */
+  paint?: PaintSeen;
   /** What is held up in the oven. */
   supports?: Support[];
   /** Whether it shows what the chosen part is put on. */
@@ -70,6 +74,14 @@ const READABLE_PX = 640;
 const VIEWS: ViewName[] = ["front", "side"];
 const GAP_PX = 36;
 
+/** How each area is filled; one that is bare by then has the colour of its clay. */
+const fillsOf = (colour: Plan["colour"], after: number, name: ViewName) =>
+  new Map(
+    colour.areas
+      .filter((area) => looksAfter(area, after))
+      .map((area) => [area.id, `url(#${paintId(name, area.id)})`]),
+  );
+
 /** Front and side elevation at one scale, over ruler and head lines. */
 export function Elevation(props: Props) {
   const { figure, layers, selected } = props;
@@ -81,9 +93,15 @@ export function Elevation(props: Props) {
   const [drag, setDrag] = useState<Dragging | null>(null);
   const [released, setReleased] = useState(false);
   const pressed = useRef<{ x: number; y: number; moved: boolean } | null>(null);
-  const { drawing } = plan;
+  const paint = props.paint ?? ALL_PAINTED;
+  const beside = paint.before && layers.colour;
+  const drawing = useMemo(
+    () => (beside ? { ...plan.drawing, side: plan.drawing.front } : plan.drawing),
+    [beside, plan.drawing],
+  );
   /** What it is scaled by: of a pose on its way it stays, so that nothing slips from under the pointer. */
-  const scaled = props.posing || moved || drag ? (props.kept ?? props.plan).drawing : drawing;
+  const held = props.posing || moved || drag ? (props.kept ?? props.plan).drawing : plan.drawing;
+  const scaled = beside ? { ...held, side: held.front } : held;
   const base = figure.sheet.base;
 
   const span = (view: View): [number, number] => {
@@ -114,8 +132,25 @@ export function Elevation(props: Props) {
   origin.side = frontEnd + GAP_PX * px - sl;
   const width = origin.side + sr + 66 * px;
 
+  const after = paint.after ?? plan.colour.last;
+  /** What each elevation shows: side by side the one on the right is as it was a pass before. */
+  const before = beside ? Math.max(0, after - 1) : after;
+  const shownAfter: Record<ViewName, number> = { front: after, side: before };
+  const { colour } = plan;
   const colours = useMemo(
-    () => new Map(figure.sheet.colour.areas.map((area) => [area.id, area.target])),
+    () => ({ front: fillsOf(colour, after, "front"), side: fillsOf(colour, before, "side") }),
+    [colour, after, before],
+  );
+  const outlines = useMemo(
+    () =>
+      new Map(
+        figure.sheet.colour.areas.flatMap((area) =>
+          area.spots.map((spot): [string, [number, number][]] => [
+            `${area.id}/${spot.id}`,
+            spot.outline,
+          ]),
+        ),
+      ),
     [figure.sheet.colour.areas],
   );
   const parts = useMemo(
@@ -218,7 +253,7 @@ export function Elevation(props: Props) {
     const spin = bone
       ? `rotate(${(turn * 180) / Math.PI} ${bone.start[0]} ${bone.start[1]})`
       : undefined;
-    const half = (name === "front" ? base.width_mm : base.depth_mm) / 2;
+    const half = (name === "front" || beside ? base.width_mm : base.depth_mm) / 2;
     return (
       <g key={name} transform={`translate(${origin[name]} 0) scale(1 -1)`}>
         <rect
@@ -254,7 +289,7 @@ export function Elevation(props: Props) {
           view={view}
           paths={paths[name]}
           parts={parts}
-          colours={colours}
+          colours={colours[name]}
           layers={layers}
           selected={selected}
           marked={props.marked}
@@ -265,6 +300,9 @@ export function Elevation(props: Props) {
           raise={raise}
           onSelect={props.onSelect}
         />
+        {layers.colour && layers.clay && !drag && !moved && (name === "front" || beside) ? (
+          <PaintSpots plan={plan} after={shownAfter[name]} of={name} paths={paths[name]} />
+        ) : null}
         {props.walls
           ?.filter((map) => map.name === name)
           .map((map) => (
@@ -303,13 +341,15 @@ export function Elevation(props: Props) {
             onChoose={props.onJoint}
           />
         ) : null}
-        <Balance
-          plan={plan}
-          centre={moved?.centre ?? plan.frame.centre}
-          view={name}
-          px={px}
-          base_mm={base.thickness_mm}
-        />
+        {beside && name === "side" ? null : (
+          <Balance
+            plan={plan}
+            centre={moved?.centre ?? plan.frame.centre}
+            view={name}
+            px={px}
+            base_mm={base.thickness_mm}
+          />
+        )}
       </g>
     );
   };
@@ -340,6 +380,18 @@ export function Elevation(props: Props) {
             <rect width={9 * px} height={9 * px} fill={tint("sheet")} fillOpacity={0.75} />
             <line x1="0" x2="0" y1="0" y2={9 * px} stroke={tint("foil")} strokeWidth={2 * px} />
           </pattern>
+          {layers.colour
+            ? VIEWS.map((name) => (
+                <PaintFills
+                  key={name}
+                  plan={plan}
+                  after={shownAfter[name]}
+                  light={paint.light}
+                  of={name}
+                  outlines={outlines}
+                />
+              ))
+            : null}
         </defs>
         <Ruler
           drawing={drawing}
@@ -349,6 +401,18 @@ export function Elevation(props: Props) {
           units={units}
           landmarks={props.landmarks}
         />
+        {paint.light === "dark" && layers.colour
+          ? VIEWS.map((name) => (
+              <rect
+                key={name}
+                x={origin[name] + (name === "front" ? fl : sl) - 6 * px}
+                width={(name === "front" ? fr - fl : sr - sl) + 12 * px}
+                y={-top}
+                height={top}
+                fill={tint("night")}
+              />
+            ))
+          : null}
         {VIEWS.map((name) => (
           <text
             key={name}
@@ -359,7 +423,7 @@ export function Elevation(props: Props) {
             letterSpacing={2 * px}
             fill={tint("inkSoft")}
           >
-            {name.toUpperCase()}
+            {beside ? (name === "front" ? "AFTER" : "BEFORE") : name.toUpperCase()}
           </text>
         ))}
         {VIEWS.map(drawn)}

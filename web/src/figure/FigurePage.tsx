@@ -17,6 +17,7 @@ import { TITLES, type Operation } from "../api/types";
 import { Dragging, DraggingContext } from "../drag/dragging";
 import { Elevation } from "../elevation/Elevation";
 import type { Layer } from "../elevation/layers";
+import { ALL_PAINTED, wholes } from "../elevation/painted";
 import { useUnsaved } from "../outbox/useOutbox";
 import { NowherePage, ToShelf } from "../ui/NowherePage";
 import { announce } from "../ui/announce";
@@ -74,6 +75,8 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
   const toggleTurning = useCallback(() => act({ do: "turn about" }), []);
   const finder = useRef<HTMLInputElement>(null);
   const plan = preview.shown?.plan ?? shown.plan;
+  const paintSeen = overlays.paint ? now.paint : ALL_PAINTED;
+  const painted = useMemo(() => wholes(plan, paintSeen), [plan, paintSeen]);
   const heights = now.atRest ? plan.character.landmarks : plan.character.posed_landmarks;
   const posed = overlays.landmarks && Object.keys(figure.sheet.pose).length > 0;
   const { edit, step } = changes;
@@ -211,6 +214,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                       figure_id={id}
                       revision={figure.revision}
                       layers={layers}
+                      paint={painted}
                       selected={selected}
                       onSelect={select}
                     />
@@ -227,6 +231,7 @@ function LoadedFigure({ id, place }: { id: string; place: Place }) {
                     callouts={callouts}
                     marked={marked}
                     tints={tints}
+                    paint={paintSeen}
                     links={overlays.links}
                     supports={overlays.supports ? shownBake?.supports : undefined}
                     handles={overlays.joints === true}

@@ -1,4 +1,5 @@
 import type { Layer, Layers } from "../elevation/layers";
+import { ALL_PAINTED, type PaintSeen } from "../elevation/painted";
 import type { Tints } from "../elevation/Parts";
 import { PLACES, type Place } from "../stations/registry";
 
@@ -22,6 +23,8 @@ export interface Looked {
   walls: boolean;
   /** A colour over the parts. */
   tints: Tints | null;
+  /** How much of its paint is on, and by what light it is seen. */
+  paint: PaintSeen;
   /** Heights are those of the figure at rest. */
   atRest: boolean;
   /** The turn view instead of the elevations. */
@@ -35,6 +38,7 @@ export type Deed =
   | { do: "take joint"; joint: string }
   | { do: "pose"; posing: boolean }
   | { do: "tint"; tints: Tints | null }
+  | { do: "paint"; paint: Partial<PaintSeen> }
   | { do: "toggle layer"; layer: Layer }
   | { do: "show"; what: "bothSides" | "ghosts" | "walls" | "atRest"; shown: boolean }
   | { do: "turn about" };
@@ -50,6 +54,7 @@ export const lookedAt = (place: Place): Looked => ({
   ghosts: false,
   walls: false,
   tints: null,
+  paint: ALL_PAINTED,
   atRest: false,
   turning: false,
 });
@@ -75,6 +80,8 @@ function done(now: Looked, deed: Deed): Looked {
       return { ...now, posing: deed.posing };
     case "tint":
       return { ...now, tints: deed.tints };
+    case "paint":
+      return { ...now, paint: { ...now.paint, ...deed.paint } };
     case "toggle layer":
       return { ...now, layers: { ...now.layers, [deed.layer]: !now.layers[deed.layer] } };
     case "show":

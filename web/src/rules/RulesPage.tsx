@@ -75,6 +75,13 @@ const SMOOTHING = [
   { value: "softener", label: "clay softener" },
   { value: "solvent", label: "solvent" },
 ];
+const PAINT_SCHOOLS = choices({
+  plain: "in one colour",
+  dark_up: "dark, and brushed up",
+  light_down: "light, and washed down",
+  layers: "in thin layers",
+  bare: "as bare clay",
+});
 const SANDING = choices({
   off: "nothing",
   smooth: "smooth and glossy areas",
@@ -339,6 +346,14 @@ export function RulesPage() {
             Filled first, washed and dry after, and only then the ground: paint holds on nothing
             dusty.
           </Note>
+          <ChoiceField
+            label="A new area begins"
+            value={rules.paint_school}
+            options={PAINT_SCHOOLS}
+            onChange={choose("paint_school")}
+            width="13rem"
+          />
+          <Note>Every list can be changed pass by pass, and others put in its place.</Note>
         </Group>
         <Group title="Baking">
           <ChoiceField

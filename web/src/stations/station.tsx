@@ -26,6 +26,8 @@ export interface Overlays {
   tints?: boolean;
   supports?: boolean;
   links?: boolean;
+  /** How much of its paint is on can be chosen. */
+  paint?: boolean;
 }
 
 /** A station of a figure's page. */

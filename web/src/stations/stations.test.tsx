@@ -7,7 +7,6 @@ import { BakePanel } from "./bake/BakePanel";
 import { BulkPanel } from "./bulk/BulkPanel";
 import { CharacterPanel } from "./character/CharacterPanel";
 import { ClayPanel } from "./clay/ClayPanel";
-import { ColourPanel } from "./colour/ColourPanel";
 import { FinishPanel } from "./finish/FinishPanel";
 import { FramePanel } from "./frame/FramePanel";
 import { OrderPanel } from "./order/OrderPanel";
@@ -437,61 +436,6 @@ describe("Bake", () => {
     expect(screen.getByRole("button", { name: /^Bake \d/, pressed: true }).textContent).toContain(
       "Bake 1",
     );
-  });
-});
-
-describe("Colour", () => {
-  test("each area has its mix in whole parts and says how near it comes", () => {
-    showStation(<ColourPanel />);
-    for (const area of plan.colour.areas) {
-      const box = document.querySelector(`[data-area=${area.id}]`);
-      for (const row of area.recipe)
-        expect(box?.textContent).toContain(`${row.parts} ${row.label}`);
-      expect(box?.textContent).toMatch(/close to it|near it|off: visibly/);
-      expect(box?.textContent).not.toMatch(/ΔE \d+\.\d/);
-    }
-  });
-
-  test("a new area takes an id that was never used", async () => {
-    const sheet = {
-      ...figure.sheet,
-      retired_ids: [`area_${figure.sheet.colour.areas.length + 1}`],
-    };
-    const { user, done } = showStation(<ColourPanel />, { figure: { ...figure, sheet } });
-    await user.click(screen.getByRole("button", { name: "Add an area" }));
-    const next = `area/area_${figure.sheet.colour.areas.length + 2}`;
-    expect(done.changes[0]?.operations[0]?.path).toBe(next);
-  });
-
-  test("removing an area undresses its parts first, in one change", async () => {
-    const { user, done } = showStation(<ColourPanel />);
-    await user.click(screen.getByRole("button", { name: "Remove grey hair" }));
-    expect(done.changes).toEqual([
-      {
-        label: "Remove grey hair",
-        operations: [
-          { path: "part/braid/area", value: null },
-          { path: "area/hair", value: null },
-        ],
-      },
-    ]);
-  });
-
-  test("finish and ground are choices", async () => {
-    const { user, done } = showStation(<ColourPanel />);
-    await user.selectOptions(screen.getByLabelText("Ground"), "grey");
-    const box = document.querySelector<HTMLElement>("[data-area=oilskin]");
-    await user.selectOptions(within(box as HTMLElement).getByLabelText("Finish"), "gloss");
-    expect(done.changes.flatMap((change) => change.operations)).toEqual([
-      { path: "colour/ground", value: "grey" },
-      { path: "area/oilskin/finish", value: "gloss" },
-    ]);
-  });
-
-  test("a chosen part can wear another area, or none", async () => {
-    const { user, done } = showStation(<ColourPanel />, { selected: "braid" });
-    await user.selectOptions(screen.getByLabelText("The braid wears"), "");
-    expect(done.changes[0]?.operations).toEqual([{ path: "part/braid/area", value: null }]);
   });
 });
 

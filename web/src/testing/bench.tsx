@@ -6,7 +6,15 @@ import { useEffect, useReducer, type ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 import type { Change } from "../api/useFigure";
-import type { Catalogue, Edited, KindOfStock, Operation, Owned, Rules } from "../api/types";
+import type {
+  Catalogue,
+  Edited,
+  KindOfStock,
+  Operation,
+  Owned,
+  Rules,
+  StartList,
+} from "../api/types";
 import type { Entry, Keep } from "../outbox/outbox";
 import { makeOutbox, OutboxContext } from "../outbox/useOutbox";
 import { looked, lookedAt, type Looked } from "../figure/state";
@@ -22,6 +30,7 @@ interface Made extends Edited {
   rules: Rules;
   stores: Owned;
   kinds: KindOfStock[];
+  paint_lists: StartList[];
 }
 const files = import.meta.glob<string>("../../made/bench.json", {
   eager: true,
@@ -45,6 +54,7 @@ export const ABOUT = {
   "GET /api/v1/rules": () => ({ rules: bench().rules, can_undo: false, can_redo: true }),
   "GET /api/v1/bodies": () => bench().bodies,
   "GET /api/v1/yields": () => ({}),
+  "GET /api/v1/paint-lists": () => bench().paint_lists,
   "GET /api/v1/stock": () => ({ kinds: bench().kinds, items: [] }),
   "GET /api/v1/stock/reserved": [],
   "GET /api/v1/devices": [],

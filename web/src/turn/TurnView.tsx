@@ -22,6 +22,8 @@ interface Props {
   figure_id: string;
   revision: number;
   layers: Layers;
+  /** The colour of each part that is painted. */
+  paint: Map<string, string>;
   selected: string | null;
   onSelect: (part: string | null) => void;
 }
@@ -36,7 +38,8 @@ async function modelOf(figure_id: string): Promise<Group> {
 }
 
 /** The figure in space: turned with mouse or keys, by layer, with the same part selected. */
-export default function TurnView({ figure_id, revision, layers, selected, onSelect }: Props) {
+export default function TurnView(props: Props) {
+  const { figure_id, revision, layers, paint, selected, onSelect } = props;
   const model = useQuery({
     queryKey: keys.model(figure_id, revision),
     queryFn: () => modelOf(figure_id),
@@ -85,7 +88,13 @@ export default function TurnView({ figure_id, revision, layers, selected, onSele
         <ambientLight intensity={1.1} />
         <directionalLight position={[-1.5, 3, 2.5]} intensity={2.1} />
         <directionalLight position={[2, 1, -2]} intensity={0.7} />
-        <Figure scene={model.data} layers={layers} selected={selected} onSelect={onSelect} />
+        <Figure
+          scene={model.data}
+          layers={layers}
+          paint={paint}
+          selected={selected}
+          onSelect={onSelect}
+        />
         <Turntable scene={model.data} turn={turn} />
       </Canvas>
       <Flex position="absolute" bottom="2" left="3" gap="1" align="center">
@@ -120,6 +129,7 @@ export default function TurnView({ figure_id, revision, layers, selected, onSele
 function Figure({
   scene,
   layers,
+  paint,
   selected,
   onSelect,
 }: Omit<Props, "figure_id" | "revision"> & { scene: Group }) {
@@ -137,10 +147,12 @@ function Figure({
       node.material.depthWrite = !clear;
       node.material.side = DoubleSide;
       node.material.emissive.set(part === selected && layer === "clay" ? "#7a2f12" : "#000000");
+      const painted = layer === "clay" && layers.colour ? paint.get(part) : undefined;
+      if (painted) node.material.color.set(painted);
       node.material.needsUpdate = true;
     });
     invalidate();
-  }, [scene, layers, selected, invalidate]);
+  }, [scene, layers, paint, selected, invalidate]);
   return (
     <primitive
       object={scene}

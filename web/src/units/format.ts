@@ -59,6 +59,9 @@ export function stature(mm: number, units: Units): string {
 export const across = (mm: number, units: Units, places = 2): string =>
   units.length_unit === "mm" ? `${digits(mm, 1, places)} mm` : `${digits(mm / 25.4, 3)} in`;
 
+/** Paint and resin: the same everywhere. */
+export const millilitres = (ml: number): string =>
+  ml < 0.05 ? "a few drops" : `${ml < 10 ? ml.toFixed(1) : Math.round(ml)} ml`;
 export const area = (cm2: number, units: Units): string =>
   units.length_unit === "in" ? `${tenth(cm2 / 6.4516)} sq in` : `${tenth(cm2)} cm²`;
 

@@ -4,7 +4,7 @@ import { panel, unmarked, type Station } from "../station";
 export const colour: Station = {
   Panel: panel(() => import("./ColourPanel").then((file) => file.ColourPanel)),
   layers: only("clay", "colour"),
-  overlays: {},
+  overlays: { paint: true },
   callouts: ({ plan }) =>
     plan.colour.areas.flatMap((area) => {
       const first = area.parts[0];

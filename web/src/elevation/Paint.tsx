@@ -1,0 +1,80 @@
+import type { Plan } from "../api/types";
+import { looksAfter, spotsAfter, type Light } from "./painted";
+import type { PartPaths } from "./Parts";
+
+interface Props {
+  plan: Plan;
+  after: number;
+  light: Light;
+  /** Of the view it is for: what is before and after has fills of its own. */
+  of: string;
+  /** Outlines of the areas' places, in shares of their part. */
+  outlines: Map<string, [number, number][]>;
+}
+
+export const paintId = (of: string, area: string) => `paint-${of}-${area}`;
+const spotId = (of: string, area: string, spot: string) => `spot-${of}-${area}-${spot}`;
+
+/** Raised where light falls, from its top, down to what lies in its recesses. */
+export function PaintFills({ plan, after, light, of, outlines }: Props) {
+  return plan.colour.areas.map((area) => {
+    const looks = looksAfter(area, after);
+    const zones = looks?.[light];
+    return (
+      <g key={area.id}>
+        {zones ? (
+          <linearGradient id={paintId(of, area.id)} x1="0.35" y1="1" x2="0.6" y2="0">
+            <stop offset="0" stopColor={zones.raised} />
+            {looks?.glossy && light !== "dark" ? (
+              <>
+                <stop offset="0.14" stopColor={zones.raised} />
+                <stop offset="0.19" stopColor="#ffffff" />
+                <stop offset="0.24" stopColor={zones.raised} />
+              </>
+            ) : (
+              <stop offset="0.22" stopColor={zones.raised} />
+            )}
+            <stop offset="0.34" stopColor={zones.middle} />
+            <stop offset="0.78" stopColor={zones.middle} />
+            <stop offset="0.92" stopColor={zones.recess} />
+            <stop offset="1" stopColor={zones.recess} />
+          </linearGradient>
+        ) : null}
+        {area.spots.map((spot) => (
+          <clipPath
+            key={spot.id}
+            id={spotId(of, area.id, spot.id)}
+            clipPathUnits="objectBoundingBox"
+          >
+            <polygon
+              points={(outlines.get(`${area.id}/${spot.id}`) ?? [])
+                .map(([x, y]) => `${x},${y}`)
+                .join(" ")}
+            />
+          </clipPath>
+        ))}
+      </g>
+    );
+  });
+}
+
+/** Places of the areas in their own colour, cut to their part. */
+export function PaintSpots({
+  plan,
+  after,
+  of,
+  paths,
+}: Pick<Props, "plan" | "after" | "of"> & { paths: Map<string, PartPaths> }) {
+  return plan.colour.areas.flatMap((area) =>
+    spotsAfter(area, after).map((spot) => (
+      <path
+        key={`${area.id}/${spot.id}`}
+        data-spot={spot.id}
+        d={paths.get(spot.part)?.outline}
+        fill={spot.fill}
+        clipPath={`url(#${spotId(of, area.id, spot.id)})`}
+        pointerEvents="none"
+      />
+    )),
+  );
+}

@@ -1,0 +1,196 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { beforeEach, describe, expect, test } from "vitest";
+import type { Area, Pass } from "../../api/types";
+import { looksAfter, spotsAfter, wholes } from "../../elevation/painted";
+import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../../testing/bench";
+import { ColourPanel } from "./ColourPanel";
+import { freshId, newPass } from "./passWords";
+
+const { plan, figure } = ferrywoman();
+const STRIPES = {
+  at_mm: [0, 90],
+  stripes: [9, 6],
+  wide_mm: [3.14, 3.14],
+  ends_mm: [26.5, 55.1, 83.8],
+};
+let asked: Asked[] = [];
+
+beforeEach(() => {
+  asked = server({
+    ...ABOUT,
+    "POST /api/v1/stripes": STRIPES,
+    "PUT /api/v1/stores": (row: Asked) => ({ stores: row.body, can_undo: true, can_redo: false }),
+  });
+});
+
+const first = figure.sheet.colour.areas[0] as Area;
+
+async function passesOf(area: string) {
+  const shown = showStation(<ColourPanel />);
+  await shown.user.click(screen.getByRole("tab", { name: "Passes" }));
+  await shown.user.selectOptions(await screen.findByLabelText("Area"), area);
+  return shown;
+}
+
+describe("Palette", () => {
+  test("every mix in whole parts and drops, and whom it is for", () => {
+    showStation(<ColourPanel />);
+    for (const mixing of plan.colour.mixings) {
+      const words = mixing.recipe.map((row) => `${row.parts} ${row.label}`).join(" + ");
+      expect(screen.getByText(words, { exact: false })).toBeTruthy();
+      const drops = mixing.recipe.map((row) => `${row.drops} drops`).join(" + ");
+      expect(document.body.textContent).toContain(`${drops}, for ${mixing.areas.join(", ")}`);
+    }
+    expect(document.body.textContent).not.toMatch(/ΔE \d+\.\d/);
+  });
+
+  test("a new area takes an id that was never used, and begins as House rules say", async () => {
+    const sheet = {
+      ...figure.sheet,
+      retired_ids: [`area_${figure.sheet.colour.areas.length + 1}`],
+    };
+    const { user, done } = showStation(<ColourPanel />, { figure: { ...figure, sheet } });
+    await waitFor(() => expect(asked.some((row) => row.path.endsWith("paint-lists"))).toBe(true));
+    await user.click(screen.getByRole("button", { name: "Add an area" }));
+    const [put] = done.changes[0]?.operations ?? [];
+    expect(put?.path).toBe(`area/area_${figure.sheet.colour.areas.length + 2}`);
+    expect((put?.value as Area).passes.map((row) => row.kind)).toEqual(["base"]);
+  });
+
+  test("ground, seal and what a chosen part wears are choices", async () => {
+    const { user, done } = showStation(<ColourPanel />, { selected: "braid" });
+    await user.selectOptions(screen.getByLabelText("Ground"), "grey");
+    await user.selectOptions(screen.getByLabelText("Seal of all"), "satin");
+    await user.selectOptions(screen.getByLabelText("The braid wears"), "");
+    expect(done.changes.flatMap((change) => change.operations)).toEqual([
+      { path: "colour/ground", value: "grey" },
+      { path: "colour/seal", value: "satin" },
+      { path: "part/braid/area", value: null },
+    ]);
+  });
+});
+
+describe("Passes", () => {
+  test("removing an area undresses its parts first, in one change", async () => {
+    const { user, done } = await passesOf("hair");
+    await user.click(screen.getByRole("button", { name: "Remove grey hair" }));
+    expect(done.changes[0]?.operations).toEqual([
+      { path: "part/braid/area", value: null },
+      { path: "area/hair", value: null },
+    ]);
+  });
+
+  test("a pass is added at the end, its id one that no other has", async () => {
+    const { user, done } = await passesOf(first.id);
+    await user.click(screen.getByRole("button", { name: "+ wash" }));
+    const [put] = done.changes[0]?.operations ?? [];
+    expect(put?.path).toBe(`area/${first.id}/passes`);
+    expect((put?.value as Pass[]).map((row) => row.kind)).toEqual(["base", "wash"]);
+    const ids = (put?.value as Pass[]).map((row) => row.id);
+    expect(new Set(ids).size).toBe(2);
+    expect(ids[1]).toMatch(/^[a-z][a-z0-9]{0,19}$/);
+  });
+
+  test("an area begins again from a list, and its passes go to another", async () => {
+    const { user, done } = await passesOf(first.id);
+    const list = bench().paint_lists.find((row) => row.key === "metal");
+    await user.click(screen.getByRole("button", { name: /Begin from a list/ }));
+    await user.click(await screen.findByRole("menuitem", { name: /^metal/ }));
+    expect(done.changes[0]?.operations).toEqual([
+      { path: `area/${first.id}/passes`, value: list?.passes },
+    ]);
+  });
+
+  test("opened, a pass says its fields by its own path", async () => {
+    const { user, done } = await passesOf(first.id);
+    await user.click(screen.getByRole("button", { name: /^▸ base/ }));
+    await user.selectOptions(screen.getByLabelText("Tool"), "airbrush");
+    await user.selectOptions(screen.getByLabelText("Where"), "raised");
+    expect(done.changes.flatMap((change) => change.operations)).toEqual([
+      { path: `area/${first.id}/passes/base/tool`, value: "airbrush" },
+      { path: `area/${first.id}/passes/base/spot`, value: null },
+      { path: `area/${first.id}/passes/base/where`, value: "raised" },
+    ]);
+  });
+
+  test("what it took is kept in Stores with the mix and what it lay on", async () => {
+    const { user } = await passesOf(first.id);
+    await user.click(await screen.findByRole("button", { name: "It took 5 coats" }));
+    await waitFor(() => expect(asked.some((row) => row.method === "PUT")).toBe(true));
+    const put = asked.find((row) => row.method === "PUT")?.body as { took: object[] };
+    const told = plan.colour.areas[0];
+    expect(put.took).toEqual([
+      {
+        mix: Object.fromEntries((told?.recipe ?? []).map((row) => [row.paint, row.parts])),
+        over: told?.bare.day.middle,
+        coats: 5,
+      },
+    ]);
+  });
+
+  test("a place is put on its part by keys, and taken away with its passes", async () => {
+    const { user, done } = await passesOf(first.id);
+    await user.click(screen.getByRole("button", { name: "An oval in its middle" }));
+    const [put] = done.changes[0]?.operations ?? [];
+    const [spot] = put?.value as { part: string; outline: [number, number][] }[];
+    expect(put?.path).toBe(`area/${first.id}/spots`);
+    expect(plan.colour.areas[0]?.parts).toContain(spot?.part);
+    expect(spot?.outline.every(([x, y]) => x >= 0 && x <= 1 && y >= 0 && y <= 1)).toBe(true);
+  });
+});
+
+describe("Seen on the figure", () => {
+  const area = plan.colour.areas[0];
+  if (!area) throw new Error("an area");
+
+  test("nothing, then its ground, then what is on it by then", () => {
+    const at = area.passes[0]?.at ?? 0;
+    expect(at).toBeGreaterThan(1);
+    expect(looksAfter(area, 0)).toBeNull();
+    expect(looksAfter(area, 1)).toBe(area.bare);
+    expect(looksAfter(area, at)).toBe(area.passes[0]?.looks);
+    expect(wholes(plan, { after: 0, light: "day", before: false }).get(area.parts[0] ?? "")).toBe(
+      plan.colour.clay,
+    );
+  });
+
+  test("a place shows once a pass of its own is on", () => {
+    const [pass] = area.passes;
+    if (!pass) throw new Error("a pass");
+    const placed = {
+      ...area,
+      passes: [pass, { ...pass, id: "lips", at: pass.at + 1, spot: "lips" }],
+      spots: [
+        { id: "lips", label: "lips", part: "skull", share: 0.01, seen: ["#111111", "#222222"] },
+      ],
+    };
+    expect(spotsAfter(placed, pass.at)).toEqual([]);
+    expect(spotsAfter(placed, pass.at + 1).map((row) => row.fill)).toEqual(["#222222"]);
+  });
+
+  test("the light and what was before are chosen in words", async () => {
+    const { user } = showStation(<ColourPanel />);
+    await user.click(screen.getByRole("button", { name: "warm lamp" }));
+    expect(screen.getByRole("button", { name: "warm lamp" }).getAttribute("aria-pressed")).toBe(
+      "true",
+    );
+    await user.click(screen.getByRole("button", { name: "before beside it" }));
+    expect(
+      screen.getByRole("button", { name: "before beside it" }).getAttribute("aria-pressed"),
+    ).toBe("true");
+  });
+});
+
+test("eyes have their sizes, and stripes where one ends", async () => {
+  const { user } = showStation(<ColourPanel />);
+  await user.click(screen.getByRole("tab", { name: "Eyes and stripes" }));
+  const iris = (await screen.findByText("Iris")).parentElement as HTMLElement;
+  expect(within(iris).getByText(/mm$/)).toBeTruthy();
+  expect(await screen.findByText(/9 stripes of/)).toBeTruthy();
+  expect(screen.getByText(/One ends at 26.5 mm, 55.1 mm, 83.8 mm/)).toBeTruthy();
+});
+
+test("ids of passes are never twice in one area", () => {
+  const area = { ...first, passes: [newPass(first, "wash")] };
+  expect(area.passes.map((row) => row.id)).not.toContain(freshId(area, "wash"));
+});

@@ -1,0 +1,91 @@
+import type { Area, Pass, PassKind } from "../../api/types";
+
+export const KINDS: Record<PassKind, string> = {
+  prime: "ground of its own",
+  undercoat: "undercoat",
+  base: "base",
+  fade: "fade",
+  wash: "wash",
+  tint: "tint over varnish",
+  glaze: "glaze",
+  dry_brush: "dry-brush",
+  sponge: "sponge",
+  speckle: "speckle",
+  mist: "mist of alcohol",
+  lift: "lift",
+  streak: "streaks",
+  dots: "dots",
+  lines: "lines",
+  metallic: "metallic",
+  powder: "mica or pigment powder",
+  ink: "alcohol ink",
+  glow: "glow paint",
+  shift: "colour-shift",
+  fluorescent: "fluorescent",
+  seal: "seal",
+  gloss: "gloss",
+  resin: "resin",
+};
+/** Those an area mostly gets; the others are under more. */
+export const USUAL: PassKind[] = ["undercoat", "wash", "dry_brush", "glaze", "seal"];
+export const MEDIA: Record<NonNullable<Pass["medium"]>, string> = {
+  acrylic: "acrylic",
+  wash: "acrylic, thinned for a wash",
+  ink: "alcohol ink",
+  oil_wash: "oil wash",
+  powder: "powder",
+  metallic: "metallic",
+  glow: "glow paint",
+  varnish_matt: "matt varnish",
+  varnish_gloss: "gloss varnish",
+  solvent_spray: "solvent spray",
+  resin: "resin",
+  flexible: "flexible paint",
+  liquid_clay: "liquid clay",
+  pva: "white glue",
+};
+export const TOOLS: Record<NonNullable<Pass["tool"]>, string> = {
+  brush: "brush",
+  thinned: "brush, thinned",
+  airbrush: "airbrush",
+  sponge: "sponge",
+  spray: "spray can",
+  swab: "swab or eraser",
+  dotting: "dotting tool",
+};
+export const WHERES: Record<Pass["where"], string> = {
+  all: "all of it",
+  recess: "the recesses",
+  raised: "what is raised",
+};
+export const WIPED: Record<Pass["wiped"], string> = {
+  none: "left as it is",
+  wiped: "wiped off what is raised",
+  sponged: "sponged",
+};
+export const COLOURLESS: PassKind[] = ["seal", "gloss", "resin", "lift", "mist"];
+
+/** An id that no pass of the area has and none is likely to have had: ticks go by it. */
+export function freshId(area: Pick<Area, "passes">, kind: PassKind): string {
+  const stem = kind.replaceAll("_", "").slice(0, 10);
+  const taken = new Set(area.passes.map((row) => row.id));
+  let id = `${stem}${Date.now().toString(36).slice(-5)}`;
+  for (let n = 1; taken.has(id); n++) id = `${stem}${Date.now().toString(36).slice(-5)}${n}`;
+  return id;
+}
+
+export const newPass = (area: Area, kind: PassKind): Pass => ({
+  id: freshId(area, kind),
+  kind,
+  colour: null,
+  mix: {},
+  medium: null,
+  tool: null,
+  share: null,
+  where: "all",
+  wiped: "wiped",
+  reaches: 1,
+  coats: null,
+  dry: "air",
+  spot: null,
+});
