@@ -28,6 +28,7 @@ from windcrest_core.prints.foil_card import foil_card_pdf
 from windcrest_core.prints.layout_map import layout_map
 from windcrest_core.prints.map_pages import map_pdf, map_tiling, maps_pdf
 from windcrest_core.prints.page import Heading, heading_of
+from windcrest_core.prints.paint_card import paint_card_pdf
 from windcrest_core.prints.papers import PAPERS
 from windcrest_core.prints.pattern_sheet import pattern_pages
 from windcrest_core.prints.portion_card import portion_card_pdf
@@ -94,6 +95,14 @@ def print_portion_card(request: HttpRequest, figure_id: str, paper: str = "") ->
     figure = own_figure(request, figure_id)
     body = portion_card_pdf(plan_of(figure), figure_printing(figure, paper))
     return _pdf(figure, body, "portion card")
+
+
+@router.get(AT + "paint-card", response={200: Any, **ERRORS})
+def print_paint_card(request: HttpRequest, figure_id: str, paper: str = "") -> HttpResponse:
+    """Mixes and passes in their order."""
+    figure = own_figure(request, figure_id)
+    body = paint_card_pdf(plan_of(figure), figure_printing(figure, paper))
+    return _pdf(figure, body, "paint card")
 
 
 @router.get(AT + "foil-card", response={200: Any, **ERRORS})

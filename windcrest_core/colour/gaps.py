@@ -36,6 +36,7 @@ TO_LAB = np.array(
     ]
 )
 LIGHTNESS, CHROMA, HUE = 60.0, 120.0, 150.0
+PALE = 0.08  # of OKLab chroma, below which hue is no more than a tinge and ΔE00 is not undercut
 SEEN_FROM, SEEN_TO = 6.0, 12.0  # ΔE00 over which the other measure takes over [C]
 
 
@@ -67,7 +68,8 @@ def aim_at(target: RGB) -> Aim:
 def gaps(reflectances: Array, aim: Aim) -> tuple[Array, Array]:
     """ΔE00 of each (m, 36) reflectance to the target, and the gap that a search should make small.
 
-    gap = d + smoothstep(6, 12, d) (far − d), far = √((60 ΔL)² + (120 ΔC)² + (150 ΔH)²) in OKLab.
+    gap = d + smoothstep(6, 12, d) (far − d), far = √((60 ΔL)² + (120 ΔC)² + (150 ΔH)²) in OKLab; of a target that is nearly
+    grey never less than d, or a pink would pass for a dusty white.
     """
     d = delta_e(lab_of(reflectances), aim.lab)
     seen = oklab_of(reflectances @ to_linear_srgb().T)
@@ -75,5 +77,7 @@ def gaps(reflectances: Array, aim: Aim) -> tuple[Array, Array]:
     chroma = np.hypot(seen[..., 1], seen[..., 2]) - float(np.hypot(aim.oklab[1], aim.oklab[2]))
     hue2 = np.clip(apart[..., 1] ** 2 + apart[..., 2] ** 2 - chroma**2, 0.0, None)
     far = np.sqrt((LIGHTNESS * apart[..., 0]) ** 2 + (CHROMA * chroma) ** 2 + HUE**2 * hue2)
+    if float(np.hypot(aim.oklab[1], aim.oklab[2])) < PALE:
+        far = np.maximum(far, d)
     t = np.clip((d - SEEN_FROM) / (SEEN_TO - SEEN_FROM), 0.0, 1.0)
     return d, d + t * t * (3 - 2 * t) * (far - d)

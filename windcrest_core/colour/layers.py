@@ -25,6 +25,7 @@ LEFT: dict[Wiped, Array] = {
     "sponged": np.array([0.8, 0.7, 0.3]),
 }  # of a wash, after it is wiped [A]
 BRUSHED = np.array([0.0, 0.10, 0.45])  # of the surface that a dry brush leaves paint on
+OVERBRUSHED = np.array([0.05, 0.60, 0.90])  # with a damp brush instead of a dry one [A]
 LIGHTLY = np.array(
     [0.0, 0.04, 0.30]
 )  # with the first of a lighter paint, where only the raised is wanted
@@ -107,6 +108,8 @@ def painted(seen: Seen, row: Pass, film: Film | None, coats: int) -> Seen:
             return Seen(film_over(film, dry, over), over)
         case "dry_brush":
             touched = LIGHTLY if row.where == "raised" else BRUSHED
+            if row.tool == "thinned":
+                touched = OVERBRUSHED
             for _ in range(coats):
                 over = _broken(film, 15.0, touched, over)
         case "sponge" | "speckle" | "streak" | "dots" | "lines":

@@ -10,7 +10,19 @@ from windcrest_core.sheet.colour import Area, Pass, PassKind, Tool
 
 SOLIDS = 0.40  # of acrylic paint, by volume [L]
 PRIMER_SOLIDS = 0.20  # of a sprayed primer [L/A]
-HOW = Literal["brush", "thinned", "airbrush", "wash", "dry_brush", "sponge", "spray", "dust"]
+HOW = Literal[
+    "brush",
+    "thinned",
+    "airbrush",
+    "wash",
+    "dry_brush",
+    "sponge",
+    "spray",
+    "dust",
+    "lines",
+    "dots",
+    "spatter",
+]
 
 
 @dataclass(frozen=True)
@@ -48,7 +60,10 @@ METHODS: dict[HOW, Method] = {
     "sponge": Method(40, 1, 0.6, 1.6, 2),
     "spray": Method(60, 1, 1, 2.2, 1, PRIMER_SOLIDS),
     "dust": Method(5, 1, 0.45, 1.5, 4),
-}  # [L/A], SCIENCE 7b; dust is of powder, assumed
+    "lines": Method(40, 0.8, 0.05, 1.5, 8),
+    "dots": Method(100, 1, 0.06, 1.3, 4),
+    "spatter": Method(20, 0.6, 0.08, 2.5, 1),
+}  # [L/A], SCIENCE 7b; dust of powder, lines, dots and spatter are assumed
 SEAL_WET_UM = 60.0  # of a brushed varnish
 
 
@@ -76,12 +91,12 @@ USUAL: dict[PassKind, Usual] = {
     "glaze": Usual("acrylic", "brush", "brush", 0.02, 1),
     "dry_brush": Usual("acrylic", "brush", "dry_brush", 1.0, 1),
     "sponge": Usual("acrylic", "sponge", "sponge", 1.0, 1),
-    "speckle": Usual("acrylic", "brush", "dry_brush", 0.6, 1),
+    "speckle": Usual("acrylic", "brush", "spatter", 0.6, 1),
     "mist": Usual("wash", "spray", "wash", 0.2, 1, colours=False),
     "lift": Usual("wash", "swab", "wash", 0.2, 1, colours=False),
-    "streak": Usual("wash", "brush", "dry_brush", 0.3, 1),
-    "dots": Usual("acrylic", "dotting", "brush", 1.0, 1),
-    "lines": Usual("acrylic", "brush", "brush", 0.8, 1),
+    "streak": Usual("wash", "brush", "lines", 0.3, 1),
+    "dots": Usual("acrylic", "dotting", "dots", 1.0, 1),
+    "lines": Usual("acrylic", "brush", "lines", 0.8, 1),
     "metallic": Usual("metallic", "brush", "brush", 1.0, 2, late=True),
     "powder": Usual("powder", "brush", "dust", 1.0, 1, late=True),
     "ink": Usual("ink", "brush", "wash", 0.5, 1),
@@ -92,6 +107,8 @@ USUAL: dict[PassKind, Usual] = {
     "gloss": Usual("varnish_gloss", "brush", "brush", 1.0, 1, late=True, colours=False),
     "resin": Usual("resin", "brush", "brush", 1.0, 1, late=True, colours=False),
 }
+BY_KIND: tuple[HOW, ...] = ("wash", "dry_brush", "dust", "lines", "dots", "spatter")
+"""What goes on so whatever it is done with."""
 OF_TOOL: dict[Tool, HOW] = {
     "brush": "brush",
     "thinned": "thinned",
@@ -123,11 +140,7 @@ def share_of(row: Pass) -> float:
 def method_of(row: Pass) -> Method:
     """How a pass goes on, its own share of paint in it."""
     usual = USUAL[row.kind]
-    how = (
-        usual.how
-        if row.tool is None or usual.how in ("wash", "dry_brush", "dust")
-        else OF_TOOL[row.tool]
-    )
+    how = usual.how if row.tool is None or usual.how in BY_KIND else OF_TOOL[row.tool]
     of = METHODS[how]
     wet = SEAL_WET_UM if not usual.colours and how == "brush" else of.wet_um
     return Method(wet, share_of(row), of.cover, of.loss, of.minutes, of.solids)

@@ -57,7 +57,7 @@ def _plain(target: str) -> list[Pass]:
 def _dark_up(target: str) -> list[Pass]:
     return [
         _base(colour=toned(target, "deep")),
-        Pass(id="dry1", kind="dry_brush", colour=target, coats=4),
+        Pass(id="dry1", kind="dry_brush", tool="thinned", colour=target),
         _dry(toned(target, "light"), 2),
         _dry(toned(target, "lightest"), 3),
     ]

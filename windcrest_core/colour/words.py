@@ -171,7 +171,7 @@ WORDS = {
     "colour.start.plain": "one colour",
     "colour.start.plain.about": "Base alone, as many coats as it takes.",
     "colour.start.dark_up": "dark and brushed up",
-    "colour.start.dark_up.about": "Its darkest tone all over, the colour brushed on nearly dry, then lighter twice on what is raised: for texture that is to stand out.",
+    "colour.start.dark_up.about": "Its darkest tone all over, the colour over it with a damp brush that leaves the recesses, then lighter twice on what is raised: for texture that is to stand out.",
     "colour.start.light_down": "light and washed down",
     "colour.start.light_down.about": "The colour, a seal, a dark wash wiped off what is raised, a light dry-brush: for folds, cracks and scales.",
     "colour.start.layers": "skin in layers",

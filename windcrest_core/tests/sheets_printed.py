@@ -26,6 +26,7 @@ from windcrest_core.prints.load_card import load_card_pdf
 from windcrest_core.prints.map_pages import map_pdf, maps_pdf
 from windcrest_core.prints.notch_gauge import notch_gauge
 from windcrest_core.prints.page import Printing, heading_of
+from windcrest_core.prints.paint_card import paint_card_pdf
 from windcrest_core.prints.pattern_sheet import pattern_pages
 from windcrest_core.prints.portion_card import portion_card_pdf
 from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
@@ -68,6 +69,7 @@ def every_sheet(
         yield "face plan", lambda: map_pdf(drawn, heading, printing)
     yield "caliper card", lambda: caliper_card_pdf(plan, printing)
     yield "foil card", lambda: foil_card_pdf(plan, printing)
+    yield "paint card", lambda: paint_card_pdf(plan, printing)
     yield "portion card", lambda: portion_card_pdf(plan, printing)
     found = patterns(workpiece(sheet, context, Progress()))
     yield (

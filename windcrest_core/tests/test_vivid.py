@@ -95,6 +95,15 @@ class VividTest(unittest.TestCase):
         self.assertAlmostEqual(score, 4.077, delta=0.03)
         self.assertLess(d, 7)
 
+    def test_what_is_nearly_grey_is_never_a_pink(self) -> None:
+        """Dusty white of ΔE00 4.1 by white, ochre and grey, where a flesh of 11 scored better."""
+        more = (*OWNED, "medium_grey")
+        found = nearest((227, 217, 197), more)
+        assert found is not None
+        self.assertLess(found.delta_e, 4.2)
+        mix = {"titanium_white": 10, "yellow_ochre": 1, "medium_grey": 1}
+        self.assertEqual(dict(found.paints), mix)
+
     def test_the_finding_names_it(self) -> None:
         sheet = changed(biped(), area__skin__target="#c2187a")
         given = context({"paints": list(OWNED)})

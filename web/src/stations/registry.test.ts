@@ -79,6 +79,6 @@ test("each station prints its own sheet, and what has none prints nothing", () =
   expect(PLACES.bulk.prints("f1", 1)).toBe(`${at}/foil-card`);
   expect(PLACES.bake.prints("f1", 3)).toBe(`${at}/bake-card/3`);
   expect(PLACES.order.prints("f1", 1)).toMatch(/^\/api\/v1\/calendar\/day\?figures=f1&at=\d{4}-/);
-  expect(PLACES.colour.prints("f1", 1)).toBeNull();
+  expect(PLACES.colour.prints("f1", 1)).toBe(`${at}/paint-card`);
   expect(PLACES.log.prints("f1", 1)).toBeNull();
 });

@@ -32,6 +32,7 @@ export function PaperTab() {
       : []),
     { href: "foil-card", name: "Foil card", does: "lengths off the roll and girths" },
     { href: "portion-card", name: "Portion card", does: "clay by bake, with balls to roll to" },
+    { href: "paint-card", name: "Paint card", does: "what to mix, and every pass to tick" },
     { href: "patterns", name: "Patterns", does: "flat outlines to cut sheets by" },
     ...plan.bake.bakes.map((bake) => ({
       href: `bake-card/${bake.number}`,

@@ -46,7 +46,7 @@ export const MEDIA: Record<NonNullable<Pass["medium"]>, string> = {
 };
 export const TOOLS: Record<NonNullable<Pass["tool"]>, string> = {
   brush: "brush",
-  thinned: "brush, thinned",
+  thinned: "damp brush, thinned",
   airbrush: "airbrush",
   sponge: "sponge",
   spray: "spray can",

@@ -1,5 +1,5 @@
 import { only } from "../../elevation/layers";
-import { panel, unmarked, type Station } from "../station";
+import { panel, print, unmarked, type Station } from "../station";
 
 export const colour: Station = {
   Panel: panel(() => import("./ColourPanel").then((file) => file.ColourPanel)),
@@ -11,5 +11,5 @@ export const colour: Station = {
       return first ? [{ part: first, text: area.label, weight: area.share }] : [];
     }),
   marks: unmarked,
-  prints: () => null,
+  prints: (figure) => print(figure, "paint-card"),
 };
