@@ -11,6 +11,7 @@ from windcrest_core.colour.methods import Method
 SPARE = 1.2  # times what is needed
 DROP_ML = 0.05
 LEAST_DROPS = 10
+COUNTED = 40  # drops of a paint, beyond which it is measured out [A]
 PAINT_G_ML, WATER_G_ML = 1.25, 1.0
 
 

@@ -14,13 +14,15 @@ Nearness = Literal["close", "near", "off", "no paints"]
 
 
 class RecipePart(Frozen):
-    """`drops` are for the pass it is mixed for, with what is spare."""
+    """`drops` and `ml` are for the pass it is mixed for, with what is spare; `counted` where it is few enough drops to count."""
 
     paint: str
     label: str
     colour: str
     parts: int
     drops: int
+    ml: float
+    counted: bool
 
 
 class Zones(Frozen):

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.amounts import Amount, amount, drops
+from windcrest_core.colour.amounts import COUNTED, DROP_ML, Amount, amount, drops
 from windcrest_core.colour.covering import undercoats
 from windcrest_core.colour.layers import SHARES, Seen, ground_seen
 from windcrest_core.colour.looks import by_day, by_lamp, hexes, in_the_dark
@@ -210,6 +210,8 @@ def _recipe(recipe: Recipe | None, paint_ml: float) -> list[RecipePart]:
             colour=hex_of(shelf.paints[key].srgb),
             parts=count,
             drops=n,
+            ml=n * DROP_ML,
+            counted=max(each) <= COUNTED,
         )
         for (key, count), n in zip(recipe.paints, each, strict=True)
     ]

@@ -6,12 +6,12 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph
 
-from windcrest_core.colour.model import EyePlan, Mixing
+from windcrest_core.colour.model import EyePlan, Mixing, RecipePart
 from windcrest_core.measures import Units, minutes_words
 from windcrest_core.order.model import StepPlan
 from windcrest_core.plan import Plan
 from windcrest_core.prints.page import Printing, heading_of
-from windcrest_core.prints.paper import BIG, HEAD, LEAD, Box, card_pdf, escaped, says, table
+from windcrest_core.prints.paper import BIG, CELL, HEAD, LEAD, Box, card_pdf, escaped, says, table
 from windcrest_core.prints.pen import RULE_MM, Pen
 from windcrest_core.prints.type import LEAST_MM
 
@@ -30,7 +30,7 @@ class _Patch(Flowable):  # type: ignore[misc]  # reportlab has no types
 
     def draw(self) -> None:
         self.canv.setFillColor(HexColor(self.colour))
-        self.canv.setLineWidth(0.3)
+        self.canv.setLineWidth(0.2 * mm)
         self.canv.rect(0, 0, self.width, self.height, stroke=1, fill=1)
         self.canv.setFillColor(HexColor("#000000"))
 
@@ -69,7 +69,7 @@ def paint_card_pdf(plan: Plan, printing: Printing) -> bytes:
         story += [
             Paragraph("To mix, for all its passes at once", HEAD),
             table(
-                ["", "", "parts", "drops", "for"],
+                ["", "", "parts", "drops, or ml", "for"],
                 [_mixing(row) for row in plan.colour.mixings],
                 [7, 13, 76, 34, 62],
                 printing,
@@ -105,9 +105,13 @@ def _mixing(mixing: Mixing) -> list[object]:
         Box(),
         _Patch(mixing.colour),
         says(" + ".join(f"{row.parts} {row.label}" for row in mixing.recipe)),
-        says(" + ".join(f"{row.drops}" for row in mixing.recipe)),
+        says(" + ".join(_dose(row) for row in mixing.recipe)),
         says(", ".join(mixing.areas)),
     ]
+
+
+def _dose(row: RecipePart) -> str:
+    return f"{row.drops}" if row.counted else f"{row.ml:.1f} ml"
 
 
 def _pass(n: int, step: StepPlan, printing: Printing) -> list[object]:
@@ -115,7 +119,7 @@ def _pass(n: int, step: StepPlan, printing: Printing) -> list[object]:
     if caution := printing.say(step.caution):
         words += f"<br/>{escaped(caution)}"
     dry = minutes_words(step.wait_min) if step.wait_min else ""
-    return [Box(), f"{n}", says(words), minutes_words(step.minutes), dry]
+    return [Box(), f"{n}", Paragraph(words, CELL), minutes_words(step.minutes), dry]
 
 
 def _eye_words(eyes: EyePlan, units: Units) -> str:

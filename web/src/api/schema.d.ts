@@ -1124,6 +1124,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/{figure_id}/prints/paint-card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Paint Card
+         * @description Mixes and passes in their order.
+         */
+        get: operations["server_shelf_prints_api_print_paint_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/figures/{figure_id}/prints/patterns": {
         parameters: {
             query?: never;
@@ -8205,15 +8225,19 @@ export interface components {
         };
         /**
          * RecipePart
-         * @description `drops` are for the pass it is mixed for, with what is spare.
+         * @description `drops` and `ml` are for the pass it is mixed for, with what is spare; `counted` where it is few enough drops to count.
          */
         RecipePart: {
             /** Colour */
             colour: string;
+            /** Counted */
+            counted: boolean;
             /** Drops */
             drops: number;
             /** Label */
             label: string;
+            /** Ml */
+            ml: number;
             /** Paint */
             paint: string;
             /** Parts */
@@ -13968,6 +13992,61 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tiling"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_paint_card: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                figure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "model/gltf-binary": string;
+                    "text/csv": string;
                 };
             };
             /** @description Not Found */

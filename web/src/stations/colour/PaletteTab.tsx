@@ -8,6 +8,7 @@ import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { area as areaOf, millilitres } from "../../units/format";
+import { doseOf } from "./passWords";
 import { Swatch, ZoneSwatch } from "./Swatch";
 
 const GROUNDS = ["white", "grey", "black", "none"];
@@ -162,8 +163,7 @@ function MixingBox({ mixing, word }: { mixing: Mixing; word: string | null }) {
           ) : null}
         </Text>
         <Text fontSize="xs" color="inkSoft">
-          {millilitres(mixing.paint_ml)}:{" "}
-          {mixing.recipe.map((row) => `${row.drops} drops`).join(" + ")}, for{" "}
+          {millilitres(mixing.paint_ml)}: {mixing.recipe.map(doseOf).join(" + ")}, for{" "}
           {mixing.areas.join(", ")}
         </Text>
       </Box>

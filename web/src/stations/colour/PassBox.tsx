@@ -6,7 +6,7 @@ import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, NumberField } from "../../ui/fields";
 import { millilitres, minutes } from "../../units/format";
 import { Swatch, ZoneSwatch } from "./Swatch";
-import { COLOURLESS, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
+import { COLOURLESS, doseOf, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
 
 interface Props {
   area: Area;
@@ -78,7 +78,7 @@ export function PassBox({ area, row, told, before, at, put }: Props) {
         {millilitres(told.ml)}
         {told.share < 1 && told.colour ? `, ${Math.round(told.share * 100)} % paint` : ""}
         {told.recipe.length > 0
-          ? `: ${told.recipe.map((part) => `${part.drops} drops ${part.label}`).join(" + ")}`
+          ? `: ${told.recipe.map((part) => `${doseOf(part)} ${part.label}`).join(" + ")}`
           : `, ${MEDIA[told.medium]}`}
         {told.nearness === "off" ? " (visibly another colour)" : ""}; {minutes(told.minutes)}
         {told.drying_min > 0 ? `, dry in ${minutes(told.drying_min)}` : ""}

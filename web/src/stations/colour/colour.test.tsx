@@ -4,7 +4,7 @@ import type { Area, Pass } from "../../api/types";
 import { looksAfter, spotsAfter, wholes } from "../../elevation/painted";
 import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../../testing/bench";
 import { ColourPanel } from "./ColourPanel";
-import { freshId, newPass } from "./passWords";
+import { doseOf, freshId, newPass } from "./passWords";
 
 const { plan, figure } = ferrywoman();
 const STRIPES = {
@@ -38,7 +38,7 @@ describe("Palette", () => {
     for (const mixing of plan.colour.mixings) {
       const words = mixing.recipe.map((row) => `${row.parts} ${row.label}`).join(" + ");
       expect(screen.getByText(words, { exact: false })).toBeTruthy();
-      const drops = mixing.recipe.map((row) => `${row.drops} drops`).join(" + ");
+      const drops = mixing.recipe.map(doseOf).join(" + ");
       expect(document.body.textContent).toContain(`${drops}, for ${mixing.areas.join(", ")}`);
     }
     expect(document.body.textContent).not.toMatch(/ΔE \d+\.\d/);

@@ -1,4 +1,5 @@
-import type { Area, Pass, PassKind } from "../../api/types";
+import type { Area, Mixing, Pass, PassKind } from "../../api/types";
+import { millilitres } from "../../units/format";
 
 export const KINDS: Record<PassKind, string> = {
   prime: "ground of its own",
@@ -89,3 +90,7 @@ export const newPass = (area: Area, kind: PassKind): Pass => ({
   dry: "air",
   spot: null,
 });
+
+/** Few drops are counted, many measured out. */
+export const doseOf = (part: Mixing["recipe"][number]): string =>
+  part.counted ? `${part.drops} drops` : millilitres(part.ml);
