@@ -146,6 +146,15 @@ class EyePlan(Frozen):
     brush_mm: float
 
 
+class PlacePlan(Frozen):
+    """A place the face plan puts on a part, to be made one of its area's: its outline in shares of that part."""
+
+    key: str
+    label: Text
+    part: str
+    outline: list[tuple[float, float]]
+
+
 class ColourPlan(Frozen):
     areas: list[AreaPlan]
     clay: str
@@ -156,6 +165,7 @@ class ColourPlan(Frozen):
     grounds_why: Why
     mixings: list[Mixing]
     eyes: EyePlan | None
+    places: list[PlacePlan]
     last: int
     seal_at: int | None
     findings: list[Finding]

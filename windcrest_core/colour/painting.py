@@ -109,6 +109,7 @@ def _said(mix: tuple[tuple[str, int], ...], target: tuple[int, int, int]) -> Rec
     return Recipe(mix, hex_of(srgb_of(seen)), gap, gap)
 
 
+@lru_cache(maxsize=1024)
 def film_for(target: str, recipe: Recipe | None) -> Film:
     """Of a mix; of a bought paint of that colour where there is none."""
     if recipe is None:

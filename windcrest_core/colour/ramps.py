@@ -33,7 +33,7 @@ def toned(colour: str, tone: Tone) -> str:
     shade L × .80, C × .95; deep .64, .80; light L + .30 (1 − L), C × .85; lightest .60, .55 [A].
 
     >>> toned("#808080", "shade"), toned("#808080", "lightest")
-    ('#5b5b5b', '#cbcbcb')
+    ('#5d5d5d', '#cacaca')
     """
     light, *chroma = oklab_of(linear(rgb_of_hex(colour)))
     if tone in DARKER:

@@ -31,6 +31,7 @@ from windcrest_core.colour.model import (
     Mixing,
     Nearness,
     PassPlan,
+    PlacePlan,
     RecipePart,
     SpotPlan,
     Undercoat,
@@ -47,6 +48,7 @@ from windcrest_core.colour.painting import (
     under_base,
 )
 from windcrest_core.colour.pass_words import NAMED
+from windcrest_core.colour.places import placed_on
 from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
 from windcrest_core.colour.sizes import IRIS, brush_for_mm
@@ -117,6 +119,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
         ),
         mixings=_mixings(areas),
         eyes=_eyes(work),
+        places=[PlacePlan(**place._asdict()) for place in placed_on(work)],
         last=len(order.keys),
         seal_at=order.seal_at,
         findings=colour_findings(work, areas, grounds, advised),

@@ -191,4 +191,6 @@ WORDS = {
     "colour.start.eyes": "eyes, dot by dot",
     "colour.start.eyes.about": "White, a dark rim, then iris, pupil and glint as dots of the face plan's sizes, left and right alike; gloss last of all.",
     "colour.tell.eyes": "Iris {iris_mm:fine} across, pupil {pupil_mm:fine}, glint {glint_mm:fine} on the pupil's rim, {off_mm:fine} up and {off_mm:fine} to the left of its middle as seen, in both eyes the same way. Dot both eyes with each tool before the next.",
+    "colour.place.lips": "lips",
+    "colour.place.mask": "round the eyes",
 }

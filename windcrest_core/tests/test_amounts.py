@@ -165,7 +165,8 @@ class PartAmountsTest(unittest.TestCase):
         self.assertGreater(chest.core_cm3, 20)
 
     def test_paint_of_a_coat_is_a_film_of_three_fortieths_of_a_millimetre(self) -> None:
-        """100 cm² of surface under two coats: 100 × 0.0075 cm × 2 = 1.5 ml, by parts of the mix."""
+        """100 cm² under two coats: 100 × 0.0075 cm × 2 = 1.5 ml, three tenths left in brush and palette, a fifth to spare; by
+        parts of the mix."""
         sheet = example("ferrywoman")
         plan = planned(sheet)
         wanted: dict[str, float] = {}
@@ -174,7 +175,7 @@ class PartAmountsTest(unittest.TestCase):
                 continue
             whole = sum(row.parts for row in area.recipe)
             for row in area.recipe:
-                ml = area.surface_cm2 * 0.0075 * area.coats.value * row.parts / whole
+                ml = area.surface_cm2 * 0.0075 * area.coats.value * 1.3 * 1.2 * row.parts / whole
                 wanted[row.paint] = wanted.get(row.paint, 0.0) + ml
         found: dict[str, float] = {}
         for need in needs_of(plan, sheet, Context()):

@@ -3626,6 +3626,8 @@ export interface components {
             last: number;
             /** Mixings */
             mixings: components["schemas"]["Mixing"][];
+            /** Places */
+            places: components["schemas"]["PlacePlan"][];
             /**
              * Seal
              * @enum {string}
@@ -7712,6 +7714,23 @@ export interface components {
             wire: string;
             /** Wire Mm */
             wire_mm: number;
+        };
+        /**
+         * PlacePlan
+         * @description A place the face plan puts on a part, to be made one of its area's: its outline in shares of that part.
+         */
+        PlacePlan: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Part */
+            part: string;
         };
         /**
          * Places

@@ -12,6 +12,7 @@ import { useUnits } from "../../ui/UnitsContext";
 import { area as areaOf } from "../../units/format";
 import { PassBox } from "./PassBox";
 import { KINDS, newPass, USUAL } from "./passWords";
+import { EarlierFigure } from "./EarlierFigure";
 import { SpotsBox } from "./SpotsBox";
 
 const FINISHES = ["matte", "satin", "gloss"];
@@ -44,6 +45,7 @@ export function PassesTab({ area, onOpen }: Props) {
       <Passes area={area} told={told} />
       <Base told={told} />
       <SpotsBox area={area} told={told} />
+      <EarlierFigure key={area.id} area={area} />
     </Stack>
   );
 }

@@ -12,7 +12,7 @@ type Point = [number, number];
 
 /** Places within an area that are painted alone: a stripe, lips, what lies round the eyes. */
 export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
-  const { figure, apply, selected } = useFigurePage();
+  const { figure, plan, apply, selected } = useFigurePage();
   const units = useUnits();
   const [on, setOn] = useState<string | null>(null);
   const worn = figure.sheet.parts.filter((part) => told.parts.includes(part.id));
@@ -70,6 +70,34 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
           </Button>
         </Flex>
       ))}
+      <Flex gap="1" wrap="wrap">
+        {plan.colour.places
+          .filter((place) => told.parts.includes(place.part))
+          .filter((place) => !area.spots.some((row) => row.id === place.key))
+          .map((place) => (
+            <Button
+              key={place.key}
+              size="2xs"
+              variant="outline"
+              borderColor="hairline"
+              onClick={() =>
+                apply(`${place.label} of ${area.label}`, [
+                  set(`area/${area.id}/spots`, [
+                    ...area.spots,
+                    {
+                      id: place.key,
+                      label: place.label,
+                      part: place.part,
+                      outline: place.outline,
+                    },
+                  ]),
+                ])
+              }
+            >
+              + {place.label}, by the face plan
+            </Button>
+          ))}
+      </Flex>
       {part ? (
         <>
           <ChoiceField
