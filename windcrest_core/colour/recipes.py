@@ -18,6 +18,8 @@ from windcrest_core.colour.spectra import RGB, hex_of, srgb_of
 
 Array = NDArray[np.float64]
 MOST_PARTS, MOST_PAINTS, BEAM = 12, 4, 24
+AT_ONCE = 2048
+PRIMES = np.array([2, 3, 5], dtype=np.int8)  # that all parts of two paints or more can have in common
 RATIOS = [
     (a, b) for a in range(1, MOST_PARTS) for b in range(1, MOST_PARTS + 1 - a) if gcd(a, b) == 1
 ]
@@ -52,7 +54,11 @@ class _Search:
         self.aim, self.kappas, self.weights = aim, kappas, weights
 
     def scored(self, parts: Array) -> tuple[Array, Array]:
-        """ΔE00 and score of (m, paints) whole parts."""
+        """ΔE00 and score of (m, paints) whole parts; so many at once as stay near the processor."""
+        if len(parts) > AT_ONCE:
+            split = range(0, len(parts), AT_ONCE)
+            found = [self.scored(parts[at : at + AT_ONCE]) for at in split]
+            return np.concatenate([d for d, _ in found]), np.concatenate([s for _, s in found])
         w = parts * self.weights
         kappa = (w @ self.kappas) / w.sum(axis=1, keepdims=True)
         d, gap = gaps(masstone(kappa), self.aim)
@@ -60,27 +66,28 @@ class _Search:
 
 
 def _neighbours(parts: Array) -> Array:
-    """One part added, removed or moved, and the whole scaled up, of each row."""
-    n = parts.shape[1]
-    eye = np.eye(n, dtype=np.int8)
-    moves = np.concatenate([eye, -eye, (eye[:, None, :] - eye[None, :, :]).reshape(-1, n)])
-    near = (parts[:, None, :] + moves).reshape(-1, n)
+    """One part added, removed or moved, and the same of the whole scaled up, of each row."""
     scaled = [parts[parts.sum(axis=1) * k <= MOST_PARTS] * np.int8(k) for k in (2, 3)]
-    return np.concatenate([near, *(_nudged(rows, moves) for rows in scaled)])
+    return np.concatenate([_nudged(rows) for rows in (parts, *scaled)])
 
 
-def _nudged(parts: Array, moves: Array) -> Array:
-    """Scaled rows are the same mix; what counts is their neighbours."""
-    return (parts[:, None, :] + moves).reshape(-1, parts.shape[1])
+def _nudged(parts: Array) -> Array:
+    one = np.eye(parts.shape[1], dtype=np.int8)
+    rows, paints = np.nonzero(parts)
+    fewer = parts[rows]
+    fewer[np.arange(len(rows)), paints] -= 1
+    more = [(kept[:, None, :] + one).reshape(-1, parts.shape[1]) for kept in (parts, fewer)]
+    return np.concatenate([*more, fewer])
 
 
 def _allowed(parts: Array) -> Array:
-    total, used = parts.sum(axis=1), (parts > 0).sum(axis=1)
-    good = (parts >= 0).all(axis=1) & (total >= 1) & (total <= MOST_PARTS) & (used <= MOST_PAINTS)
-    kept = parts[good]
+    """Of rows without less than no part those that may be mixed, each once and in least parts."""
+    total, used = parts.sum(axis=1), np.count_nonzero(parts, axis=1)
+    kept = parts[(total >= 1) & (total <= MOST_PARTS) & (used <= MOST_PAINTS)]
     kept = kept[_first_of_each(kept)]
-    common = np.gcd.reduce(kept, axis=1)
-    return np.asarray(kept[common == 1])
+    alone = np.count_nonzero(kept, axis=1) == 1
+    common = (kept % PRIMES[:, None, None] == 0).all(axis=2).any(axis=0)
+    return np.asarray(kept[np.where(alone, kept.sum(axis=1) == 1, ~common)])
 
 
 def _first_of_each(parts: Array) -> NDArray[np.int64]:
@@ -88,6 +95,18 @@ def _first_of_each(parts: Array) -> NDArray[np.int64]:
     rows = np.ascontiguousarray(parts, dtype=np.int8)
     first = np.unique(rows.view(f"V{rows.shape[1]}").ravel(), return_index=True)[1]
     return np.asarray(first, dtype=np.int64)
+
+
+@lru_cache(maxsize=16)
+def _few(n: int) -> Array:
+    """Every one of n paints, and every two at every ratio."""
+    pairs = np.array(list(combinations(range(n), 2)), dtype=np.intp).reshape(-1, 2)
+    ratios = np.array(RATIOS, dtype=np.int8)
+    rows = np.zeros((len(pairs), len(ratios), n), dtype=np.int8)
+    each = np.arange(len(pairs))
+    rows[each, :, pairs[:, 0]] = ratios[:, 0]
+    rows[each, :, pairs[:, 1]] = ratios[:, 1]
+    return np.concatenate([np.eye(n, dtype=np.int8), rows.reshape(-1, n)])
 
 
 @lru_cache(maxsize=512)
@@ -113,12 +132,7 @@ def nearest_of(target: RGB, keys: tuple[str, ...], films: list[Film]) -> Recipe:
     search = _Search(
         aim_at(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
     )
-    pairs = np.zeros((n * (n - 1) // 2 * len(RATIOS), n), dtype=np.int8)
-    for row, ((i, j), (a, b)) in enumerate(
-        (pair, ratio) for pair in combinations(range(n), 2) for ratio in RATIOS
-    ):
-        pairs[row, i], pairs[row, j] = a, b
-    seen = np.concatenate([np.eye(n, dtype=np.int8), pairs])
+    seen = _few(n)
     _, scores = search.scored(seen)
     best_rows, best_scores = _beam(seen, scores)
     grown: set[bytes] = set()
