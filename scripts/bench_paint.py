@@ -8,8 +8,8 @@ import time
 import numpy as np
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.painting import Given, coats_of
 from windcrest_core.colour.paint import Film, film_of
+from windcrest_core.colour.painting import Given, coats_of
 from windcrest_core.colour.recipes import nearest_of
 from windcrest_core.colour.sequence import GROUND, MATT, Planned, in_order, waits
 from windcrest_core.colour.starting import start_lists

@@ -19,7 +19,9 @@ from windcrest_core.colour.spectra import RGB, hex_of, srgb_of
 Array = NDArray[np.float64]
 MOST_PARTS, MOST_PAINTS, BEAM = 12, 4, 24
 AT_ONCE = 2048
-PRIMES = np.array([2, 3, 5], dtype=np.int8)  # that all parts of two paints or more can have in common
+PRIMES = np.array(
+    [2, 3, 5], dtype=np.int8
+)  # that all parts of two paints or more can have in common
 RATIOS = [
     (a, b) for a in range(1, MOST_PARTS) for b in range(1, MOST_PARTS + 1 - a) if gcd(a, b) == 1
 ]

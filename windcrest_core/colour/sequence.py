@@ -10,6 +10,8 @@ from windcrest_core.facts import Text, said
 from windcrest_core.sheet.colour import PassKind, Where
 
 MARKS: tuple[PassKind, ...] = ("lines", "dots", "speckle")
+"""They leave what is round them as it was."""
+APART: tuple[PassKind, ...] = ("lines", "speckle")
 """They lie side by side on what is under them; none hides another."""
 SPATTERS: tuple[PassKind, ...] = ("speckle", "mist")
 DUSTS: tuple[PassKind, ...] = ("powder",)
@@ -117,7 +119,7 @@ def _covers(row: Planned) -> bool:
 
 
 def _overlap(a: Planned, b: Planned) -> bool:
-    if a.kind in MARKS and b.kind in MARKS:
+    if a.kind in APART and b.kind in APART:
         return False
     if a.spot is not None and b.spot is not None and a.spot != b.spot:
         return False

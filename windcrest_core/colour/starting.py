@@ -86,7 +86,7 @@ def _layers(target: str) -> list[Pass]:
             where="raised",
             coats=2,
         ),
-        Pass(id="flush", kind="glaze", colour="#c83226", share=0.015),
+        Pass(id="flush", name="flush", kind="glaze", colour="#c83226", share=0.015),
     ]
 
 
@@ -126,7 +126,7 @@ def _fur(target: str) -> list[Pass]:
 def _wood(target: str) -> list[Pass]:
     return [
         _base(colour=toned(target, "light")),
-        Pass(id="grain", kind="lines", colour=toned(target, "deep")),
+        Pass(id="grain", name="grain", kind="lines", colour=toned(target, "deep")),
         *_wash(UMBER),
         _dry(toned(target, "lightest"), 1),
     ]
@@ -144,10 +144,10 @@ def _glow(target: str) -> list[Pass]:
 def _eyes(target: str) -> list[Pass]:
     return [
         _base(colour=WHITE),
-        Pass(id="rim", kind="lines", colour=UMBER),
-        Pass(id="iris", kind="dots", colour=target),
-        Pass(id="pupil", kind="dots", colour=BLACK),
-        Pass(id="glint", kind="dots", colour=WHITE),
+        Pass(id="rim", name="rim", kind="lines", colour=UMBER),
+        Pass(id="iris", name="iris", kind="dots", colour=target),
+        Pass(id="pupil", name="pupil", kind="dots", colour=BLACK),
+        Pass(id="glint", name="glint", kind="dots", colour=WHITE),
         Pass(id="gloss", kind="gloss"),
     ]
 

@@ -53,13 +53,21 @@ from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
 from windcrest_core.colour.sizes import IRIS, brush_for_mm
 from windcrest_core.colour.spectra import hex_of, rgb_of_hex, srgb_of
-from windcrest_core.colour.steps import Painted, colour_steps, eyes_of, pass_key, planned_of
+from windcrest_core.colour.steps import (
+    Painted,
+    colour_steps,
+    eye_areas,
+    eyes_of,
+    pass_key,
+    planned_of,
+)
 from windcrest_core.facts import Input, Quantity, Why, said
 from windcrest_core.sheet.colour import Area, Ground, Pass, Spot
 
 Array = NDArray[np.float64]
 GROUNDS: tuple[Ground, ...] = ("white", "grey", "black", "none")
 GLOW_THROUGH = {"varnish_matt": 1.0, "varnish_gloss": 1.0, "resin": 1.0, "wash": 0.6}
+Dot = tuple[float | None, float]
 OPAQUE = 0.1  # of its glow that paint over it lets through [A]
 
 
@@ -97,7 +105,8 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
     painted = [_as_painted(row) for row in done]
     order = planned_of(work, painted)
     at = {key: n for n, key in enumerate(order.keys, start=1)}
-    areas = [_area(row, given, at) for row in done]
+    eyed, eyes = eye_areas(work), _eyes(work)
+    areas = [_area(row, given, at, eyes if row.area.id in eyed else None) for row in done]
     grounds = [_ground_option(work, ground, done) for ground in GROUNDS]
     primers = [option for option in grounds if option.ground != "none"]
     advised = min(primers, key=lambda option: option.coats).ground
@@ -118,7 +127,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
             assumed=True,
         ),
         mixings=_mixings(areas),
-        eyes=_eyes(work),
+        eyes=eyes,
         places=[PlacePlan(**place._asdict()) for place in placed_on(work)],
         last=len(order.keys),
         seal_at=order.seal_at,
@@ -249,14 +258,24 @@ def _all_looks(coats: Sequence[Coat]) -> list[Looks]:
     return found
 
 
-def _area(done: _Done, given: Given, at: dict[str, int]) -> AreaPlan:
+def _dots(area: Area, eyes: EyePlan | None) -> dict[str, Dot]:
+    """Across and off the middle of each dot of an area that is eyes, in the order they are set: iris, pupil, glint."""
+    if eyes is None:
+        return {}
+    sizes = ((eyes.iris_mm, 0.0), (eyes.pupil_mm, 0.0), (eyes.glint_mm, eyes.glint_off_mm))
+    rows = [row for row in area.passes if row.kind == "dots"]
+    return {row.id: size for row, size in zip(rows, sizes, strict=False)}
+
+
+def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -> AreaPlan:
     area = done.area
+    dots = _dots(area, eyes)
     looks = _all_looks(done.coats)
     base = base_of(area)
     based = next((coat for coat in done.coats if coat.row is base or coat.row.kind == "base"), None)
     recipe = based.recipe if based else None
     passes = [
-        _pass(done, given, n, coat, looks[n], at.get(pass_key(area, coat.row), 0))
+        _pass(done, given, n, looks[n], at.get(pass_key(area, coat.row), 0), dots)
         for n, coat in enumerate(done.coats)
     ]
     drying = _drying(based) if based else (0.0, 0.0)
@@ -288,7 +307,10 @@ def _nearness(area: Area, based: Coat | None, given: Given) -> Nearness:
     return nearness(recipe.delta_e) if recipe else "no paints"
 
 
-def _pass(done: _Done, given: Given, n: int, coat: Coat, looks: Looks, at: int) -> PassPlan:
+def _pass(
+    done: _Done, given: Given, n: int, looks: Looks, at: int, dots: Mapping[str, Dot]
+) -> PassPlan:
+    coat = done.coats[n]
     row, taken = coat.row, _amount(coat, done)
     return PassPlan(
         id=row.id,
@@ -311,6 +333,8 @@ def _pass(done: _Done, given: Given, n: int, coat: Coat, looks: Looks, at: int) 
         after_seal=coat.late,
         hidden=is_hidden(done.area, given, done.coats, n),
         spot=row.spot,
+        across_mm=dots.get(row.id, (None, 0.0))[0],
+        off_mm=dots.get(row.id, (None, 0.0))[1],
         looks=looks,
     )
 

@@ -100,7 +100,7 @@ def planned_of(work: Workpiece, painted: Sequence[Painted]) -> PaintOrder:
         if _implies_gloss(one.area):
             rows.append(_gloss_of(one))
     primed, matt = colour.ground != "none" and bool(worn), colour.seal != "none" and bool(worn)
-    found = waits(rows, primed, matt, _eyes(work))
+    found = waits(rows, primed, matt, eye_areas(work))
     ground = [_round(GROUND, worn, PRIME_MIN, PRIME_WAIT_MIN)] if primed else []
     seal = [_round(MATT, worn, SEAL_MIN, SEAL_WAIT_MIN)] if matt else []
     return PaintOrder(in_order([*ground, *rows, *seal], found), found, stands_for)
@@ -151,7 +151,7 @@ def _both(a: Planned, b: Planned) -> Planned:
     )
 
 
-def _eyes(work: Workpiece) -> dict[str, str | None]:
+def eye_areas(work: Workpiece) -> dict[str, str | None]:
     """Areas that are eyes alone, each with the area of what they sit in."""
     parts = {part.id: part for part in work.sheet.parts}
     found: dict[str, str | None] = {}
@@ -175,7 +175,7 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
     colour = work.sheet.colour
     of_key = {pass_key(one.area, coat.row): (one, coat) for one in painted for coat in one.coats}
     glossed = {pass_key(one.area, IMPLIED): one for one in painted if _implies_gloss(one.area)}
-    eyed, eyes = _eyes(work), eyes_of(work)
+    eyed, eyes = eye_areas(work), eyes_of(work)
     told = {other: key for key, others in order.stands_for.items() for other in others}
     steps = []
     for row in order.rows:
@@ -262,13 +262,15 @@ def _words(one: Painted, coat: Coat, labels: list[str]) -> Text:
         kind=DO[row.kind],
         of=of,
         where=WHERE[row.where],
+        name=said("colour.named", name=row.name) if row.name else "",
         coats=said("colour.coats_times", coats=coat.coats) if coat.coats > 1 else "",
     )
 
 
 def _caution(one: Painted, coat: Coat, eyes: EyeSizes | None) -> Text:
     """What is to be known before it looks ruined."""
-    if coat.row.kind == "dots" and eyes is not None:
+    first = next((row for row in one.area.passes if row.kind == "dots"), None)
+    if eyes is not None and first is not None and coat.row.id == first.id:
         return said(
             "colour.tell.eyes",
             iris_mm=eyes.iris_mm,

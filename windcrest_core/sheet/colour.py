@@ -52,11 +52,12 @@ class Pass(Frozen):
 
     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
     the paint's part of what is brushed on, the rest water or medium. `reaches` is how far a fade goes at its far end.
-    `spot` is the place within the area that it is done to alone.
+    `spot` is the place within the area that it is done to alone; `name` what comes of it: veins, an iris.
     """
 
     id: PassId
     kind: PassKind
+    name: Annotated[str, StringConstraints(max_length=40, strip_whitespace=True)] = ""
     colour: Hex | None = None
     mix: dict[Id, Annotated[int, Field(ge=1, le=12)]] = Field(default={}, max_length=4)
     medium: Medium | None = None

@@ -2241,6 +2241,7 @@ export interface components {
              *         "kind": "base",
              *         "medium": null,
              *         "mix": {},
+             *         "name": "",
              *         "reaches": 1,
              *         "share": null,
              *         "spot": null,
@@ -7345,7 +7346,7 @@ export interface components {
          *
          *     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
          *     the paint's part of what is brushed on, the rest water or medium. `reaches` is how far a fade goes at its far end.
-         *     `spot` is the place within the area that it is done to alone.
+         *     `spot` is the place within the area that it is done to alone; `name` what comes of it: veins, an iris.
          */
         Pass: {
             /** Coats */
@@ -7375,6 +7376,11 @@ export interface components {
                 [key: string]: number;
             };
             /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
              * Reaches
              * @default 1
              */
@@ -7403,9 +7409,11 @@ export interface components {
          * @description A pass: what is mixed for it, how much, how long, what is seen after it.
          *
          *     `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
-         *     in the end. `after_seal` where it comes after the seal of all.
+         *     in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all.
          */
         PassPlan: {
+            /** Across Mm */
+            across_mm: number | null;
             /** After Seal */
             after_seal: boolean;
             /** At */
@@ -7443,6 +7451,8 @@ export interface components {
             ml: number;
             /** Nearness */
             nearness: ("close" | "near" | "off" | "no paints") | null;
+            /** Off Mm */
+            off_mm: number;
             /** Paint Ml */
             paint_ml: number;
             /** Recipe */

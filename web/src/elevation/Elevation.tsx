@@ -12,7 +12,7 @@ import { linesOf, pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
 import { Link } from "./Link";
 import { Joints, nearestJoint } from "./Joints";
-import { PaintFills, paintId, PaintSpots } from "./Paint";
+import { PaintDots, PaintFills, paintId, PaintSpots } from "./Paint";
 import { ALL_PAINTED, looksAfter, type PaintSeen } from "./painted";
 import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
@@ -301,7 +301,10 @@ export function Elevation(props: Props) {
           onSelect={props.onSelect}
         />
         {layers.colour && layers.clay && !drag && !moved && (name === "front" || beside) ? (
-          <PaintSpots plan={plan} after={shownAfter[name]} of={name} paths={paths[name]} />
+          <>
+            <PaintSpots plan={plan} after={shownAfter[name]} of={name} paths={paths[name]} />
+            <PaintDots plan={plan} after={shownAfter[name]} view={view} />
+          </>
         ) : null}
         {props.walls
           ?.filter((map) => map.name === name)

@@ -1,4 +1,4 @@
-import type { Plan } from "../api/types";
+import type { Plan, View } from "../api/types";
 import { looksAfter, spotsAfter, type Light } from "./painted";
 import type { PartPaths } from "./Parts";
 
@@ -77,4 +77,29 @@ export function PaintSpots({
       />
     )),
   );
+}
+
+/** Iris, pupil and glint on each eye, as they are dotted. */
+export function PaintDots({ plan, after, view }: Pick<Props, "plan" | "after"> & { view: View }) {
+  return plan.colour.areas.flatMap((area) => {
+    const dots = area.passes.filter((row) => row.across_mm && row.at > 0 && row.at <= after);
+    const eyes = view.parts.filter((row) => area.parts.includes(row.id));
+    return eyes.flatMap(({ id, outline }) => {
+      const xs = outline.map(([x]) => x ?? 0);
+      const ys = outline.map(([, y]) => y ?? 0);
+      const x = (Math.min(...xs) + Math.max(...xs)) / 2;
+      const y = (Math.min(...ys) + Math.max(...ys)) / 2;
+      return dots.map((row) => (
+        <circle
+          key={`${id}/${row.id}`}
+          data-dot={row.id}
+          cx={x - row.off_mm}
+          cy={y + row.off_mm}
+          r={(row.across_mm ?? 0) / 2}
+          fill={row.colour ?? "none"}
+          pointerEvents="none"
+        />
+      ));
+    });
+  });
 }

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import type { Area, Pass } from "../../api/types";
 import type { Looks, PassPlan } from "../../elevation/painted";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { ChoiceField, NumberField } from "../../ui/fields";
+import { ChoiceField, NumberField, WordsField } from "../../ui/fields";
 import { millilitres, minutes } from "../../units/format";
 import { Swatch, ZoneSwatch } from "./Swatch";
 import { COLOURLESS, doseOf, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
@@ -64,7 +64,7 @@ export function PassBox({ area, row, told, before, at, put }: Props) {
           }}
         >
           <Text truncate>
-            {open ? "▾" : "▸"} {name}
+            {open ? "▾" : "▸"} {row.name || name}
             {row.where === "all" ? "" : `, ${WHERES[row.where]}`}
             {told.coats > 1 ? `, ${told.coats} coats` : ""}
             {done ? " · done" : ""}
@@ -139,6 +139,7 @@ function Fields({ area, row, told }: Pick<Props, "area" | "row" | "told">) {
   const coloured = !COLOURLESS.includes(row.kind);
   return (
     <>
+      <WordsField label="Called" text={row.name} onCommit={(text) => to("name", text)} />
       {coloured ? (
         <Flex gap="2" align="center" fontSize="sm">
           <Text width="8.2rem">Colour</Text>

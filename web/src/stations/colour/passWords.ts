@@ -78,6 +78,7 @@ export function freshId(area: Pick<Area, "passes">, kind: PassKind): string {
 export const newPass = (area: Area, kind: PassKind): Pass => ({
   id: freshId(area, kind),
   kind,
+  name: "",
   colour: null,
   mix: {},
   medium: null,
