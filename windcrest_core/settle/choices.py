@@ -17,8 +17,11 @@ HIDDEN = re.compile(
     r"|order/.*|move/.*|programme/.*)$"
 )
 """Wire, strands, what goes into a part, core, wall, base and its counterweight, order, minutes."""
-BUILT = re.compile(r"^part/[^/]+/(meeting.*|rests_on|clay|layer|delicate|limit_c)$")
-"""How a part is made and put on: it looks the same. What cloth is cut to is seen."""
+BUILT = re.compile(
+    r"^(part/[^/]+/(meeting.*|rests_on|clay|layer|delicate|limit_c)"
+    r"|area/[^/]+/passes/[^/]+/(medium|dry))$"
+)
+"""How a part is made and put on, what a pass is painted with: it looks the same. What cloth is cut to is seen."""
 
 
 def choice(path: str) -> Choice:
