@@ -65,6 +65,50 @@ class StoresTest(ApiCase):
                 self.assert_problem(answer, 422)
                 self.assertTrue(any(path.endswith(f["path"]) for f in answer.json()["errors"]))
 
+    def test_lists_of_passes_for_a_colour(self) -> None:
+        found = self.client.get("/api/v1/paint-lists?target=%23c98f6b").json()
+        lists = {row["key"]: row for row in found}
+        self.assertEqual(
+            [row["kind"] for row in lists["light_down"]["passes"]],
+            ["base", "seal", "wash", "dry_brush"],
+        )
+        self.assertEqual(lists["bare"]["passes"], [])
+        self.assertEqual(lists["metal"]["label"], "metal")
+        for wrong in ("%231234567", "red", ""):
+            answer = self.client.get(f"/api/v1/paint-lists?target={wrong}")
+            self.assert_problem(answer, 422, "target")
+
+    def test_stripes_in_any_unit(self) -> None:
+        asked = {"first": "18 mm", "last": "12 mm", "length": "9 cm", "stripe": "3 mm"}
+        found = self.call("POST", "/api/v1/stripes", asked).json()
+        self.assertEqual((found["stripes"][0], found["stripes"][-1]), (9, 6))
+        self.assertAlmostEqual(found["ends_mm"][0], 26.5, 1)
+        inches = {
+            "first": "0.709 in",
+            "last": "0.472 in",
+            "length": "3.543 in",
+            "stripe": "0.118 in",
+        }
+        self.assertEqual(
+            self.call("POST", "/api/v1/stripes", inches).json()["stripes"], found["stripes"]
+        )
+        for name, text in (("first", "0 mm"), ("stripe", "broad"), ("length", "-3 mm")):
+            answer = self.call("POST", "/api/v1/stripes", {**asked, name: text})
+            self.assert_problem(answer, 422, name)
+
+    def test_what_coats_took_is_kept_and_only_of_paints_there_are(self) -> None:
+        stores = self.client.get("/api/v1/stores").json()["stores"]
+        note = {"mix": {"light_flesh": 1}, "over": "#1a1a1a", "coats": 5}
+        kept = self.call("PUT", "/api/v1/stores", {**stores, "took": [note]}).json()
+        self.assertEqual(kept["stores"]["took"], [note])
+        for wrong, path in (
+            ({**note, "mix": {"mud": 1}}, "took/0/mix/mud"),
+            ({**note, "coats": 0}, "took/0/coats"),
+        ):
+            answer = self.call("PUT", "/api/v1/stores", {**stores, "took": [wrong]})
+            self.assert_problem(answer, 422)
+            self.assertTrue(any(f["path"].endswith(path) for f in answer.json()["errors"]))
+
     def test_a_recipe_is_kept_and_its_chip_counts(self) -> None:
         stores = self.client.get("/api/v1/stores").json()["stores"]
         chip = {
