@@ -75,10 +75,10 @@ def _skull(work: Workpiece) -> Piece | None:
 def _oval(
     host: Piece, x: float, z: float, half_x: float, half_z: float
 ) -> list[tuple[float, float]]:
-    """In shares of the part's breadth and height, kept within it."""
+    """In shares of the part's breadth and height as seen from before, kept within it: its right is on the left."""
     low, high = host.solid.bounds
     wide, tall = float(high[0] - low[0]), float(high[2] - low[2])
     turns = np.arange(POINTS) / POINTS * 2 * math.pi
-    across = np.clip((x + half_x * np.cos(turns) - low[0]) / wide, 0, 1)
+    across = np.clip((high[0] - x - half_x * np.cos(turns)) / wide, 0, 1)
     up = np.clip((z + half_z * np.sin(turns) - low[2]) / tall, 0, 1)
     return [(round(float(a), 4), round(float(b), 4)) for a, b in zip(across, up, strict=True)]

@@ -606,5 +606,23 @@ class PlanTest(unittest.TestCase):
         self.assertAlmostEqual(area.spots[0].share, 0.5 * 0.01 / worn)
 
 
+class PlaceTest(unittest.TestCase):
+    def test_lips_and_a_mask_lie_on_the_lines_of_the_face(self) -> None:
+        """At the heights of its mouth and eyes, in the middle of a head that looks straight ahead, as the elevation has it."""
+        plan = planned(biped())
+        lips, mask = plan.colour.places
+        lines = {row.id: row.above_chin_mm for row in plan.character.face.lines}  # type: ignore[union-attr]
+        [skull] = [row for row in plan.drawing.front.parts if row.id == lips.part]
+        us, vs = np.array(skull.outline[0]).reshape(-1, 2).T
+        for place, height in ((lips, lines["mouth"]), (mask, lines["eyes"])):
+            x, y = np.array(place.outline).T
+            self.assertAlmostEqual(float((x.min() + x.max()) / 2), 0.5, 2)
+            at = vs.min() + float((y.min() + y.max()) / 2) * (vs.max() - vs.min())
+            chin = next(m.height_mm for m in plan.character.landmarks if m.id == "chin")
+            self.assertAlmostEqual(at - chin, height, delta=0.6)
+        self.assertLess(us.min(), us.max())
+        self.assertEqual(planned(example("barnacle_ox")).colour.places, [])
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -303,7 +303,9 @@ export function Elevation(props: Props) {
         {layers.colour && layers.clay && !drag && !moved && (name === "front" || beside) ? (
           <>
             <PaintSpots plan={plan} after={shownAfter[name]} of={name} paths={paths[name]} />
-            <PaintDots plan={plan} after={shownAfter[name]} view={view} />
+            {paint.light === "dark" ? null : (
+              <PaintDots plan={plan} after={shownAfter[name]} view={view} />
+            )}
           </>
         ) : null}
         {props.walls

@@ -1,6 +1,7 @@
 import type { Plan, View } from "../api/types";
 import { looksAfter, spotsAfter, type Light } from "./painted";
 import type { PartPaths } from "./Parts";
+import { extentOf } from "./paths";
 
 interface Props {
   plan: Plan;
@@ -85,10 +86,8 @@ export function PaintDots({ plan, after, view }: Pick<Props, "plan" | "after"> &
     const dots = area.passes.filter((row) => row.across_mm && row.at > 0 && row.at <= after);
     const eyes = view.parts.filter((row) => area.parts.includes(row.id));
     return eyes.flatMap(({ id, outline }) => {
-      const xs = outline.map(([x]) => x ?? 0);
-      const ys = outline.map(([, y]) => y ?? 0);
-      const x = (Math.min(...xs) + Math.max(...xs)) / 2;
-      const y = (Math.min(...ys) + Math.max(...ys)) / 2;
+      const { left, low, wide, tall } = extentOf(outline);
+      const [x, y] = [left + wide / 2, low + tall / 2];
       return dots.map((row) => (
         <circle
           key={`${id}/${row.id}`}

@@ -4,6 +4,22 @@ import type { Point } from "./kinematics";
 export const pathOf = (rings: number[][]): string =>
   rings.map((ring) => `${strokeOf(ring)}Z`).join("");
 
+export interface Extent {
+  left: number;
+  low: number;
+  wide: number;
+  tall: number;
+}
+
+/** What rings of u, v, u, v … reach over. */
+export function extentOf(rings: number[][]): Extent {
+  const flat = rings.flat();
+  const us = flat.filter((_, n) => n % 2 === 0);
+  const vs = flat.filter((_, n) => n % 2 === 1);
+  const [left, low] = [Math.min(...us), Math.min(...vs)];
+  return { left, low, wide: Math.max(...us) - left, tall: Math.max(...vs) - low };
+}
+
 /** Open lines of u, v, u, v … mm likewise. */
 export const linesOf = (lines: number[][]): string => lines.map(strokeOf).join("");
 

@@ -9,6 +9,7 @@ import { MeasureField, Note, NumberField } from "../../ui/fields";
 import { TemperatureField } from "../../ui/TemperatureField";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
+import { MEDIA } from "../colour/passWords";
 
 const VERDICTS: { value: TestChip["verdict"]; label: string }[] = [
   { value: "riding", label: "riding along" },
@@ -53,6 +54,9 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
     bake.parts.map((part) => figure.sheet.parts.find((row) => row.id === part.id)?.clay),
   );
   const mixed = plan.colour.areas.flatMap((area) => area.recipe);
+  const media = [
+    ...new Set(plan.colour.areas.flatMap((area) => area.passes.map((row) => row.medium))),
+  ].filter((medium) => medium !== "acrylic" && medium !== "wash");
   const paints = [...new Map(mixed.map((row) => [row.paint, row])).values()];
   return (
     <Stack gap="4">
@@ -93,6 +97,27 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
           ))}
         </Flex>
       </Box>
+      {media.length > 0 ? (
+        <Box as="section" aria-label="What else it is painted with">
+          <Heading size="sm">What else it is painted with</Heading>
+          <Flex gap="1.5" wrap="wrap" py="1">
+            {media.map((medium) => (
+              <Button
+                key={medium}
+                size="2xs"
+                variant="outline"
+                borderColor="hairline"
+                onClick={() => ride({ of: "medium", product: medium, label: MEDIA[medium] })}
+              >
+                + {MEDIA[medium]}
+              </Button>
+            ))}
+          </Flex>
+          <Note>
+            Painted over a chip of what it is to lie on; called good, Colour asks no more.
+          </Note>
+        </Box>
+      ) : null}
       <Box as="section" aria-label="Chips so far">
         <Heading size="sm">Chips so far</Heading>
         {tried.length === 0 ? (

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useRef, useState, type PointerEvent } from "react";
 import type { Area } from "../../api/types";
 import type { AreaPlan } from "../../elevation/painted";
-import { pathOf } from "../../elevation/paths";
+import { extentOf, pathOf } from "../../elevation/paths";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note, WordsField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
@@ -135,11 +135,7 @@ function DrawOn({
   const box = useRef<SVGSVGElement>(null);
   const shape = plan.drawing.front.parts.find((row) => row.id === part);
   if (!shape) return <Note>The {label} is not seen from before.</Note>;
-  const points = shape.outline;
-  const xs = points.map((p) => p[0] ?? 0);
-  const ys = points.map((p) => p[1] ?? 0);
-  const [left, low] = [Math.min(...xs), Math.min(...ys)];
-  const [wide, tall] = [Math.max(...xs) - left || 1, Math.max(...ys) - low || 1];
+  const { left, low, wide, tall } = extentOf(shape.outline);
   const at = (event: PointerEvent): Point | null => {
     const matrix = box.current?.getScreenCTM()?.inverse();
     if (!matrix) return null;
