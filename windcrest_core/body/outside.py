@@ -2,15 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import fields
+from functools import lru_cache
+from typing import Any
+
 import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.body.figure import Figure
-from windcrest_core.body.mesh import mesh_of
-from windcrest_core.body.solids import Solid
+from windcrest_core.body.frustum import FrustumSolid
+from windcrest_core.body.mesh import Mesh, mesh_of
+from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 
 Array = NDArray[np.float64]
 POINTS, SIDES = 120, 16  # on the surface of a part, about; of what is round
+PLAIN = (RoundConeSolid, FrustumSolid, EllipsoidSolid, BoxSolid)
 WITHIN_MM = 0.05  # a part, from where on its skin is no longer seen
 TURN = np.array(
     [0.7548776662466927, 0.5698402909980532]
@@ -47,7 +53,21 @@ def _outside(solid: Solid, points: Array) -> NDArray[np.bool_]:
 
 def _spread(solid: Solid) -> tuple[Array, Array]:
     """Points on its surface, (n, 3), and mm² that each stands for."""
-    corners, faces = mesh_of(solid, SIDES)
+    if not isinstance(solid, PLAIN):
+        return _over(mesh_of(solid, SIDES))
+    shape = tuple(getattr(solid, row.name) for row in fields(solid)[2:])
+    points, each = _of_shape(type(solid), shape)
+    return solid.origin + points @ solid.frame.T, each
+
+
+@lru_cache(maxsize=1024)
+def _of_shape(kind: type[Solid], shape: tuple[Any, ...]) -> tuple[Array, Array]:
+    """The same of a solid where it is at rest: a pose only moves it."""
+    return _over(mesh_of(kind(np.zeros(3), np.eye(3), *shape), SIDES))
+
+
+def _over(mesh: Mesh) -> tuple[Array, Array]:
+    corners, faces = mesh
     a, b, c = corners[faces].transpose(1, 0, 2)
     areas = np.sqrt((np.cross(b - a, c - a) ** 2).sum(axis=1)) / 2
     count = np.maximum(1, np.ceil(areas / max(float(areas.sum()) / POINTS, 1e-9))).astype(int)

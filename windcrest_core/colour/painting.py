@@ -12,7 +12,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.covering import COAT_UM, Took, coats_over, even, hiding, thickness_um
+from windcrest_core.colour.covering import (
+    COAT_UM,
+    Took,
+    Under,
+    coats_over,
+    even,
+    hiding,
+    thickness_um,
+    undercoat,
+)
 from windcrest_core.colour.layers import Seen, ground_seen, painted
 from windcrest_core.colour.methods import USUAL, goes_late, method_of, tool_of
 from windcrest_core.colour.on_what import Surface
@@ -41,7 +50,6 @@ from windcrest_core.sheet.colour import Area, Ground, Pass, PassKind
 
 Array = NDArray[np.float64]
 GREY_RGB = (128, 128, 126)
-BANDS = 36
 MOST_COATS = 12
 SAME = 1.0  # ΔE00 that is not seen
 NEVER_HIDDEN: tuple[PassKind, ...] = (*MARKS, "streak", "seal", "lift", "mist", "gloss", "resin")
@@ -217,15 +225,22 @@ def reckoned(row: Pass, film: Film, before: Seen, q: float) -> int:
     return even(min(coats, MOST_COATS), tool_of(row) == "brush")
 
 
-def under_base(area: Area, given: Given) -> Array:
-    """Reflectance of what the base of an area lies on."""
-    base = next((n for n, row in enumerate(area.passes) if row.kind == "base"), None)
-    coats = coats_of(area, given)
-    if base is None or not coats:
-        return np.broadcast_to(
-            np.asarray(ground_reflectance(given.ground, given.clay_hex), dtype=float), (BANDS,)
-        )
-    return np.asarray(coats[base].before.zones[1])
+def best_under(area: Area, given: Given) -> Under | None:
+    """The undercoat that asks for fewest coats in all under the base of an area; none where it has no base, or none saves one."""
+    base = next((coat for coat in coats_of(area, given) if coat.row.kind == "base"), None)
+    if base is None or base.film is None:
+        return None
+    target = base.row.colour or area.target
+    under = tuple(base.before.zones[1].tolist())
+    return _best_under(target, base.recipe, under, given.paints)
+
+
+@lru_cache(maxsize=512)
+def _best_under(
+    target: str, recipe: Recipe | None, under: tuple[float, ...], paints: tuple[str, ...]
+) -> Under | None:
+    owned = {key: film_of(catalogue().paints[key]) for key in paints}
+    return undercoat(film_for(target, recipe), np.array(under), owned)
 
 
 def is_hidden(area: Area, given: Given, coats: Sequence[Coat], at: int) -> bool:

@@ -11,7 +11,6 @@ from numpy.typing import NDArray
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.amounts import COUNTED, DROP_ML, Amount, amount, drops
-from windcrest_core.colour.covering import undercoats
 from windcrest_core.colour.layers import SHARES, Seen, ground_seen
 from windcrest_core.colour.looks import by_day, by_lamp, hexes, in_the_dark
 from windcrest_core.colour.methods import (
@@ -37,15 +36,15 @@ from windcrest_core.colour.model import (
     Undercoat,
     Zones,
 )
-from windcrest_core.colour.paint import film_of, masstone
+from windcrest_core.colour.paint import masstone
 from windcrest_core.colour.painting import (
     Coat,
     Given,
+    best_under,
     coats_of,
     ground_reflectance,
     in_spots,
     is_hidden,
-    under_base,
 )
 from windcrest_core.colour.pass_words import NAMED
 from windcrest_core.colour.places import placed_on
@@ -361,15 +360,12 @@ def _spots(done: _Done, given: Given) -> list[SpotPlan]:
 
 def _undercoat(area: Area, based: Coat | None, given: Given) -> Undercoat | None:
     """What would save coats under its base; nothing where something is under it already."""
-    if based is None or based.film is None or any(row.kind == "undercoat" for row in area.passes):
+    if based is None or any(row.kind == "undercoat" for row in area.passes):
         return None
-    shelf = catalogue()
-    owned = {key: film_of(shelf.paints[key]) for key in given.paints}
-    ways = undercoats(based.film, under_base(area, given), owned)
-    if not ways:
+    best = best_under(area, given)
+    if best is None:
         return None
-    best = ways[0]
-    paint = shelf.paints[best.paint]
+    paint = catalogue().paints[best.paint]
     return Undercoat(
         paint=best.paint,
         label=paint.label,
