@@ -16,16 +16,15 @@ from server.writes import computes
 from windcrest_core.catalogue import Catalogue, catalogue
 from windcrest_core.catalogue.wire_words import WireWords, read_wire
 from windcrest_core.clay.portions import Reckoned
-from windcrest_core.clay.reckoner import MOST_MM, Asked, reckon
+from windcrest_core.clay.reckoner import Asked, asked_mm, reckon
 from windcrest_core.colour.clay_mix import MARGIN_PERCENT, ClayMixes, clay_mixes
-from windcrest_core.colour.sizes import Stripes, stripes
+from windcrest_core.colour.sizes import Small, Stripes, small, stripes
 from windcrest_core.colour.starting import StartList, start_lists
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.frame.bend_test import Yield, wire_yield
 from windcrest_core.given.stores import Owned
 from windcrest_core.ids import Hex
-from windcrest_core.refused import beyond
-from windcrest_core.units import length_mm, mass_g
+from windcrest_core.units import mass_g
 
 router = Router(tags=["stores"])
 
@@ -108,19 +107,32 @@ class StripesIn(Schema):
 @computes
 def post_stripes(request: HttpRequest, body: StripesIn) -> Stripes:
     """How many stripes of about that breadth go round a limb at each place of it, and where some of them end."""
-    unit = context_of(request.user.pk or 0).rules.length_unit
+    rules = context_of(request.user.pk or 0).rules
 
-    def read(name: str) -> float:
-        text = getattr(body, name)
-        try:
-            found = length_mm(text, unit)
-        except UnitError as error:
-            raise SheetError.one(name, text, error.allowed) from error
-        if not 0 < found <= MOST_MM:
-            raise beyond(name, text, above=0, most=MOST_MM, unit="mm")
-        return found
+    first, last, length, stripe = (
+        asked_mm(name, getattr(body, name), rules) for name in ("first", "last", "length", "stripe")
+    )
+    return stripes((first, last), length, stripe)
 
-    return stripes((read("first"), read("last")), read("length"), read("stripe"))
+
+class SmallIn(Schema):
+    """A round brush, and a dome of resin: across and high, in any unit."""
+
+    brush: str = Field(max_length=40)
+    across: str = Field(max_length=40)
+    high: str = Field(max_length=40)
+    tinted: bool = False
+
+
+@router.post("small", response={200: Small, 422: ProblemOut})
+@computes
+def post_small(request: HttpRequest, body: SmallIn) -> Small:
+    """How fine a brush draws and how long a centimetre of line takes; resin and the layers it is cured in."""
+    rules = context_of(request.user.pk or 0).rules
+    sizes = {
+        name: asked_mm(name, getattr(body, name), rules) for name in ("brush", "across", "high")
+    }
+    return small(sizes["brush"], sizes["across"], sizes["high"], body.tinted)
 
 
 @router.get("yields", response=dict[str, Yield])

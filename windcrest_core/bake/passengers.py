@@ -12,12 +12,17 @@ from windcrest_core.bake.outcome import Array
 from windcrest_core.bake.ovenful import OvenRun
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue, is_putty
-from windcrest_core.facts import said
+from windcrest_core.facts import Text, said
+from windcrest_core.media import LATER_BAKE_C, NOT_AT_ALL_C, Medium
 from windcrest_core.sheet.meetings import Lay
 from windcrest_core.step_keys import mend_key, step_key
 
 TAPE_C = 80.0  # adhesive of plain masking tape [L]
-PAINT_C = 150.0  # dry acrylic paint or ink [L]
+PAINT_C = LATER_BAKE_C["acrylic"]
+DRY: dict[Medium, Text] = {
+    "acrylic": said("bake.dry_acrylic_paint"),
+    "flexible": said("bake.dry_flexible_paint"),
+}
 GLUE_C = {"epoxy": 120.0, "instant": 80.0}  # [L]; by product, its label stands above this
 LED_C = 100.0  # [L]
 
@@ -126,13 +131,14 @@ def _painted(
     for area in work.sheet.colour.areas:
         on = [p.id for p in work.sheet.parts if p.area == area.id and p.id in inside]
         if on and area.id in areas:
+            medium = next((row.medium for row in area.passes if row.kind == "base"), None)
             found.append(
                 Passenger(
                     what="paint",
                     id=on[0],
                     label=said("bake.paint", area=area.label),
-                    material=said("bake.dry_acrylic_paint"),
-                    limit_c=PAINT_C,
+                    material=DRY.get(medium or "acrylic", said("bake.dry_paint")),
+                    limit_c=LATER_BAKE_C.get(medium or "acrylic", NOT_AT_ALL_C),
                     peak_c=_surface(on, sim, last),
                 )
             )

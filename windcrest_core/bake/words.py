@@ -44,6 +44,8 @@ WORDS = {
     "bake.its_adhesive_lets_go_which": "its adhesive lets go, which no longer matters under clay",
     "bake.paint": "paint: {area}",
     "bake.dry_acrylic_paint": "dry acrylic paint",
+    "bake.dry_flexible_paint": "dry flexible paint",
+    "bake.dry_paint": "its paint",
     "bake.glue_under_the": "glue under the {part}",
     "bake.glue": "{glue} glue",
     "bake.glue_in_the_mended": "glue in the mended {mended}",

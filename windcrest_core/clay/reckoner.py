@@ -38,7 +38,13 @@ class Asked(Frozen):
     pack: str = "57 g"
 
 
-def _length(path: str, text: str, rules: Rules) -> float:
+def asked_mm(path: str, text: str, rules: Rules) -> float:
+    """A length above nought as a person types it.
+
+    Raises
+    ------
+    SheetError : of the field, where it is none.
+    """
     try:
         found = length_mm(text, rules.length_unit)
     except UnitError as error:
@@ -77,7 +83,7 @@ def reckon(asked: Asked, context: Context) -> Reckoned:
     rules = context.rules
     density = densities_of(context).clay(asked.clay).value
     lengths = {
-        name: _length(f"measures/{name}", asked.measures.get(name, ""), rules)
+        name: asked_mm(f"measures/{name}", asked.measures.get(name, ""), rules)
         for name in FORMS[asked.form]
         if name != "weight"
     }
@@ -101,9 +107,9 @@ def reckon(asked: Asked, context: Context) -> Reckoned:
             grams = _mass("measures/weight", asked.measures.get("weight", ""), rules)
             volume = grams / density * 1000
     with_ = Measures(
-        snake_across_mm=_length("snake_across", asked.snake_across, rules),
-        sheet_thickness_mm=_length("sheet_thickness", asked.sheet_thickness, rules),
-        cone_length_mm=_length("cone_length", asked.cone_length, rules),
+        snake_across_mm=asked_mm("snake_across", asked.snake_across, rules),
+        sheet_thickness_mm=asked_mm("sheet_thickness", asked.sheet_thickness, rules),
+        cone_length_mm=asked_mm("cone_length", asked.cone_length, rules),
         pack_g=_mass("pack", asked.pack, rules),
     )
     return reckoned(volume, density, with_, rules.sheet_settings_mm)

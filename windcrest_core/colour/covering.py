@@ -6,8 +6,8 @@ Source: SCIENCE 7b; the hiding factor q of a paint is learnt from what its coats
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
-from typing import Literal, NamedTuple
+from collections.abc import Iterable, Mapping
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,7 +23,6 @@ MOST = 24
 LEAST_Q, MOST_Q = 0.4, 2.5
 UNSURE_Q = 0.8  # what saves a coat must save it for a paint that hides so much worse, too
 EVEN = 2  # brushed coats at least, for evenness [A]
-COAT_MIN, COAT_WAIT_MIN, OTHER_PAINT_MIN = 6.0, 45.0, 5.0  # of 100 cm² [A]
 
 
 def coats_over(
@@ -96,31 +95,15 @@ class Under(NamedTuple):
     without: int
 
 
-Saves = Literal["coats", "minutes"]
-
-
-def undercoat(
-    film: Film,
-    ground: Array,
-    owned: Mapping[str, Film],
-    saves: Saves = "coats",
-    spare: Mapping[str, int] | None = None,
-) -> Under | None:
+def undercoat(film: Film, ground: Array, owned: Mapping[str, Film]) -> Under | None:
     """The owned paint that asks for fewest coats in all under another, one or two of it; none where it saves no coat both as
     reckoned and with paints that hide a fifth worse.
 
     Parameters
     ----------
-    ground : (36,). saves : what is to be least. spare : what each paint is of the mix itself, which counts as no other paint.
+    ground : (36,).
     """
-    ways = undercoats(film, ground, owned)
-
-    def by(way: Under) -> tuple[float, float]:
-        mine = 0.0 if spare and way.paint in spare else OTHER_PAINT_MIN
-        minutes = way.all_coats * (COAT_MIN + COAT_WAIT_MIN) + mine
-        return (way.all_coats, minutes) if saves == "coats" else (minutes, way.all_coats)
-
-    return min(ways, key=by, default=None)
+    return next(iter(undercoats(film, ground, owned)), None)
 
 
 def undercoats(film: Film, ground: Array, owned: Mapping[str, Film]) -> list[Under]:
@@ -157,12 +140,3 @@ def _with_each(
 def even(coats: int, brushed: bool) -> int:
     """At least two where a brush leaves its strokes."""
     return max(coats, EVEN) if brushed else coats
-
-
-def total_with(counts: Sequence[tuple[float, int]]) -> float:
-    """Coats over all, by share of the surface.
-
-    >>> round(total_with([(0.7, 3), (0.2, 2), (0.1, 2)]), 2)
-    2.7
-    """
-    return sum(share * coats for share, coats in counts)

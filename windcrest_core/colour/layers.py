@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.colour.methods import method_of
-from windcrest_core.colour.paint import Film, layer, masstone, mixed
+from windcrest_core.colour.paint import Film, layer, masstone
 from windcrest_core.colour.spectra import lab_of
 from windcrest_core.sheet.colour import Pass, Where, Wiped
 
@@ -53,7 +53,7 @@ MISTED, LIFTED = (
     0.35,
     np.array([0.2, 0.5, 0.8]),
 )  # of a fresh wash that alcohol, a swab or an eraser takes off [A]
-MATT_K, SATIN_K = 0.02, 0.01  # of the light that a matt or satin face scatters before the paint [A]
+MATT_K = 0.02  # of the light that a matt face scatters before the paint [A]
 DARKEST = 0.002
 
 
@@ -158,11 +158,6 @@ def _faded(film: Film, row: Pass, over: Array) -> Array:
     if row.tool in (None, "airbrush", "spray"):
         return _broken(film, FADE_UM, t, over)
     return film_over(film, FADE_UM * t, over)
-
-
-def wet_blend(a: Film, b: Film, t: float) -> Array:
-    """Masstone of two paints worked into each other while wet, 1 − t of one to t of the other."""
-    return masstone(mixed([a, b], [1 - t, t]).kappa)
 
 
 def matted(gloss: Array, k: float = MATT_K) -> Array:

@@ -139,20 +139,3 @@ def _why(below: Surface, above: Above, verdict: Verdict) -> Text:
             return said("colour.on.clouds")
         case _:
             return said("colour.on.damp")
-
-
-LATER_BAKE_C: dict[Surface, float | None] = {
-    "acrylic": 150.0,
-    "wash": 150.0,
-    "metallic": 150.0,
-    "ink": 150.0,
-    "powder": 150.0,
-    "spray_primer": 130.0,
-    "glow": 130.0,
-    "flexible": 130.0,
-    "pva": 120.0,
-    "solvent_spray": None,
-    "oil_wash": None,
-    "resin": None,
-}
-"""What stands a later bake bone dry, °C, none not at all; liquid clay and water varnish go by their labels."""

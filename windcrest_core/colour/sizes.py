@@ -98,11 +98,6 @@ def stripes(
     return Stripes(at_mm=at, stripes=count, wide_mm=wide, ends_mm=ends)
 
 
-def even_stripe_mm(across_mm: float, stripe_mm: float) -> float:
-    """How broad a stripe is where as many as fit round a limb stand at one place of it."""
-    return math.pi * across_mm / (2 * max(1, round(math.pi * across_mm / (2 * stripe_mm))))
-
-
 class Dome(NamedTuple):
     """Resin over a circle: mm³, the same with a tenth more to mix, drops, and the layers it is cured in."""
 
@@ -122,3 +117,27 @@ def dome(half_mm: float, high_mm: float, kind: Literal["clear", "tinted"] = "cle
     thick = CLEAR_LAYER_MM if kind == "clear" else TINTED_LAYER_MM
     spared = volume * RESIN_SPARE
     return Dome(volume, spared, volume / DROP_MM3, math.ceil(high_mm / thick))
+
+
+class Small(Frozen):
+    """What a round brush draws, minutes for a centimetre of each kind of line, and a dome of resin."""
+
+    finest_mm: float
+    usual_mm: float
+    minutes_per_cm: dict[str, float]
+    resin_ml: float
+    resin_drops: float
+    layers: int
+
+
+def small(brush_mm: float, dome_across_mm: float, dome_high_mm: float, tinted: bool) -> Small:
+    """Of a brush, and of a dome so broad and high."""
+    found = dome(dome_across_mm / 2, dome_high_mm, "tinted" if tinted else "clear")
+    return Small(
+        finest_mm=finest_line_mm(brush_mm),
+        usual_mm=usual_line_mm(brush_mm),
+        minutes_per_cm=LINE_MIN_PER_CM,
+        resin_ml=found.with_spare_mm3 / 1000,
+        resin_drops=found.drops,
+        layers=found.layers,
+    )

@@ -31,7 +31,6 @@ from windcrest_core.colour.layers import (
     ground_seen,
     matted,
     painted,
-    wet_blend,
     whole_lab,
 )
 from windcrest_core.colour.methods import METHODS
@@ -46,7 +45,7 @@ from windcrest_core.colour.paint import (
     mixed,
 )
 from windcrest_core.colour.sequence import GROUND, MATT, Planned, in_order, longest, waits
-from windcrest_core.colour.sizes import dome, even_stripe_mm, stripes
+from windcrest_core.colour.sizes import dome, stripes
 from windcrest_core.colour.spectra import delta_e, hex_of, lab_of, reflectance, rgb_of_hex, srgb_of
 from windcrest_core.colour.starting import start_lists
 from windcrest_core.findings import Finding
@@ -132,7 +131,7 @@ class LayerTest(unittest.TestCase):
             sprayed = painted(self.flesh, one("fade", **far), b, 4)
             brushed = painted(self.flesh, one("fade", tool="brush", **far), b, 4)
             self.assertEqual((hexes(sprayed)[2], hexes(brushed)[2]), (mist, even_film))
-            self.assertEqual(hexes(wet_blend(a, b, t)), [blended])
+            self.assertEqual(hexes(masstone(mixed([a, b], [1 - t, t]).kappa)), [blended])
 
     def test_the_whole_is_the_mean_of_light_and_not_of_colour(self) -> None:
         for wiped, moved, apart in (
@@ -465,7 +464,7 @@ class SizeTest(unittest.TestCase):
         """18 to 12 mm over 90, stripes of 3: nine of 3.14 mm become six; three end on the way."""
         found = stripes((18, 12), 90, 3)
         self.assertEqual((found.stripes[0], found.stripes[-1]), (9, 6))
-        self.assertAlmostEqual(even_stripe_mm(18, 3), 3.14, 2)
+        self.assertAlmostEqual(found.wide_mm[0], 3.14, 2)
         np.testing.assert_allclose(found.ends_mm, [26.5, 55.1, 83.8], atol=0.05)
         fine = stripes((18, 12), 90, 3, steps=4000)
         self.assertAlmostEqual(min(fine.wide_mm), 2.79, delta=0.01)

@@ -96,6 +96,17 @@ class StoresTest(ApiCase):
             answer = self.call("POST", "/api/v1/stripes", {**asked, name: text})
             self.assert_problem(answer, 422, name)
 
+    def test_a_brush_and_a_dome(self) -> None:
+        """1 mm draws 0.20 and 0.40; a dome 8 across and 1.5 high is 39.47 mm³ and a tenth."""
+        asked = {"brush": "1 mm", "across": "8 mm", "high": "1.5 mm"}
+        found = self.call("POST", "/api/v1/small", asked).json()
+        self.assertAlmostEqual(found["finest_mm"], 0.2)
+        self.assertAlmostEqual(found["usual_mm"], 0.4)
+        self.assertAlmostEqual(found["resin_ml"], 1.1 * 0.03947, 4)
+        self.assertEqual(found["layers"], 1)
+        answer = self.call("POST", "/api/v1/small", {**asked, "brush": "0"})
+        self.assert_problem(answer, 422, "brush")
+
     def test_what_coats_took_is_kept_and_only_of_paints_there_are(self) -> None:
         stores = self.client.get("/api/v1/stores").json()["stores"]
         note = {"mix": {"light_flesh": 1}, "over": "#1a1a1a", "coats": 5}

@@ -8,6 +8,7 @@ export const keys = {
   clayMix: (target: string, batch: string) => ["stores", "clay-mix", target, batch],
   catalogue: ["catalogue"],
   paintLists: (target: string) => ["paint-lists", target],
+  small: (of: object) => ["small", of],
   stripes: (of: object) => ["stripes", of],
   bodies: ["bodies"],
   mishapKinds: ["mishap kinds"],

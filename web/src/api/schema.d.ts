@@ -1775,6 +1775,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Post Small
+         * @description How fine a brush draws and how long a centimetre of line takes; resin and the layers it is cured in.
+         */
+        post: operations["server_stores_api_post_small"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/spacing-strip": {
         parameters: {
             query?: never;
@@ -9155,6 +9175,43 @@ export interface components {
             wide_deg: number;
         };
         /**
+         * Small
+         * @description What a round brush draws, minutes for a centimetre of each kind of line, and a dome of resin.
+         */
+        Small: {
+            /** Finest Mm */
+            finest_mm: number;
+            /** Layers */
+            layers: number;
+            /** Minutes Per Cm */
+            minutes_per_cm: {
+                [key: string]: number;
+            };
+            /** Resin Drops */
+            resin_drops: number;
+            /** Resin Ml */
+            resin_ml: number;
+            /** Usual Mm */
+            usual_mm: number;
+        };
+        /**
+         * SmallIn
+         * @description A round brush, and a dome of resin: across and high, in any unit.
+         */
+        SmallIn: {
+            /** Across */
+            across: string;
+            /** Brush */
+            brush: string;
+            /** High */
+            high: string;
+            /**
+             * Tinted
+             * @default false
+             */
+            tinted: boolean;
+        };
+        /**
          * SolidClay
          * @description Clay with a core under a wall, or clay throughout.
          */
@@ -15994,6 +16051,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_stores_api_post_small: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SmallIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Small"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description It is refused */

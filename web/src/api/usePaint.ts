@@ -22,3 +22,13 @@ export const useStripes = (of: { first: string; last: string; length: string; st
     placeholderData: (before) => before,
     retry: false,
   });
+
+/** What a brush draws, and a dome of resin, measures in any unit. */
+export const useSmall = (of: { brush: string; across: string; high: string; tinted: boolean }) =>
+  useQuery({
+    queryKey: keys.small(of),
+    queryFn: () => data(client.POST("/api/v1/small", { body: of })),
+    enabled: [of.brush, of.across, of.high].every((text) => text.trim() !== ""),
+    placeholderData: (before) => before,
+    retry: false,
+  });

@@ -1,10 +1,10 @@
 import { Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useStripes } from "../../api/usePaint";
+import { useSmall, useStripes } from "../../api/usePaint";
 import { useFigurePage } from "../../figure/useFigurePage";
-import { Note, WordsField } from "../../ui/fields";
+import { ChoiceField, Note, WordsField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
-import { length, lengthAsTyped } from "../../units/format";
+import { across, length, lengthAsTyped } from "../../units/format";
 
 /** Sizes of what is painted small. */
 export function SmallTab() {
@@ -33,6 +33,8 @@ export function SmallTab() {
       ) : (
         <Note>This figure has no head to put eyes in.</Note>
       )}
+      <Heading size="sm">Lines, and domes of resin</Heading>
+      <LinesAndDomes initial={units} />
       <Heading size="sm">Stripes round a limb</Heading>
       <StripesOf initial={units} />
     </Stack>
@@ -45,6 +47,56 @@ function Fact({ label, value }: { label: string; value: string }) {
       <Text>{label}</Text>
       <Text fontWeight="600">{value}</Text>
     </Flex>
+  );
+}
+
+function LinesAndDomes({ initial }: { initial: ReturnType<typeof useUnits> }) {
+  const units = useUnits();
+  const [asked, setAsked] = useState({
+    brush: lengthAsTyped(1, initial),
+    across: lengthAsTyped(8, initial),
+    high: lengthAsTyped(1.5, initial),
+    tinted: false,
+  });
+  const found = useSmall(asked);
+  const to = (key: keyof typeof asked) => (text: string) => {
+    setAsked({ ...asked, [key]: text });
+    return Promise.resolve();
+  };
+  return (
+    <>
+      <WordsField label="A round brush of" text={asked.brush} of="length" onCommit={to("brush")} />
+      {found.data ? (
+        <Text fontSize="sm">
+          Its finest line {across(found.data.finest_mm, units)}, its usual one{" "}
+          {across(found.data.usual_mm, units)}. A centimetre takes{" "}
+          {Object.entries(found.data.minutes_per_cm)
+            .map(([kind, took]) => `${Math.round(took * 60)} s of ${kind}`)
+            .join(", ")}
+          .
+        </Text>
+      ) : null}
+      <WordsField label="A dome across" text={asked.across} of="length" onCommit={to("across")} />
+      <WordsField label="High" text={asked.high} of="length" onCommit={to("high")} />
+      <ChoiceField
+        label="Resin"
+        width="8rem"
+        value={asked.tinted ? "tinted" : "clear"}
+        options={[
+          { value: "clear", label: "clear" },
+          { value: "tinted", label: "tinted" },
+        ]}
+        onChange={(kind) => setAsked({ ...asked, tinted: kind === "tinted" })}
+      />
+      {found.error ? <Note>{found.error.message}</Note> : null}
+      {found.data ? (
+        <Text fontSize="sm">
+          {found.data.resin_ml.toFixed(2)} ml of resin with a tenth to spare, about{" "}
+          {found.data.resin_drops.toFixed(1)} drops, in {found.data.layers}{" "}
+          {found.data.layers === 1 ? "layer" : "layers"} under the lamp.
+        </Text>
+      ) : null}
+    </>
   );
 }
 

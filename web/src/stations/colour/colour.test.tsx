@@ -13,12 +13,21 @@ const STRIPES = {
   wide_mm: [3.14, 3.14],
   ends_mm: [26.5, 55.1, 83.8],
 };
+const SMALL = {
+  finest_mm: 0.2,
+  usual_mm: 0.4,
+  minutes_per_cm: { hair: 0.15, vein: 0.4 },
+  resin_ml: 0.043,
+  resin_drops: 0.79,
+  layers: 1,
+};
 let asked: Asked[] = [];
 
 beforeEach(() => {
   asked = server({
     ...ABOUT,
     "POST /api/v1/stripes": STRIPES,
+    "POST /api/v1/small": SMALL,
     "PUT /api/v1/stores": (row: Asked) => ({ stores: row.body, can_undo: true, can_redo: false }),
   });
 });
@@ -187,6 +196,8 @@ test("eyes have their sizes, and stripes where one ends", async () => {
   const iris = (await screen.findByText("Iris")).parentElement as HTMLElement;
   expect(within(iris).getByText(/mm$/)).toBeTruthy();
   expect(await screen.findByText(/9 stripes of/)).toBeTruthy();
+  expect(screen.getByText(/9 s of hair, 24 s of vein/)).toBeTruthy();
+  expect(screen.getByText(/about 0.8 drops, in 1 layer under the lamp/)).toBeTruthy();
   expect(screen.getByText(/One ends at 26.5 mm, 55.1 mm, 83.8 mm/)).toBeTruthy();
 });
 
