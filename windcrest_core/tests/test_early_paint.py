@@ -46,6 +46,19 @@ def painted() -> FigureSheet:
 
 
 class EarlyPaintTest(unittest.TestCase):
+    def test_it_stands_what_its_medium_stands(self) -> None:
+        """150 °C of acrylic, 130 of flexible paint, none of an oil wash."""
+        for medium, limit_c in (("acrylic", 150.0), ("flexible", 130.0), ("oil_wash", 40.0)):
+            base = [{"id": "base", "kind": "base", "medium": medium}]
+            sheet, _ = apply_edits(painted(), [Operation(path="area/mouth/passes", value=base)])
+            found = [
+                row.limit_c
+                for bake in planned(sheet).bake.bakes
+                for row in bake.inserts
+                if row.what == "paint" and row.id == "maw"
+            ]
+            self.assertEqual(set(found), {limit_c}, medium)
+
     def test_the_inside_of_a_mouth_is_painted_before_it_closes(self) -> None:
         self.assertEqual(tried(before="lips.cover.1").allowed, "free")
         plan = planned(painted())
