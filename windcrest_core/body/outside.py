@@ -9,13 +9,18 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from windcrest_core.body.cloth import ClothSolid
 from windcrest_core.body.figure import Figure
 from windcrest_core.body.frustum import FrustumSolid
 from windcrest_core.body.mesh import Mesh, mesh_of
 from windcrest_core.body.solids import BoxSolid, EllipsoidSolid, RoundConeSolid, Solid
 
 Array = NDArray[np.float64]
-POINTS, SIDES = 120, 16  # on the surface of a part, about; of what is round
+POINTS, SIDES, FINE = (
+    240,
+    16,
+    64,
+)  # on the surface of a part; of what is round, where they lie and what it measures
 PLAIN = (RoundConeSolid, FrustumSolid, EllipsoidSolid, BoxSolid)
 WITHIN_MM = 0.05  # a part, from where on its skin is no longer seen
 TURN = np.array(
@@ -24,23 +29,31 @@ TURN = np.array(
 
 
 def outside_mm2(figure: Figure) -> dict[str, float]:
-    """Surface of each part that no other part covers, mm², by its id.
+    """Surface of each part that no other part covers, mm², by its id; of cloth its one side.
 
     Source: points spread over its triangles, each for as much of them, tried against every part near it.
     """
     solids = [piece.solid for piece in figure.pieces]
     bounds = np.array([solid.bounds for solid in solids]).reshape(-1, 2, 3)
     lows, highs = bounds[:, 0], bounds[:, 1]
+    sizes = np.prod(highs - lows, axis=1)
     found = {}
     for n, piece in enumerate(figure.pieces):
+        if isinstance(piece.solid, ClothSolid):
+            found[piece.part.id] = piece.solid.area_mm2
+            continue
         points, each = _spread(piece.solid)
         near = np.all((lows < highs[n]) & (highs > lows[n]), axis=1)
         near[n] = False
+        others = np.flatnonzero(near)
+        others = others[np.argsort(-sizes[others], kind="stable")]
+        after, before = points[:, None] > lows[others], points[:, None] < highs[others]
+        there = np.all(after & before, axis=2)
         free = np.ones(len(points), dtype=bool)
-        for k in np.flatnonzero(near):
-            there = free & np.all((points > lows[k]) & (points < highs[k]), axis=1)
-            if there.any():
-                free[there] = _outside(solids[k], points[there])
+        for k in np.flatnonzero(there.any(axis=0)):
+            tried = free & there[:, k]
+            if tried.any():
+                free[tried] = _outside(solids[others[k]], points[tried])
         found[piece.part.id] = float(each[free].sum())
     return found
 
@@ -63,18 +76,25 @@ def _spread(solid: Solid) -> tuple[Array, Array]:
 @lru_cache(maxsize=1024)
 def _of_shape(kind: type[Solid], shape: tuple[Any, ...]) -> tuple[Array, Array]:
     """The same of a solid where it is at rest: a pose only moves it."""
-    return _over(mesh_of(kind(np.zeros(3), np.eye(3), *shape), SIDES))
+    solid = kind(np.zeros(3), np.eye(3), *shape)
+    points, each = _over(mesh_of(solid, SIDES))
+    return points, each * (_areas(mesh_of(solid, FINE)).sum() / each.sum())
+
+
+def _areas(mesh: Mesh) -> Array:
+    corners, faces = mesh
+    a, b, c = corners[faces].transpose(1, 0, 2)
+    return np.asarray(np.sqrt((np.cross(b - a, c - a) ** 2).sum(axis=1)) / 2)
 
 
 def _over(mesh: Mesh) -> tuple[Array, Array]:
+    """As many points as `POINTS`, each for as much of its triangles as any other."""
     corners, faces = mesh
-    a, b, c = corners[faces].transpose(1, 0, 2)
-    areas = np.sqrt((np.cross(b - a, c - a) ** 2).sum(axis=1)) / 2
-    count = np.maximum(1, np.ceil(areas / max(float(areas.sum()) / POINTS, 1e-9))).astype(int)
-    of = np.repeat(np.arange(len(faces)), count)
-    nth = np.arange(len(of)) - np.repeat(np.cumsum(count) - count, count)
-    u, v = ((nth[:, None] + 0.5) * TURN % 1.0).T
-    alone = count[of] == 1
-    root, v = np.where(alone, 2 / 3, np.sqrt(u)), np.where(alone, 0.5, v)
+    up_to = np.cumsum(_areas(mesh))
+    at = (np.arange(POINTS) + 0.5) / POINTS * up_to[-1]
+    of = np.minimum(np.searchsorted(up_to, at), len(faces) - 1)
+    u, v = ((np.arange(POINTS)[:, None] + 0.5) * TURN % 1.0).T
+    root = np.sqrt(u)
     weights = np.stack([1 - root, root * (1 - v), root * v], axis=1)
-    return (weights[:, :, None] * corners[faces[of]]).sum(axis=1), (areas / count)[of]
+    points = (weights[:, :, None] * corners[faces[of]]).sum(axis=1)
+    return points, np.full(POINTS, up_to[-1] / POINTS)

@@ -117,7 +117,7 @@ def _without(area: Area, row: Pass) -> Fix:
 
 
 def _subject(area: Area, row: Pass) -> str:
-    return f"{area.id}_{row.id}"[:40]
+    return f"{area.id}_{row.id}"
 
 
 def _barrier(area: Area, row: Pass, below: Surface, laid: Laid) -> Finding:

@@ -78,20 +78,21 @@ def pass_key(area: Area, row: Pass) -> str:
 
 
 def planned_of(work: Workpiece, painted: Sequence[Painted]) -> PaintOrder:
-    """The order of painting: seals of the same varnish are put on together."""
+    """The order of painting. The first seals of areas are put on together where they are of one varnish; later ones, and those
+    of eyes, would wait for each other in a circle.
+    """
     worn = [row for row in painted if row.worn]
     colour = work.sheet.colour
     rows: list[Planned] = []
     stands_for: dict[str, list[str]] = {}
-    sealed: dict[tuple[str, int], int] = {}
+    sealed: dict[str, int] = {}
+    eyes = eye_areas(work)
     for one in worn:
-        nth: dict[str, int] = {}
+        first = next((row.id for row in one.area.passes if row.kind == "seal"), None)
         for n, coat in enumerate(one.coats):
             planned = _planned(one, n, coat)
-            if coat.row.kind == "seal" and not coat.late:
-                medium = medium_of(coat.row)
-                nth[medium] = nth.get(medium, 0) + 1
-                at = sealed.setdefault((medium, nth[medium]), len(rows))
+            if coat.row.id == first and not coat.late and one.area.id not in eyes:
+                at = sealed.setdefault(medium_of(coat.row), len(rows))
                 if at < len(rows):
                     stands_for.setdefault(rows[at].key, []).append(planned.key)
                     rows[at] = _both(rows[at], planned)
@@ -100,7 +101,7 @@ def planned_of(work: Workpiece, painted: Sequence[Painted]) -> PaintOrder:
         if _implies_gloss(one.area):
             rows.append(_gloss_of(one))
     primed, matt = colour.ground != "none" and bool(worn), colour.seal != "none" and bool(worn)
-    found = waits(rows, primed, matt, eye_areas(work))
+    found = waits(rows, primed, matt, eyes)
     ground = [_round(GROUND, worn, PRIME_MIN, PRIME_WAIT_MIN)] if primed else []
     seal = [_round(MATT, worn, SEAL_MIN, SEAL_WAIT_MIN)] if matt else []
     return PaintOrder(in_order([*ground, *rows, *seal], found), found, stands_for)

@@ -6,7 +6,7 @@ import itertools
 import math
 import unittest
 from functools import cache
-from typing import Any
+from typing import Any, get_args
 
 import numpy as np
 from numpy.typing import NDArray
@@ -49,7 +49,7 @@ from windcrest_core.colour.sizes import dome, stripes
 from windcrest_core.colour.spectra import delta_e, hex_of, lab_of, reflectance, rgb_of_hex, srgb_of
 from windcrest_core.colour.starting import start_lists
 from windcrest_core.findings import Finding
-from windcrest_core.sheet.colour import Pass
+from windcrest_core.sheet.colour import Pass, PassKind
 from windcrest_core.sheet.model import FigureSheet
 from windcrest_core.tests.support import biped, changed, context, example, planned, refused, spoken
 
@@ -603,6 +603,36 @@ class PlanTest(unittest.TestCase):
         self.assertNotEqual(area.spots[0].seen[1], area.spots[0].seen[0])
         worn = len(area.parts)
         self.assertAlmostEqual(area.spots[0].share, 0.5 * 0.01 / worn)
+
+
+class AnyPassesTest(unittest.TestCase):
+    def test_whatever_is_painted_has_an_order(self) -> None:
+        """Random passes over all areas of a newt whose eyes are an area too: each is a step, or told with another."""
+        rng = np.random.default_rng(11)
+        kinds = get_args(PassKind)
+        newt = example("newt_drummer")
+        eyes = {"id": "eyes", "label": "eyes", "target": "#c98a2a"}
+        worn = {"part__eye_r__area": "eyes", "part__eye_l__area": "eyes"}
+        sheet = changed(newt, area__eyes=eyes, **worn)
+        for _ in range(25):
+            passes = {
+                f"area__{area.id}__passes": [
+                    {
+                        "id": f"p{n}",
+                        "kind": str(rng.choice(kinds)),
+                        "where": str(rng.choice(["all", "all", "recess", "raised"])),
+                        "medium": str(rng.choice(["varnish_matt", "varnish_gloss"]))
+                        if rng.random() < 0.3
+                        else None,
+                    }
+                    for n in range(int(rng.integers(0, 7)))
+                ]
+                for area in sheet.colour.areas
+            }
+            plan = planned(changed(sheet, **passes))
+            told = [row.at for area in plan.colour.areas for row in area.passes]
+            self.assertEqual(len(told), len(set(told)))
+            self.assertTrue(all(told))
 
 
 class PlaceTest(unittest.TestCase):
