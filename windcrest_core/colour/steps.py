@@ -35,6 +35,7 @@ WASH_DRIES_MIN = 8.0  # until a wash can no longer be wiped back [A]
 WASHED_CM2 = 100 * WASH_DRIES_MIN / 5.0  # of surface in that time
 BY_THE_CHAIN: tuple[Reason, ...] = ("ground", "matt", "last")  # which `order` says for all of them
 HEAD = "head"
+NAMED = 4
 IMPLIED = Pass(id="gloss", kind="gloss")
 
 
@@ -204,7 +205,7 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
                     minutes=row.minutes,
                     wait_min=row.wait_min,
                     needs=needs,
-                    caution=said("colour.waterborne_varnish_a_solvent_spray"),
+                    caution=_before_the_seal(work, steps),
                 )
             )
         elif row.key in glossed:
@@ -237,6 +238,16 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
                 )
             )
     return steps
+
+
+def _before_the_seal(work: Workpiece, steps: Sequence[Step]) -> Text:
+    """Asked once painting has begun: what was planned and is not ticked, lest it be forgotten under varnish."""
+    done = set(work.progress.steps_done)
+    left: list[Text] = [step.label for step in steps if step.key not in done]
+    if not left or len(left) == len(steps):
+        return said("colour.waterborne_varnish_a_solvent_spray")
+    more = said("order.and_more", after=len(left) - NAMED) if len(left) > NAMED else ""
+    return said("colour.not_ticked", steps=left[:NAMED], more=more)
 
 
 def _needs(order: PaintOrder, row: Planned, told: dict[str, str]) -> list[Need]:

@@ -95,6 +95,7 @@ WORDS = {
     "colour.named": ": {name}",
     "colour.coats_times": ", {coats} coats",
     "colour.thin_coats": "Thin coats, brushed out; each dry before the next.",
+    "colour.not_ticked": "Not ticked yet: {steps:; }{more}. Is it done, or left out? Under the seal it is too late. Waterborne varnish; a solvent spray only if it passed on a chip.",
     "colour.seal_all": "Seal it {seal}",
     "colour.wash_in_turns": "It dries before so much is wiped: in {turns} goes, each washed and wiped before the next. It will look ruined while it is wet: that is right.",
     "colour.hides_as_learnt": "hides as learnt",

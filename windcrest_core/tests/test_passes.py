@@ -49,9 +49,21 @@ from windcrest_core.colour.sizes import dome, stripes
 from windcrest_core.colour.spectra import delta_e, hex_of, lab_of, reflectance, rgb_of_hex, srgb_of
 from windcrest_core.colour.starting import start_lists
 from windcrest_core.findings import Finding
+from windcrest_core.given.load import Context
+from windcrest_core.given.progress import Progress
+from windcrest_core.plan import plan
 from windcrest_core.sheet.colour import Pass, PassKind
 from windcrest_core.sheet.model import FigureSheet
-from windcrest_core.tests.support import biped, changed, context, example, planned, refused, spoken
+from windcrest_core.tests.support import (
+    TODAY,
+    biped,
+    changed,
+    context,
+    example,
+    planned,
+    refused,
+    spoken,
+)
 
 Array = NDArray[np.float64]
 LETTERS = {
@@ -521,6 +533,18 @@ class PlanTest(unittest.TestCase):
             ],
         )
         self.assertIn("skin.coats.1", [need.key for need in steps[2].needs])
+
+    def test_what_is_not_ticked_is_asked_before_the_seal(self) -> None:
+        rows = next(row for row in start_lists("#c98f6b") if row.key == "light_down").passes
+        sheet = wearing(*(one.model_dump() for one in rows))
+        begun = Progress(steps_done=["figure.prime.1", "skin.coats.1", "skin_wash.pass.1"])
+        for progress, asks in ((Progress(), False), (begun, True)):
+            steps = plan(sheet, Context(), progress, TODAY).order.steps
+            (seal,) = (row for row in steps if row.key == "figure.seal.1")
+            self.assertEqual(
+                "Not ticked yet: Seal the skin; Dry-brush the skin. Is" in spoken(seal.caution),
+                asks,
+            )
 
     def test_metal_comes_after_the_matt_seal_and_gloss_after_dust(self) -> None:
         rows = next(row for row in start_lists("#9a9ca0") if row.key == "metal").passes
