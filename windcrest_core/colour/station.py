@@ -79,6 +79,7 @@ class _Done:
     parts: list[str]
     surface_cm2: float
     share: float
+    outside_mm2: Mapping[str, float]
 
 
 def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan:
@@ -98,6 +99,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
             [part.id for part in work.sheet.parts if part.area == area.id],
             surfaces.get(area.id, 0.0) / 100,
             surfaces.get(area.id, 0.0) / whole,
+            outside_mm2,
         )
         for area in colour.areas
     ]
@@ -171,10 +173,11 @@ def _on(row: Pass, done: _Done) -> float:
 
 
 def _spot_share(spot: Spot, done: _Done) -> float:
-    """Of the area's surface: half of its part's share is seen from before [A]."""
+    """Of the area's surface: half of what is outside of its part is seen from before [A]."""
     x, y = np.array(spot.outline).T
     seen = abs(float(np.dot(x, np.roll(y, 1)) - np.dot(y, np.roll(x, 1)))) / 2
-    return min(1.0, 0.5 * seen / max(len(done.parts), 1))
+    cm2 = 0.5 * seen * done.outside_mm2.get(spot.part, 0.0) / 100
+    return min(1.0, cm2 / done.surface_cm2) if done.surface_cm2 else 0.0
 
 
 def _amount(coat: Coat, done: _Done) -> Amount:

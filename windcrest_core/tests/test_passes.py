@@ -13,6 +13,8 @@ from numpy.typing import NDArray
 from scipy.integrate import solve_ivp
 from scipy.optimize import minimize_scalar
 
+from windcrest_core.body.outside import outside_mm2
+from windcrest_core.body.workpiece import workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.amounts import SPARE, amount, drops
 from windcrest_core.colour.covering import (
@@ -625,8 +627,9 @@ class PlanTest(unittest.TestCase):
         [area] = planned(sheet).colour.areas
         self.assertEqual(area.spots[0].seen[0], area.passes[0].looks.day.whole)
         self.assertNotEqual(area.spots[0].seen[1], area.spots[0].seen[0])
-        worn = len(area.parts)
-        self.assertAlmostEqual(area.spots[0].share, 0.5 * 0.01 / worn)
+        figure = workpiece(sheet, Context(), Progress()).figure
+        head_cm2 = outside_mm2(figure)["skull"] / 100
+        self.assertAlmostEqual(area.spots[0].share * area.surface_cm2, 0.5 * 0.01 * head_cm2)
 
 
 class AnyPassesTest(unittest.TestCase):

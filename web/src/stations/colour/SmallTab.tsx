@@ -59,6 +59,7 @@ function LinesAndDomes({ initial }: { initial: ReturnType<typeof useUnits> }) {
     tinted: false,
   });
   const found = useSmall(asked);
+  const inches = units.length_unit === "in";
   const to = (key: keyof typeof asked) => (text: string) => {
     setAsked({ ...asked, [key]: text });
     return Promise.resolve();
@@ -69,9 +70,9 @@ function LinesAndDomes({ initial }: { initial: ReturnType<typeof useUnits> }) {
       {found.data ? (
         <Text fontSize="sm">
           Its finest line {across(found.data.finest_mm, units)}, its usual one{" "}
-          {across(found.data.usual_mm, units)}. A centimetre takes{" "}
+          {across(found.data.usual_mm, units)}. {inches ? "An inch" : "A centimetre"} takes{" "}
           {Object.entries(found.data.minutes_per_cm)
-            .map(([kind, took]) => `${Math.round(took * 60)} s of ${kind}`)
+            .map(([kind, took]) => `${Math.round(took * 60 * (inches ? 2.54 : 1))} s of ${kind}`)
             .join(", ")}
           .
         </Text>
