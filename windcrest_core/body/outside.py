@@ -33,29 +33,53 @@ def outside_mm2(figure: Figure) -> dict[str, float]:
 
     Source: points spread over its triangles, each for as much of them, tried against every part near it.
     """
-    solids = [piece.solid for piece in figure.pieces]
+    found = _of_all(tuple(_Placed(piece.solid) for piece in figure.pieces))
+    return {piece.part.id: area for piece, area in zip(figure.pieces, found, strict=True)}
+
+
+class _Placed:
+    """A solid that is the same as another where all that is said of it is: walls and wire inside change nothing outside."""
+
+    def __init__(self, solid: Solid) -> None:
+        self.solid = solid
+        plain = isinstance(solid, PLAIN)
+        said = tuple(getattr(solid, row.name) for row in fields(solid)[2:]) if plain else id(solid)
+        self.key = (type(solid), said, solid.origin.tobytes(), solid.frame.tobytes())
+
+    def __hash__(self) -> int:
+        return hash(self.key)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Placed) and self.key == other.key
+
+
+@lru_cache(maxsize=64)
+def _of_all(placed: tuple[_Placed, ...]) -> tuple[float, ...]:
+    solids = [one.solid for one in placed]
     bounds = np.array([solid.bounds for solid in solids]).reshape(-1, 2, 3)
     lows, highs = bounds[:, 0], bounds[:, 1]
     sizes = np.prod(highs - lows, axis=1)
-    found = {}
-    for n, piece in enumerate(figure.pieces):
-        if isinstance(piece.solid, ClothSolid):
-            found[piece.part.id] = piece.solid.area_mm2
-            continue
-        points, each = _spread(piece.solid)
-        near = np.all((lows < highs[n]) & (highs > lows[n]), axis=1)
-        near[n] = False
-        others = np.flatnonzero(near)
-        others = others[np.argsort(-sizes[others], kind="stable")]
-        after, before = points[:, None] > lows[others], points[:, None] < highs[others]
-        there = np.all(after & before, axis=2)
-        free = np.ones(len(points), dtype=bool)
-        for k in np.flatnonzero(there.any(axis=0)):
-            tried = free & there[:, k]
-            if tried.any():
-                free[tried] = _outside(solids[others[k]], points[tried])
-        found[piece.part.id] = float(each[free].sum())
-    return found
+    return tuple(_of_one(solids, n, lows, highs, sizes) for n in range(len(solids)))
+
+
+def _of_one(solids: list[Solid], n: int, lows: Array, highs: Array, sizes: Array) -> float:
+    """Of one of them, those that are near it tried from the largest on."""
+    solid = solids[n]
+    if isinstance(solid, ClothSolid):
+        return solid.area_mm2
+    points, each = _spread(solid)
+    near = np.all((lows < highs[n]) & (highs > lows[n]), axis=1)
+    near[n] = False
+    others = np.flatnonzero(near)
+    others = others[np.argsort(-sizes[others], kind="stable")]
+    after, before = points[:, None] > lows[others], points[:, None] < highs[others]
+    there = np.all(after & before, axis=2)
+    free = np.ones(len(points), dtype=bool)
+    for k in np.flatnonzero(there.any(axis=0)):
+        tried = free & there[:, k]
+        if tried.any():
+            free[tried] = _outside(solids[others[k]], points[tried])
+    return float(each[free].sum())
 
 
 def _outside(solid: Solid, points: Array) -> NDArray[np.bool_]:

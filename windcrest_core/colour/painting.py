@@ -246,7 +246,7 @@ def _best_under(
 def is_hidden(area: Area, given: Given, coats: Sequence[Coat], at: int) -> bool:
     """Whether nothing of a pass is seen in the end: leaving it out changes no zone visibly."""
     row = coats[at].row
-    if row.kind in NEVER_HIDDEN or row.spot:
+    if row.kind in NEVER_HIDDEN or row.spot or len(coats) == 1:
         return False
     without = area.model_copy(update={"passes": [p for p in _fixed(area, coats) if p.id != row.id]})
     left = coats_of(without, given)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 
 from windcrest_core.body.workpiece import Workpiece
+from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.methods import DRYING, goes_late, medium_of
 from windcrest_core.colour.model import AreaPlan
 from windcrest_core.colour.on_what import Laid, Surface, Verdict, on
@@ -238,9 +239,8 @@ def _blown(area: Area) -> Iterator[Finding]:
 
 def _bending(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Finding]:
     """Flexible clay is there to bend."""
-    bends = [
-        part for part in work.sheet.parts if part.id in plan.parts and work.clay(part.clay).flexible
-    ]
+    clays, worn = catalogue().clays, set(plan.parts)
+    bends = [p for p in work.sheet.parts if p.id in worn and clays[p.clay].flexible]
     stiff = [row for row in area.passes if medium_of(row) == "acrylic" and row.kind not in MARKS]
     if not bends or not stiff:
         return

@@ -108,7 +108,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
     at = {key: n for n, key in enumerate(order.keys, start=1)}
     eyed, eyes = eye_areas(work), _eyes(work)
     areas = [_area(row, given, at, eyes if row.area.id in eyed else None) for row in done]
-    grounds = [_ground_option(work, ground, done) for ground in GROUNDS]
+    grounds = [_ground_option(given, ground, done) for ground in GROUNDS]
     primers = [option for option in grounds if option.ground != "none"]
     advised = min(primers, key=lambda option: option.coats).ground
     return ColourPlan(
@@ -200,9 +200,8 @@ def _as_painted(done: _Done) -> Painted:
     )
 
 
-def _ground_option(work: Workpiece, ground: Ground, done: Sequence[_Done]) -> GroundOption:
+def _ground_option(given: Given, ground: Ground, done: Sequence[_Done]) -> GroundOption:
     """Coats of everything up to the bases over another ground, those of an area's own ground among them."""
-    given = _given(work)
     other = Given(ground, given.clay_hex, given.paints, given.notes)
     coats = 0.0
     for row in done:

@@ -53,9 +53,11 @@ class OutsideTest(unittest.TestCase):
         figure = workpiece(example("ferrywoman"), Context(), Progress()).figure
         rough = outside_mm2(figure)
         outside._of_shape.cache_clear()
+        outside._of_all.cache_clear()
         with patch.object(outside, "POINTS", 6000), patch.object(outside, "SIDES", 60):
             fine = outside_mm2(figure)
         outside._of_shape.cache_clear()
+        outside._of_all.cache_clear()
         self.assertAlmostEqual(sum(rough.values()) / sum(fine.values()), 1.0, delta=0.04)
         for key, area in fine.items():
             self.assertAlmostEqual(rough[key], area, delta=max(200.0, 0.12 * area), msg=key)
