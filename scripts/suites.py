@@ -32,8 +32,8 @@ FOLDERS = {
     "server": ["server"],
     "e2e": ["e2e"],
 }
-BUDGET_CPU_S = {"core": 275.0, "server": 200.0, "e2e": 300.0}
-SLOW_BUDGET_CPU_S = {"core": 900.0, "server": 300.0, "e2e": 600.0}
+BUDGET_CPU_S = {"core": 310.0, "server": 225.0, "e2e": 300.0}
+SLOW_BUDGET_CPU_S = {"core": 1000.0, "server": 300.0, "e2e": 600.0}
 USUAL_RECKONING_S = 0.075
 RECKONS_EVERY_S = 4.0
 SLOWEST = 20

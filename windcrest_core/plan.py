@@ -20,6 +20,7 @@ from windcrest_core.clay.station import by_stage, clay_plan
 from windcrest_core.clay.threaded import loose_runs
 from windcrest_core.colour.model import ColourPlan
 from windcrest_core.colour.station import colour_plan
+from windcrest_core.colour.steps import asked_before_seal
 from windcrest_core.drawing.elevation import Drawing, drawing
 from windcrest_core.facts import Frozen
 from windcrest_core.findings import Finding
@@ -133,6 +134,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     colour = COLOUR.of(
         written, lambda seen: colour_plan(on(weighed, seen), outside), tuple(outside.items())
     )
+    painting = asked_before_seal(colour.steps, progress.steps_done)
     finish = finish_plan(work, frame.pegs, frame.least_base)
     mends, mend_from = mending(work)
     wiring = frame_steps(frame.runs, loose_runs(work))
@@ -143,7 +145,7 @@ def plan(sheet: FigureSheet, context: Context, progress: Progress, today: date) 
     declared, conflicts = without_conflicts(work, declared, laid)
     reach = reach_plan(work)
     declared = painted_first(declared, sheet, reach)
-    declared, finishing = chained(declared, mended_first([*colour.steps, *finish.steps], mends))
+    declared, finishing = chained(declared, mended_first([*painting, *finish.steps], mends))
     early = early_coats(work, declared, finishing)
 
     def with_moves(*more: Move) -> Rearranged:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field
 
 from windcrest_core.body.face import face_lines
@@ -205,7 +205,7 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
                     minutes=row.minutes,
                     wait_min=row.wait_min,
                     needs=needs,
-                    caution=_before_the_seal(work, steps),
+                    caution=said("colour.waterborne_varnish_a_solvent_spray"),
                 )
             )
         elif row.key in glossed:
@@ -240,14 +240,23 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
     return steps
 
 
-def _before_the_seal(work: Workpiece, steps: Sequence[Step]) -> Text:
-    """Asked once painting has begun: what was planned and is not ticked, lest it be forgotten under varnish."""
-    done = set(work.progress.steps_done)
-    left: list[Text] = [step.label for step in steps if step.key not in done]
-    if not left or len(left) == len(steps):
-        return said("colour.waterborne_varnish_a_solvent_spray")
+def asked_before_seal(steps: list[Step], done: Collection[str]) -> list[Step]:
+    """The steps of painting, where the seal asks, once painting has begun, for what was planned and is not ticked, lest it be
+    forgotten under varnish.
+
+    Parameters
+    ----------
+    done : keys of the steps that are ticked.
+    """
+    at = next((n for n, step in enumerate(steps) if step.key == SEAL), None)
+    if at is None:
+        return steps
+    left: list[Text] = [step.label for step in steps[:at] if step.key not in done]
+    if not left or len(left) == at:
+        return steps
     more = said("order.and_more", after=len(left) - NAMED) if len(left) > NAMED else ""
-    return said("colour.not_ticked", steps=left[:NAMED], more=more)
+    caution = said("colour.not_ticked", steps=left[:NAMED], more=more)
+    return [*steps[:at], steps[at].model_copy(update={"caution": caution}), *steps[at + 1 :]]
 
 
 def _needs(order: PaintOrder, row: Planned, told: dict[str, str]) -> list[Need]:
