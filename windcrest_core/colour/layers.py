@@ -5,7 +5,6 @@ Source: layers by Kubelka (1948); shares, reach of washes and of dry-brushing as
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from typing import NamedTuple
 
 import numpy as np
@@ -13,7 +12,6 @@ from numpy.typing import NDArray
 
 from windcrest_core.colour.methods import method_of
 from windcrest_core.colour.paint import Film, layer, masstone
-from windcrest_core.colour.spectra import lab_of
 from windcrest_core.sheet.colour import Pass, Where, Wiped
 
 Array = NDArray[np.float64]
@@ -76,19 +74,6 @@ def ground_seen(ground: Array | float) -> Seen:
     """A ground before anything is on it."""
     zones = np.broadcast_to(np.asarray(ground, dtype=float), (3, 36)).copy()
     return Seen(zones, zones)
-
-
-def whole(zones: Array) -> Array:
-    """Reflectance of the whole: the mean by share of reflectance, not of colour.
-
-    >>> round(float(whole(np.array([[0.1], [0.5], [0.9]]))[0]), 2)
-    0.52
-    """
-    return np.asarray(SHARES @ zones)
-
-
-def whole_lab(zones: Array) -> Array:
-    return lab_of(whole(zones))
 
 
 def painted(seen: Seen, row: Pass, film: Film | None, coats: int) -> Seen:
@@ -168,11 +153,3 @@ def matted(gloss: Array, k: float = MATT_K) -> Array:
 def glossed(matt: Array, k: float = MATT_K) -> Array:
     """A matt face under gloss, the other way round."""
     return np.asarray(np.maximum(DARKEST, (matt - k) / (1 - k)))
-
-
-def after_each(ground: Array | float, rows: Sequence[tuple[Pass, Film | None, int]]) -> list[Seen]:
-    """What is seen of a ground and after each pass over it, in their order."""
-    seen = [ground_seen(ground)]
-    for row, film, coats in rows:
-        seen.append(painted(seen[-1], row, film, coats))
-    return seen

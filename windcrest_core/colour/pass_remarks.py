@@ -9,6 +9,7 @@ from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.methods import DRYING, goes_late, medium_of
 from windcrest_core.colour.model import AreaPlan
 from windcrest_core.colour.on_what import Laid, Surface, Verdict, on
+from windcrest_core.colour.painting import surface_of
 from windcrest_core.colour.pass_words import NAMED, SURFACES
 from windcrest_core.colour.sequence import MARKS
 from windcrest_core.facts import Text, said
@@ -46,13 +47,6 @@ def pass_findings(work: Workpiece, plans: list[AreaPlan]) -> list[Finding]:
     return found
 
 
-def _first_surface(work: Workpiece, area: Area) -> Surface:
-    colour = work.sheet.colour
-    if colour.ground == "none":
-        return "cured_clay"
-    return "spray_primer" if colour.primer == "sprayed" else "acrylic"
-
-
 def surfaces(area: Area, first: Surface) -> Iterator[tuple[Pass, Surface]]:
     """Each pass and what it is put on: what was put there last. Lines and dots leave what is round them as it was."""
     below = first
@@ -65,7 +59,9 @@ def surfaces(area: Area, first: Surface) -> Iterator[tuple[Pass, Surface]]:
 
 def _laid(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Finding]:
     late = {row.id for row in plan.passes if row.after_seal}
-    for row, below in surfaces(area, _first_surface(work, area)):
+    colour = work.sheet.colour
+    first = surface_of(colour.ground, colour.primer == "sprayed")
+    for row, below in surfaces(area, first):
         if row.kind in ("lift", "mist"):
             continue
         over = _sealed_first(work.sheet.colour.seal, below, row.id in late, area, row)

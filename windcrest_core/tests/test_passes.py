@@ -27,13 +27,13 @@ from windcrest_core.colour.covering import (
     undercoats,
 )
 from windcrest_core.colour.layers import (
+    SHARES,
     Seen,
     film_over,
     glossed,
     ground_seen,
     matted,
     painted,
-    whole_lab,
 )
 from windcrest_core.colour.methods import METHODS
 from windcrest_core.colour.on_what import on, table
@@ -66,19 +66,11 @@ from windcrest_core.tests.support import (
     refused,
     spoken,
 )
+from windcrest_core.tests.test_vivid import LETTERS as TEN
 
 Array = NDArray[np.float64]
 LETTERS = {
-    "W": "titanium_white",
-    "K": "carbon_black",
-    "U": "ultramarine",
-    "Y": "hansa_yellow",
-    "O": "yellow_ochre",
-    "S": "burnt_sienna",
-    "R": "cadmium_red_hue",
-    "T": "turquoise",
-    "F": "light_flesh",
-    "N": "raw_umber",
+    **TEN,
     "M": "quinacridone_magenta",
     "G": "medium_grey",
     "PB": "phthalo_blue",
@@ -153,7 +145,7 @@ class LayerTest(unittest.TestCase):
             ("none", (-4.7, 1.7, 3.8), 4.5),
         ):
             after = painted(self.flesh, one("wash", wiped=wiped), film(S=1, N=1), 1)
-            a, b = whole_lab(self.flesh.zones), whole_lab(after.zones)
+            a, b = lab_of(SHARES @ self.flesh.zones), lab_of(SHARES @ after.zones)
             np.testing.assert_allclose(b - a, moved, atol=0.06)
             self.assertAlmostEqual(float(delta_e(a, b)), apart, delta=0.06)
 
