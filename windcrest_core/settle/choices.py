@@ -24,15 +24,34 @@ BUILT = re.compile(
 """How a part is made and put on, what a pass is painted with: it looks the same. What cloth is cut to is seen."""
 
 
+SIZE = re.compile(r"^part/([^/]+)/shape/([a-z_]+)$")
+TRIFLE_MM = 0.15  # of a radius, which is 0.3 across: within what fingers make of clay [A]
+
+
 def choice(path: str) -> Choice:
     if HIDDEN.match(path):
         return "hidden"
     return "built" if BUILT.match(path) else "seen"
 
 
-def unseen(operations: list[Operation]) -> bool:
-    """Whether nobody who looks at the figure sees the change: no pose, height, look or bought piece in it."""
-    return all(choice(row.path) != "seen" for row in operations)
+def unseen(sheet: FigureSheet, operations: list[Operation]) -> bool:
+    """Whether nobody who looks at the figure sees the change: no pose, height, look or bought piece in it, and no size but by
+    a trifle."""
+    return all(choice(row.path) != "seen" or _trifling(sheet, row) for row in operations)
+
+
+def _trifling(sheet: FigureSheet, row: Operation) -> bool:
+    """Whether it makes a size of a part other by no more than `TRIFLE_MM`."""
+    met = SIZE.match(row.path)
+    part = next((one for one in sheet.parts if met and one.id == met[1]), None)
+    if met is None or part is None:
+        return False
+    was = part.shape.model_dump().get(met[2])
+    if not isinstance(was, float) or not isinstance(row.value, float):
+        return False
+    head_mm = sheet.height_mm / sheet.body.heads_tall
+    whole_mm = sheet.height_mm if part.scale == "figure" else head_mm
+    return abs(row.value - was) * whole_mm <= TRIFLE_MM
 
 
 def lock_in_the_way(sheet: FigureSheet, operations: list[Operation]) -> str | None:

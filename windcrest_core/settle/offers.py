@@ -39,7 +39,10 @@ def key_of(finding: Finding) -> Key:
 def mended(trials: Trials, finding: Finding) -> Mended:
     """What mends a finding of the plan the trials begin with."""
     start, key = trials.start, key_of(finding)
-    held = sorted(_holding(trials, finding), key=lambda row: (not unseen(row[1]), row[2].price))
+    held = sorted(
+        _holding(trials, finding),
+        key=lambda row: (not unseen(trials.start.sheet, row[1]), row[2].price),
+    )
     found = [_offer(start, after, label, operations) for label, operations, after in held]
     way = None if found or not _asks_for_a_fix(finding) else _in_the_way(trials, finding)
     return Mended(id=key[0], subject=key[1], offers=found, in_the_way=way)

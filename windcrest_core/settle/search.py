@@ -120,7 +120,7 @@ class Allowed:
         return [
             row
             for row in different(rows)
-            if (self.free is not None or unseen(row.operations))
+            if (self.free is not None or unseen(trial.sheet, row.operations))
             and all(op.path != "height_mm" for op in row.operations)
             and not (self.loops and any(PEGGED.match(op.path) for op in row.operations))
             and lock_in_the_way(trial.sheet, row.operations) is None

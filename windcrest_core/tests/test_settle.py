@@ -17,7 +17,7 @@ from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.plan import Plan, plan
 from windcrest_core.reshape import worked_out
 from windcrest_core.settle.checked import asked, checked
-from windcrest_core.settle.choices import choice, lock_in_the_way
+from windcrest_core.settle.choices import choice, lock_in_the_way, unseen
 from windcrest_core.settle.offers import mended, serving_others
 from windcrest_core.settle.search import Allowed, settle
 from windcrest_core.settle.trials import Given, Trial, Trials
@@ -146,6 +146,17 @@ class OfferTest(unittest.TestCase):
 
 
 class ChoiceTest(unittest.TestCase):
+    def test_a_trifle_of_a_size_is_not_seen(self) -> None:
+        """A thumb of a figure of 90 mm, 0.06 mm more of a radius; of one ten times as tall it is 0.6."""
+        for height, slight in ((90.0, True), (900.0, False)):
+            sheet = new_sheet("x", "biped", height)
+            shape = sheet.part("thumb_r").shape.model_dump()
+            more = shape["start_radius"] + 0.06 / 90
+            row = Operation(path="part/thumb_r/shape/start_radius", value=more)
+            self.assertEqual(unseen(sheet, [row]), slight)
+            turned = Operation(path="joint/elbow_r/swing_deg", value=10.0)
+            self.assertFalse(unseen(sheet, [row, turned]))
+
     def test_what_is_seen_and_what_is_not(self) -> None:
         for path, kind in (
             ("run/spine/wire", "hidden"),
