@@ -111,7 +111,6 @@ class AreaPlan(Frozen):
     nearness: Nearness
     coats: Quantity | None
     drying_min: Quantity | None
-    ground: str
     bare: Looks
     passes: list[PassPlan]
     spots: list[SpotPlan]

@@ -294,7 +294,6 @@ def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -
         nearness=_nearness(area, based, given),
         coats=_coats_quantity(based) if based else None,
         drying_min=_drying_quantity(based, drying) if based else None,
-        ground=given.ground,
         bare=_looks(bare, None, np.zeros(3)),
         passes=passes,
         spots=_spots(done, given),

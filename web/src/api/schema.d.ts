@@ -2290,8 +2290,6 @@ export interface components {
             drying_min: components["schemas"]["Quantity"] | null;
             /** Finish */
             finish: string;
-            /** Ground */
-            ground: string;
             /** Hiding */
             hiding: number;
             /** Id */

@@ -6,20 +6,22 @@ import type { Area, Pass } from "../../api/types";
 import type { AreaPlan } from "../../elevation/painted";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note } from "../../ui/fields";
-import { freshId } from "./passWords";
+import { renewed } from "./passWords";
 
 /** The passes of an area of another figure, each with the mix it had there. */
-const asPainted = (to: Area, from: Area, told: AreaPlan): Pass[] =>
-  from.passes.map((row) => {
-    const recipe = told.passes.find((one) => one.id === row.id)?.recipe ?? [];
-    return {
+export const asPainted = (from: Area, told: AreaPlan): Pass[] =>
+  renewed(
+    from.passes.map((row) => ({
       ...row,
-      id: row.kind === "base" ? "base" : freshId(to, row.kind) + row.id.slice(0, 3),
       colour: row.colour ?? (row.kind === "base" ? null : from.target),
-      mix: Object.fromEntries(recipe.map((part) => [part.paint, part.parts])),
-      spot: null,
-    };
-  });
+      mix: Object.fromEntries(
+        (told.passes.find((one) => one.id === row.id)?.recipe ?? []).map((part) => [
+          part.paint,
+          part.parts,
+        ]),
+      ),
+    })),
+  );
 
 /** Painted as an earlier figure was, so that both are of one hand. */
 export function EarlierFigure({ area }: { area: Area }) {
@@ -66,7 +68,7 @@ function ItsAreas({ id, area }: { id: string; area: Area }) {
               apply(`${area.label} as ${from.label} of ${other.figure.sheet.name}`, [
                 set(`area/${area.id}/target`, from.target),
                 set(`area/${area.id}/finish`, from.finish),
-                set(`area/${area.id}/passes`, asPainted(area, from, told)),
+                set(`area/${area.id}/passes`, asPainted(from, told)),
               ])
             }
           >

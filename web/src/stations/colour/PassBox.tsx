@@ -6,7 +6,7 @@ import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, NumberField, WordsField } from "../../ui/fields";
 import { millilitres, minutes } from "../../units/format";
 import { Swatch, ZoneSwatch } from "./Swatch";
-import { COLOURLESS, doseOf, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
+import { doseOf, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
 
 interface Props {
   area: Area;
@@ -136,7 +136,7 @@ function Fields({ area, row, told }: Pick<Props, "area" | "row" | "told">) {
     apply(`${told.label} of ${area.label}`, [
       set(`area/${area.id}/passes/${row.id}/${key}`, value),
     ]);
-  const coloured = !COLOURLESS.includes(row.kind);
+  const coloured = told.colour !== null;
   return (
     <>
       <WordsField label="Called" text={row.name} onCommit={(text) => to("name", text)} />

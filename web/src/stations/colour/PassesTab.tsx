@@ -11,7 +11,7 @@ import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { area as areaOf } from "../../units/format";
 import { PassBox } from "./PassBox";
-import { KINDS, newPass, USUAL } from "./passWords";
+import { KINDS, newPass, renewed, USUAL } from "./passWords";
 import { EarlierFigure } from "./EarlierFigure";
 import { SpotsBox } from "./SpotsBox";
 
@@ -217,7 +217,7 @@ function Passes({ area, told }: { area: Area; told: AreaPlan }) {
             value: list.key,
             label: list.label,
             about: list.about,
-            deed: () => void put(`${area.label}: ${list.label}`, list.passes),
+            deed: () => void put(`${area.label}: ${list.label}`, renewed(list.passes)),
           }))}
         />
         {others.length > 0 ? (
@@ -228,10 +228,7 @@ function Passes({ area, told }: { area: Area; told: AreaPlan }) {
               label: other.label,
               deed: () =>
                 void apply(`Passes of ${area.label} for ${other.label}`, [
-                  set(
-                    `area/${other.id}/passes`,
-                    area.passes.map((row) => ({ ...row, spot: null })),
-                  ),
+                  set(`area/${other.id}/passes`, renewed(area.passes)),
                 ]),
             }))}
           />

@@ -4,7 +4,8 @@ import type { Area, Pass } from "../../api/types";
 import { looksAfter, spotsAfter, wholes } from "../../elevation/painted";
 import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../../testing/bench";
 import { ColourPanel } from "./ColourPanel";
-import { doseOf, freshId, newPass } from "./passWords";
+import { asPainted } from "./EarlierFigure";
+import { doseOf, freshId, newPass, renewed } from "./passWords";
 
 const { plan, figure } = ferrywoman();
 const STRIPES = {
@@ -105,9 +106,10 @@ describe("Passes", () => {
     const list = bench().paint_lists.find((row) => row.key === "metal");
     await user.click(screen.getByRole("button", { name: /Begin from a list/ }));
     await user.click(await screen.findByRole("menuitem", { name: /^metal/ }));
-    expect(done.changes[0]?.operations).toEqual([
-      { path: `area/${first.id}/passes`, value: list?.passes },
-    ]);
+    const [put] = done.changes[0]?.operations ?? [];
+    const bare = (passes: Pass[]) => passes.map((row) => ({ ...row, id: "" }));
+    expect(put?.path).toBe(`area/${first.id}/passes`);
+    expect(bare(put?.value as Pass[])).toEqual(bare(list?.passes ?? []));
   });
 
   test("opened, a pass says its fields by its own path", async () => {
@@ -204,4 +206,21 @@ test("eyes have their sizes, and stripes where one ends", async () => {
 test("ids of passes are never twice in one area", () => {
   const area = { ...first, passes: [newPass(first, "wash")] };
   expect(area.passes.map((row) => row.id)).not.toContain(freshId(area, "wash"));
+});
+
+test("of several passes of one kind each has an id of its own where they are put on anew", () => {
+  const list = bench().paint_lists.find((row) => row.key === "dark_up")?.passes ?? [];
+  const ids = renewed(list).map((row) => row.id);
+  expect(list.filter((row) => row.kind === "dry_brush")).toHaveLength(3);
+  expect(new Set(ids).size).toBe(list.length);
+  expect(ids.every((id) => /^[a-z][a-z0-9]{0,19}$/.test(id))).toBe(true);
+  expect(ids).not.toContain(list[1]?.id);
+});
+
+test("as on another figure every pass keeps the mix it had there", () => {
+  const told = plan.colour.areas[0];
+  if (!told) throw new Error("an area");
+  const [base] = asPainted(first, told);
+  expect(base?.mix).toEqual(Object.fromEntries(told.recipe.map((row) => [row.paint, row.parts])));
+  expect(base?.colour).toBeNull();
 });

@@ -64,15 +64,23 @@ export const WIPED: Record<Pass["wiped"], string> = {
   wiped: "wiped off what is raised",
   sponged: "sponged",
 };
-export const COLOURLESS: PassKind[] = ["seal", "gloss", "resin", "lift", "mist"];
+const stemOf = (kind: PassKind) => kind.replaceAll("_", "").slice(0, 10);
+const stamp = () => Date.now().toString(36).slice(-5);
 
 /** An id that no pass of the area has and none is likely to have had: ticks go by it. */
 export function freshId(area: Pick<Area, "passes">, kind: PassKind): string {
-  const stem = kind.replaceAll("_", "").slice(0, 10);
+  const stem = stemOf(kind) + stamp();
   const taken = new Set(area.passes.map((row) => row.id));
-  let id = `${stem}${Date.now().toString(36).slice(-5)}`;
-  for (let n = 1; taken.has(id); n++) id = `${stem}${Date.now().toString(36).slice(-5)}${n}`;
+  let id = stem;
+  for (let n = 1; taken.has(id); n++) id = `${stem}${n}`;
   return id;
+}
+
+/** Passes put on an area anew: none of them is taken for one that was ticked there; places stay where they were. */
+export function renewed(passes: Pass[]): Pass[] {
+  const now = stamp();
+  const id = (kind: PassKind, n: number) => `${stemOf(kind)}${now}${n.toString(36)}`;
+  return passes.map((row, n) => ({ ...row, id: id(row.kind, n), spot: null }));
 }
 
 export const newPass = (area: Area, kind: PassKind): Pass => ({
