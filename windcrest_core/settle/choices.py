@@ -37,7 +37,21 @@ def choice(path: str) -> Choice:
 def unseen(sheet: FigureSheet, operations: list[Operation]) -> bool:
     """Whether nobody who looks at the figure sees the change: no pose, height, look or bought piece in it, and no size but by
     a trifle."""
-    return all(choice(row.path) != "seen" or _trifling(sheet, row) for row in operations)
+    return all(
+        choice(row.path) != "seen" or _trifling(sheet, row) or _put_between(sheet, row)
+        for row in operations
+    )
+
+
+def _put_between(sheet: FigureSheet, row: Operation) -> bool:
+    """Whether it leaves every pass of an area as it is and puts only seals and undercoats under some of them."""
+    area = next((one for one in sheet.colour.areas if row.path == f"area/{one.id}/passes"), None)
+    if area is None or not isinstance(row.value, list):
+        return False
+    now = [one.model_dump(mode="json") for one in area.passes]
+    more = [one for one in row.value if one not in now]
+    kept = [one for one in row.value if one in now]
+    return kept == now and all(one["kind"] in ("seal", "undercoat") for one in more)
 
 
 def _trifling(sheet: FigureSheet, row: Operation) -> bool:

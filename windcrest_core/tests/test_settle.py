@@ -146,6 +146,18 @@ class OfferTest(unittest.TestCase):
 
 
 class ChoiceTest(unittest.TestCase):
+    def test_a_barrier_between_two_passes_is_not_seen(self) -> None:
+        """Ink over acrylic is settled by the matt varnish between; a pass left out is the person's to choose."""
+        rows = [{"id": "base", "kind": "base"}, {"id": "ink", "kind": "ink"}]
+        sheet = biped(area__skin__passes=rows)
+        found = settle(sheet, GIVEN)
+        self.assertEqual((found.warnings, found.left), ((1, 0), []))
+        [change] = found.changes
+        [put] = change.operations
+        self.assertEqual([row["kind"] for row in put.value], ["base", "seal", "ink"])
+        left_out = Operation(path="area/skin/passes", value=put.value[:1])
+        self.assertFalse(unseen(sheet, [left_out]))
+
     def test_a_trifle_of_a_size_is_not_seen(self) -> None:
         """A thumb of a figure of 90 mm, 0.06 mm more of a radius; of one ten times as tall it is 0.6."""
         for height, slight in ((90.0, True), (900.0, False)):
