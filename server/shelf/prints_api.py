@@ -14,8 +14,10 @@ from server.shelf.owned import own_figure
 from server.shelf.planning import given_of, plan_of
 from server.shelf.printing import figure_printing, printing_for
 from server.stores.given import context_of
+from server.stores.limbs import limb_of
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.patterns import Pattern, patterns
+from windcrest_core.colour.sizes import rings
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.prints.bake_card import bake_card_pdf
 from windcrest_core.prints.bend_card import bend_card_pdf
@@ -33,6 +35,7 @@ from windcrest_core.prints.papers import PAPERS
 from windcrest_core.prints.pattern_sheet import pattern_pages
 from windcrest_core.prints.portion_card import portion_card_pdf
 from windcrest_core.prints.spacing_strip import spacing_strip
+from windcrest_core.prints.stripe_guide import stripe_guide
 from windcrest_core.prints.tiles import Tiling
 from windcrest_core.units import length_mm
 
@@ -171,6 +174,29 @@ def print_spacing_strip(
     unit = "in inches" if printing.units.inches else "in mm"
     heading = Heading(figure="The bench", sheet="Spacing strip", about=(TRUE_SIZE, unit))
     return download(map_pdf(drawn, heading, printing), PDF, "spacing strip")
+
+
+@router.get("stripe-guide", response={200: Any, 422: ProblemOut})
+def print_stripe_guide(
+    request: HttpRequest,
+    first: str,
+    last: str,
+    length: str,
+    stripe: str,
+    paper: str = "",
+    form: Literal["pdf", "svg"] = "pdf",
+) -> HttpResponse:
+    """Paper rings with the edges of stripes that stay equal along a limb, at true size; measures in any unit."""
+    rules = context_of(request.user.pk or 0).rules
+    printing = printing_for(rules, paper)
+    found = rings(*limb_of(first, last, length, stripe, rules))
+    drawn = stripe_guide(found, printing.units)
+    if form == "svg":
+        body = map_svg(drawn, "Stripes", printing.units).encode()
+        return download(body, SVG, "stripes")
+    unit = "in inches" if printing.units.inches else "in mm"
+    heading = Heading(figure="The bench", sheet="Stripes along a limb", about=(TRUE_SIZE, unit))
+    return download(map_pdf(drawn, heading, printing), PDF, "stripes")
 
 
 @router.get(AT + "caliper-card", response={200: Any, **ERRORS})

@@ -11,6 +11,7 @@ from server.problems import Problem
 from server.schemas import Out, ProblemOut
 from server.stores.actions.set_stores import set_stores
 from server.stores.given import context_of
+from server.stores.limbs import limb_of
 from server.stores.models import StoresDocument
 from server.writes import computes
 from windcrest_core.catalogue import Catalogue, catalogue
@@ -108,11 +109,7 @@ class StripesIn(Schema):
 def post_stripes(request: HttpRequest, body: StripesIn) -> Stripes:
     """How many stripes of about that breadth go round a limb at each place of it, and where some of them end."""
     rules = context_of(request.user.pk or 0).rules
-
-    first, last, length, stripe = (
-        asked_mm(name, getattr(body, name), rules) for name in ("first", "last", "length", "stripe")
-    )
-    return stripes((first, last), length, stripe)
+    return stripes(*limb_of(body.first, body.last, body.length, body.stripe, rules))
 
 
 class SmallIn(Schema):

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from windcrest_core.colour.methods import method_of
 from windcrest_core.colour.paint import Film, layer, masstone
-from windcrest_core.sheet.colour import Pass, Where, Wiped
+from windcrest_core.sheet.colour import Pass, Wiped
 
 Array = NDArray[np.float64]
 SHARES = np.array([0.20, 0.55, 0.25])  # of the surface: recess, middle, raised [A]
@@ -27,16 +27,9 @@ OVERBRUSHED = np.array([0.05, 0.60, 0.90])  # with a damp brush instead of a dry
 LIGHTLY = np.array(
     [0.0, 0.04, 0.30]
 )  # with the first of a lighter paint, where only the raised is wanted
-REACHED: dict[Where, Array] = {
-    "all": np.array([1.0, 1.0, 1.0]),
-    "recess": np.array([1.0, 0.3, 0.0]),
-    "raised": np.array([0.0, 0.3, 1.0]),
-}  # [A]
-FADED: dict[Where, Array] = {
-    "all": np.array([0.5, 0.5, 0.5]),
-    "recess": np.array([1.0, 0.5, 0.0]),
-    "raised": np.array([0.0, 0.5, 1.0]),
-}  # how far along its fade a zone is; all of it is seen at its middle
+HALFWAY = 0.5  # from the root of an area to its tips, where its middle is
+ALL = np.array([1.0, 1.0, 1.0])
+RECESS, RAISED = np.array([1.0, 0.3, 0.0]), np.array([0.0, 0.3, 1.0])  # that a pass reaches [A]
 SPOTTED = {
     "sponge": 0.60,
     "speckle": 0.08,
@@ -76,49 +69,66 @@ def ground_seen(ground: Array | float) -> Seen:
     return Seen(zones, zones)
 
 
-def painted(seen: Seen, row: Pass, film: Film | None, coats: int) -> Seen:
+def reached(row: Pass, along: float = HALFWAY) -> Array:
+    """How much of a pass reaches each zone, so far `along` from the root of its area to its tips."""
+    match row.where:
+        case "all":
+            return ALL
+        case "recess":
+            return RECESS
+        case "raised":
+            return RAISED
+        case "end":
+            return along * ALL
+
+
+def painted(seen: Seen, row: Pass, film: Film | None, coats: int, along: float = HALFWAY) -> Seen:
     """What is seen after one more pass.
 
     Parameters
     ----------
     film : of the paint that goes on; none where the pass brings no colour. coats : how many times.
+    along : where, from 0 at the root of the area to 1 at its tips.
     """
+    on = reached(row, along)
     if film is None:
-        return _without_paint(seen, row)
+        return _without_paint(seen, row, on)
     over, paint_um = seen.zones, method_of(row).dry_um
     match row.kind:
         case "wash":
-            wet = WASH_WET_UM * LEFT[row.wiped] * REACHED[row.where]
+            wet = WASH_WET_UM * LEFT[row.wiped] * on
             dry = wet * method_of(row).solids * method_of(row).share * coats
             return Seen(film_over(film, dry, over), over)
         case "dry_brush":
             touched = LIGHTLY if row.where == "raised" else BRUSHED
             if row.tool == "thinned":
                 touched = OVERBRUSHED
+            if row.where == "end":
+                touched = touched * on
             for _ in range(coats):
                 over = _broken(film, 15.0, touched, over)
         case "sponge" | "speckle" | "streak" | "dots" | "lines":
-            touched = SPOTTED[row.kind] * REACHED[row.where]
+            touched = SPOTTED[row.kind] * on
             over = _broken(film, max(paint_um, 15.0), touched, over)
         case "fade":
-            over = _faded(film, row, over)
+            over = _faded(film, row, over, along)
         case "metallic" | "shift" | "glow" | "powder":
-            hidden = 1 - (1 - SHEEN_A_COAT[row.kind] * REACHED[row.where]) ** coats
+            hidden = 1 - (1 - SHEEN_A_COAT[row.kind] * on) ** coats
             over = over + hidden[:, None] * (masstone(film.kappa) - over)
         case "ink":
-            over = film_over(film, INK_UM * coats * REACHED[row.where], over)
+            over = film_over(film, INK_UM * coats * on, over)
         case _:
-            over = film_over(film, paint_um * coats * REACHED[row.where], over)
+            over = film_over(film, paint_um * coats * on, over)
     return Seen(over, over)
 
 
-def _without_paint(seen: Seen, row: Pass) -> Seen:
+def _without_paint(seen: Seen, row: Pass, on: Array) -> Seen:
     back = seen.before_wash - seen.zones
     match row.kind:
         case "mist":
             return seen._replace(zones=seen.zones + MISTED * back)
         case "lift":
-            return seen._replace(zones=seen.zones + (LIFTED * REACHED[row.where])[:, None] * back)
+            return seen._replace(zones=seen.zones + (LIFTED * on)[:, None] * back)
         case "gloss" | "resin":
             return seen if seen.glossy else seen._replace(zones=glossed(seen.zones), glossy=True)
         case "seal":
@@ -137,9 +147,16 @@ def _broken(film: Film, paint_um: float, touched: Array, over: Array) -> Array:
     return np.asarray(over + touched[:, None] * (film_over(film, paint_um, over) - over))
 
 
-def _faded(film: Film, row: Pass, over: Array) -> Array:
-    """Towards another colour: in fine dots from an airbrush, as an even film from a brush."""
-    t = row.reaches * FADED[row.where]
+def _faded(film: Film, row: Pass, over: Array, along: float) -> Array:
+    """Towards another colour: in fine dots from an airbrush, as an even film from a brush. From the root of its area to its
+    tips, or from what is raised into the recesses, or the other way."""
+    ways = {
+        "recess": np.array([1.0, 0.5, 0.0]),
+        "raised": np.array([0.0, 0.5, 1.0]),
+        "all": along * ALL,
+        "end": along * ALL,
+    }
+    t = row.reaches * ways[row.where]
     if row.tool in (None, "airbrush", "spray"):
         return _broken(film, FADE_UM, t, over)
     return film_over(film, FADE_UM * t, over)

@@ -124,6 +124,11 @@ def medium_of(row: Pass) -> Medium:
     return row.medium or USUAL[row.kind].medium
 
 
+def mixed_in(medium: Medium) -> Medium:
+    """What paints of it are mixed with each other: a wash is acrylic, thinned."""
+    return "acrylic" if medium == "wash" else medium
+
+
 def tool_of(row: Pass) -> Tool:
     return row.tool or USUAL[row.kind].tool
 

@@ -6,8 +6,8 @@ from typing import Literal
 
 from windcrest_core.facts import Frozen, Quantity, Text, Why
 from windcrest_core.findings import Finding
-from windcrest_core.media import Medium
-from windcrest_core.sheet.colour import Ground, PassKind, Seal, Tool
+from windcrest_core.media import Medium, Product
+from windcrest_core.sheet.colour import Ground, PassKind, Seal, Tool, View
 from windcrest_core.steps import Undated
 
 Nearness = Literal["close", "near", "off", "no paints"]
@@ -26,12 +26,14 @@ class RecipePart(Frozen):
 
 
 class Zones(Frozen):
-    """What is seen in the recesses, in the middle and on what is raised, and of the whole."""
+    """What is seen in the recesses, in the middle and on what is raised, and of the whole; `along` at the root of its area,
+    half-way and at its tips, where they differ."""
 
     recess: str
     middle: str
     raised: str
     whole: str
+    along: tuple[str, str, str] | None = None
 
 
 class Looks(Frozen):
@@ -55,6 +57,7 @@ class PassPlan(Frozen):
     key: str
     label: Text
     medium: Medium
+    mixture: str | None
     tool: Tool
     share: float
     coats: int
@@ -76,14 +79,16 @@ class PassPlan(Frozen):
 
 
 class Undercoat(Frozen):
-    """A paint of one's own under the colour of an area: coats of it, and of all with it instead of without."""
+    """A paint of one's own under the colour of an area, or a ground of its own where `paint` is none: coats of it, and of all
+    with it instead of without; minutes that it saves, with drying."""
 
-    paint: str
+    paint: str | None
     label: str
     colour: str
     coats: int
     all_coats: int
     without: int
+    saves_min: float
 
 
 class SpotPlan(Frozen):
@@ -92,12 +97,17 @@ class SpotPlan(Frozen):
     id: str
     label: str
     part: str
+    view: View
     share: float
     seen: list[str]
 
 
 class AreaPlan(Frozen):
-    """A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes."""
+    """A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes.
+
+    `along` is the bone of each of its parts with where that begins and ends, from 0 at the root of the area to 1 at its tips;
+    empty where no pass is other at its tips.
+    """
 
     id: str
     label: str
@@ -116,6 +126,7 @@ class AreaPlan(Frozen):
     spots: list[SpotPlan]
     undercoat: Undercoat | None
     hiding: float
+    along: dict[str, tuple[str, float, float]]
 
 
 class GroundOption(Frozen):
@@ -133,6 +144,17 @@ class Mixing(Frozen):
     paint_ml: float
     passes: list[str]
     areas: list[str]
+    medium: Medium
+
+
+class Bought(Frozen):
+    """A product that is bought as it is, of all passes and areas together."""
+
+    product: Product
+    label: str
+    ml: float
+    colours: list[str]
+    areas: list[str]
 
 
 class EyePlan(Frozen):
@@ -148,11 +170,12 @@ class EyePlan(Frozen):
 
 
 class PlacePlan(Frozen):
-    """A place the face plan puts on a part, to be made one of its area's: its outline in shares of that part."""
+    """A place that is known on a part, to be made one of its area's: its outline in shares of that part as that view has it."""
 
     key: str
     label: Text
     part: str
+    view: View
     outline: list[tuple[float, float]]
 
 
@@ -165,6 +188,7 @@ class ColourPlan(Frozen):
     grounds: list[GroundOption]
     grounds_why: Why
     mixings: list[Mixing]
+    bought: list[Bought]
     eyes: EyePlan | None
     places: list[PlacePlan]
     last: int

@@ -52,6 +52,8 @@ Array = NDArray[np.float64]
 GREY_RGB = (128, 128, 126)
 MOST_COATS = 12
 SAME = 1.0  # ΔE00 that is not seen
+GROUND_HEX = {"white": "#f4f4f0", "grey": "#80807e", "black": "#1c1c1e"}
+"""Primers as they are bought; brushed on once they are the ground of an area alone."""
 NEVER_HIDDEN: tuple[PassKind, ...] = (*MARKS, "streak", "seal", "lift", "mist", "gloss", "resin")
 
 
@@ -127,6 +129,12 @@ def film_for(target: str, recipe: Recipe | None) -> Film:
     return mixed(films, [float(count) for _, count in recipe.paints])
 
 
+@lru_cache(maxsize=64)
+def primer_film(colour: str) -> Film:
+    """Of a primer, bought as it is: opaque."""
+    return film_of_colour(rgb_of_hex(colour), "O")
+
+
 def hiding_of(recipe: Recipe | None, notes: Sequence[CoatNote]) -> float:
     """How well a mix hides by what coats have taken: the mean of its paints' by part, of their logarithms."""
     if recipe is None or not notes:
@@ -173,7 +181,8 @@ def _coats(
     area = Area.model_validate_json(written)
     took = [CoatNote.model_validate_json(note) for note in notes]
     seen = ground_seen(ground_reflectance(ground, clay_hex))
-    by_spot: dict[str, Seen] = {}
+    inside = inside_of(area)
+    by_spot: dict[str, Seen] = dict.fromkeys(inside, seen)
     found, late = [], False
     for row in area.passes:
         late = late or goes_late(row)
@@ -185,9 +194,38 @@ def _coats(
         else:
             seen = coat.after
             by_spot = {
-                key: painted(spot, row, coat.film, coat.coats) for key, spot in by_spot.items()
+                key: spot if key in inside else painted(spot, row, _hiding(coat), coat.coats)
+                for key, spot in by_spot.items()
             }
     return tuple(found)
+
+
+def inside_of(area: Area) -> set[str]:
+    """Places that no pass over the area reaches, but their own."""
+    return {spot.id for spot in area.spots if spot.view == "inside"}
+
+
+def _hiding(coat: Coat) -> Film | None:
+    """Its film, as well as it hides by what coats have taken."""
+    if coat.film is None:
+        return None
+    return Film(coat.film.kappa, coat.film.scatter_per_mm * coat.hiding, coat.film.weight)
+
+
+def goes_along(row: Pass) -> bool:
+    """Whether it is other at the tips of its area than at its root."""
+    return row.where == "end" or (row.kind == "fade" and row.where == "all")
+
+
+def seen_at(along: float, given: Given, coats: Sequence[Coat]) -> list[Seen]:
+    """What is seen of an area after each pass so far along it, from 0 at its root to 1 at its tips."""
+    now = ground_seen(ground_reflectance(given.ground, given.clay_hex))
+    found = []
+    for coat in coats:
+        if coat.row.spot is None:
+            now = painted(now, coat.row, _hiding(coat), coat.coats, along)
+        found.append(now)
+    return found
 
 
 def _coat(
@@ -199,7 +237,9 @@ def _coat(
         return Coat(row, None, None, coats, 1.0, late, before, painted(before, row, None, coats))
     recipe = recipe_of(area, row, paints) if _mixes(row) else None
     target = row.colour or area.target
-    film = film_for(target, recipe)
+    film = (
+        primer_film(target) if row.kind == "prime" and recipe is None else film_for(target, recipe)
+    )
     q = hiding_of(recipe, took)
     coats = row.coats or usual.coats or reckoned(row, film, before, q)
     hides = Film(film.kappa, film.scatter_per_mm * q, film.weight)
@@ -207,8 +247,9 @@ def _coat(
 
 
 def _mixes(row: Pass) -> bool:
-    """Whether it is of paint that mixes: metals, mica, glow and inks are bought as they are."""
+    """Whether it is of paint that mixes: primers, metals, mica, glow and inks are bought as they are."""
     return bool(row.mix) or row.kind not in (
+        "prime",
         "metallic",
         "powder",
         "glow",
@@ -226,7 +267,9 @@ def reckoned(row: Pass, film: Film, before: Seen, q: float) -> int:
 
 
 def best_under(area: Area, given: Given) -> Under | None:
-    """The undercoat that asks for fewest coats in all under the base of an area; none where it has no base, or none saves one."""
+    """The undercoat that asks for fewest coats in all under the base of an area, of the paints there are or as a ground of its
+    own where that is better still; none where it has no base, or none saves one.
+    """
     base = next((coat for coat in coats_of(area, given) if coat.row.kind == "base"), None)
     if base is None or base.film is None:
         return None
@@ -240,7 +283,12 @@ def _best_under(
     target: str, recipe: Recipe | None, under: tuple[float, ...], paints: tuple[str, ...]
 ) -> Under | None:
     owned = {key: film_of(catalogue().paints[key]) for key in paints}
-    return undercoat(film_for(target, recipe), np.array(under), owned)
+    grounds = {key: primer_film(colour) for key, colour in GROUND_HEX.items()}
+    film, over = film_for(target, recipe), np.array(under)
+    painted, primed = undercoat(film, over, owned), undercoat(film, over, grounds, (1,))
+    if painted is None or primed is None:
+        return painted or primed
+    return primed if primed.all_coats < painted.all_coats else painted
 
 
 def is_hidden(area: Area, given: Given, coats: Sequence[Coat], at: int) -> bool:
@@ -271,18 +319,12 @@ def _end(coats: Sequence[Coat], given: Given) -> Seen:
 def in_spots(area: Area, given: Given, coats: Sequence[Coat]) -> Mapping[str, list[Seen]]:
     """What is seen of each place after each pass of its area."""
     found: dict[str, list[Seen]] = {spot.id: [] for spot in area.spots}
+    inside = inside_of(area)
     start = ground_seen(ground_reflectance(given.ground, given.clay_hex))
     now = dict.fromkeys(found, start)
     for coat in coats:
         for key in found:
-            if coat.row.spot in (None, key):
-                hides = (
-                    None
-                    if coat.film is None
-                    else Film(
-                        coat.film.kappa, coat.film.scatter_per_mm * coat.hiding, coat.film.weight
-                    )
-                )
-                now[key] = painted(now[key], coat.row, hides, coat.coats)
+            if coat.row.spot == key or (coat.row.spot is None and key not in inside):
+                now[key] = painted(now[key], coat.row, _hiding(coat), coat.coats)
             found[key].append(now[key])
     return found

@@ -7,15 +7,15 @@ from collections.abc import Iterator, Mapping
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.methods import DRYING, goes_late, medium_of
-from windcrest_core.colour.model import AreaPlan
+from windcrest_core.colour.model import AreaPlan, Undercoat
 from windcrest_core.colour.on_what import Laid, Surface, Verdict, on
-from windcrest_core.colour.painting import surface_of
+from windcrest_core.colour.painting import inside_of, surface_of
 from windcrest_core.colour.pass_words import NAMED, SURFACES
 from windcrest_core.colour.sequence import MARKS
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, Fix, fix
-from windcrest_core.given.stores import TestChip
-from windcrest_core.media import Medium
+from windcrest_core.given.stores import Mixture, TestChip
+from windcrest_core.media import SOLD, Medium
 from windcrest_core.sheet.colour import Area, Pass, Seal
 
 WHITE_HEX = "#f4f4f0"
@@ -33,11 +33,10 @@ CHIP_OF: Mapping[Medium, str] = {
 }
 
 
-def pass_findings(work: Workpiece, plans: list[AreaPlan]) -> list[Finding]:
+def pass_findings(work: Workpiece, areas: list[Area], plans: list[AreaPlan]) -> list[Finding]:
     """What is to be said of the passes of each area that a part wears."""
     found: list[Finding] = []
-    colour = work.sheet.colour
-    for area, plan in zip(colour.areas, plans, strict=True):
+    for area, plan in zip(areas, plans, strict=True):
         if plan.parts:
             found += _laid(work, area, plan)
             found += _hidden(area, plan)
@@ -49,9 +48,9 @@ def pass_findings(work: Workpiece, plans: list[AreaPlan]) -> list[Finding]:
 
 def surfaces(area: Area, first: Surface) -> Iterator[tuple[Pass, Surface]]:
     """Each pass and what it is put on: what was put there last. Lines and dots leave what is round them as it was."""
-    below = first
+    below, inside = first, inside_of(area)
     for row in area.passes:
-        yield row, below
+        yield row, first if row.spot in inside else below
         if row.kind in MARKS or row.kind in ("lift", "mist") or row.spot is not None:
             continue
         below = medium_of(row)
@@ -61,9 +60,18 @@ def _laid(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Finding]:
     late = {row.id for row in plan.passes if row.after_seal}
     colour = work.sheet.colour
     first = surface_of(colour.ground, colour.primer == "sprayed")
+    mixtures = {row.id: row for row in work.context.stores.mixtures}
     for row, below in surfaces(area, first):
         if row.kind in ("lift", "mist"):
             continue
+        if row.mixture is not None:
+            mixture = mixtures.get(row.mixture)
+            if mixture is None:
+                yield _unknown(area, row)
+            elif _tried_own(work.context.stores.tried, mixture):
+                continue
+            else:
+                yield _untried(area, row, mixture, below)
         over = _sealed_first(work.sheet.colour.seal, below, row.id in late, area, row)
         laid = on(over, medium_of(row), row.wiped if row.kind == "wash" else "none")
         match laid.verdict:
@@ -93,6 +101,10 @@ def _tried(chips: list[TestChip], medium: Medium) -> bool:
         chip.opens and (chip.of == of or (chip.of == "medium" and chip.product == medium))
         for chip in chips
     )
+
+
+def _tried_own(chips: list[TestChip], mixture: Mixture) -> bool:
+    return any(chip.opens and chip.of == "mixture" and chip.product == mixture.id for chip in chips)
 
 
 def _new_id(area: Area, stem: str) -> str:
@@ -164,6 +176,39 @@ def _chip(area: Area, row: Pass, below: Surface, laid: Laid) -> Finding:
         subject=_subject(area, row),
         title=said("colour.on.chip", area=area.label, above=NAMED[row.kind], below=SURFACES[below]),
         reason=said("colour.on.chip.why", why=laid.why),
+    )
+
+
+def _untried(area: Area, row: Pass, mixture: Mixture, below: Surface) -> Finding:
+    return Finding(
+        id="colour.mixture.untried",
+        station="colour",
+        severity="note",
+        subject=_subject(area, row),
+        title=said(
+            "colour.mixture.untried",
+            area=area.label,
+            mixture=mixture.label,
+            below=SURFACES[below],
+        ),
+        reason=said("colour.mixture.untried.why"),
+    )
+
+
+def _unknown(area: Area, row: Pass) -> Finding:
+    return Finding(
+        id="colour.mixture.unknown",
+        station="colour",
+        severity="note",
+        subject=_subject(area, row),
+        title=said("colour.mixture.unknown", area=area.label, above=NAMED[row.kind]),
+        reason=said("colour.mixture.unknown.why", medium=SOLD[medium_of(row)].label),
+        fixes=[
+            fix(
+                said("colour.mixture.not_of_it"),
+                (f"area/{area.id}/passes/{row.id}/mixture", None),
+            )
+        ],
     )
 
 
@@ -261,6 +306,9 @@ def _cheaper(area: Area, plan: AreaPlan) -> Iterator[Finding]:
     base = next((row for row in area.passes if row.kind == "base"), None)
     if way is None or base is None:
         return
+    if way.paint is None:
+        yield _grounded(area, base, way)
+        return
     under = Pass(
         id=_new_id(area, "under"),
         kind="undercoat",
@@ -286,11 +334,44 @@ def _cheaper(area: Area, plan: AreaPlan) -> Iterator[Finding]:
             paint=way.label,
             rest=way.all_coats - way.coats,
             all=way.all_coats,
+            saves_min=way.saves_min,
         ),
         numbers={"coats_now": float(way.without), "coats_then": float(way.all_coats)},
         fixes=[
             fix(
                 said("colour.put_under_it", coats=way.coats, paint=way.label),
+                _put_before(area, base, under),
+            )
+        ],
+    )
+
+
+def _grounded(area: Area, base: Pass, way: Undercoat) -> Finding:
+    """A ground of its own under a colour, where it does better than any paint there is."""
+    under = Pass(id=_new_id(area, "prime"), kind="prime", colour=way.colour, coats=way.coats)
+    return Finding(
+        id="colour.ground.own",
+        station="colour",
+        severity="note",
+        subject=area.id,
+        title=said(
+            "colour.ground.own",
+            area=area.label,
+            ground=way.label,
+            saved=way.without - way.all_coats,
+        ),
+        reason=said(
+            "colour.ground.own.why",
+            without=way.without,
+            ground=way.label,
+            rest=way.all_coats - way.coats,
+            all=way.all_coats,
+            saves_min=way.saves_min,
+        ),
+        numbers={"coats_now": float(way.without), "coats_then": float(way.all_coats)},
+        fixes=[
+            fix(
+                said("colour.prime_it_alone", ground=way.label),
                 _put_before(area, base, under),
             )
         ],

@@ -64,6 +64,7 @@ WHERE: Mapping[Where, Text] = {
     "all": "",
     "recess": said("colour.where.recess"),
     "raised": said("colour.where.raised"),
+    "end": said("colour.where.end"),
 }
 TELL: Mapping[PassKind, Text] = {
     "wash": said("colour.tell.wash"),

@@ -11,15 +11,20 @@ from windcrest_core.colour.recipes import nearness, one_to_buy, with_one_more
 from windcrest_core.colour.spectra import rgb_of_hex
 from windcrest_core.facts import Text, said
 from windcrest_core.findings import Finding, fix
-from windcrest_core.sheet.colour import Ground
+from windcrest_core.sheet.colour import Area, Ground
 
 WORTH_CHANGING = 0.75
 
 
 def colour_findings(
-    work: Workpiece, areas: list[AreaPlan], grounds: list[GroundOption], advised: Ground
+    work: Workpiece,
+    counted: list[Area],
+    areas: list[AreaPlan],
+    grounds: list[GroundOption],
+    advised: Ground,
 ) -> list[Finding]:
-    found = pass_findings(work, areas)
+    """What is to be said of the areas, `counted` as what each pass of them goes on as."""
+    found = pass_findings(work, counted, areas)
     buys = _to_buy(work, areas)
     for area in areas:
         if area.nearness in ("off", "no paints"):

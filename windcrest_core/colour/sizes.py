@@ -9,10 +9,12 @@ import math
 from typing import Literal, NamedTuple
 
 from windcrest_core.facts import Frozen
+from windcrest_core.sheet.colour import Line
 
 IRIS, PUPIL, GLINT = 0.55, 0.35, 0.15  # of the open eye, of the iris, of the iris
 DIAGONAL = math.sqrt(0.5)
-LINE_MIN_PER_CM = {"hair": 0.15, "vein": 0.4, "lash": 0.5, "stripe": 0.6}  # [A]
+LINE_MIN_PER_CM: dict[Line, float] = {"hair": 0.15, "vein": 0.4, "lash": 0.5, "stripe": 0.6}  # [A]
+LINE_MM: dict[Line, float] = {"hair": 0.3, "vein": 0.5, "lash": 0.3, "stripe": 3.0}  # broad [A]
 RESIN_SPARE = 1.1
 DROP_MM3 = 50.0
 CLEAR_LAYER_MM, TINTED_LAYER_MM = 2.0, 1.0
@@ -54,6 +56,18 @@ def usual_line_mm(brush_mm: float) -> float:
 def brush_for_mm(detail_mm: float) -> float:
     """The broadest brush whose usual line is no broader than the smallest detail; 0.5 at least."""
     return max(0.5, (detail_mm - 0.15) / 0.25)
+
+
+MOST_STRIPES = 60
+
+
+def least_stripe_mm(across_mm: tuple[float, float]) -> float:
+    """Of which 60 go round, more than anyone paints.
+
+    >>> round(least_stripe_mm((18, 12)), 2)
+    0.47
+    """
+    return math.pi * max(across_mm) / (2 * MOST_STRIPES)
 
 
 class Stripes(Frozen):
@@ -98,6 +112,38 @@ def stripes(
     return Stripes(at_mm=at, stripes=count, wide_mm=wide, ends_mm=ends)
 
 
+class Ring(NamedTuple):
+    """So far from the root of a limb, once round it, and its stripes there: as broad as the gaps between them."""
+
+    at_mm: float
+    round_mm: float
+    stripes: int
+    wide_mm: float
+
+
+def rings(across_mm: tuple[float, float], length_mm: float, stripe_mm: float) -> list[Ring]:
+    """At the root, at the end, and half-way along wherever as many stripes go round.
+
+    >>> [(round(ring.at_mm, 1), ring.stripes) for ring in rings((18, 12), 90, 3)]
+    [(0.0, 9), (13.2, 9), (40.8, 8), (69.5, 7), (86.9, 6), (90, 6)]
+
+    Raises
+    ------
+    ValueError : a breadth, length or stripe that is not above nought.
+    """
+    found = stripes(across_mm, length_mm, stripe_mm, steps=1)
+    edges = [0.0, *found.ends_mm, length_mm]
+    middles = [(a + b) / 2 for a, b in zip(edges, edges[1:], strict=False)]
+    first, last = across_mm
+    step = (last > first) - (last < first)
+    counts = [found.stripes[0] + step * n for n in range(len(middles))]
+    rows = []
+    for at, count in zip([0.0, *middles, length_mm], [counts[0], *counts, counts[-1]], strict=True):
+        once = math.pi * (first + (last - first) * at / length_mm)
+        rows.append(Ring(at, once, count, once / (2 * count)))
+    return rows
+
+
 class Dome(NamedTuple):
     """Resin over a circle: mm³, the same with a tenth more to mix, drops, and the layers it is cured in."""
 
@@ -124,7 +170,7 @@ class Small(Frozen):
 
     finest_mm: float
     usual_mm: float
-    minutes_per_cm: dict[str, float]
+    minutes_per_cm: dict[Line, float]
     resin_ml: float
     resin_drops: float
     layers: int

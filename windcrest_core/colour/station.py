@@ -8,16 +8,19 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.amounts import COUNTED, DROP_ML, Amount, amount, drops
-from windcrest_core.colour.layers import SHARES, Seen, ground_seen
+from windcrest_core.colour.amounts import COUNTED, DROP_ML, Amount, amount, drops, lined
+from windcrest_core.colour.bought import bought
+from windcrest_core.colour.layers import HALFWAY, SHARES, Seen, ground_seen
 from windcrest_core.colour.looks import by_day, by_lamp, hexes, in_the_dark
 from windcrest_core.colour.methods import (
     base_of,
     drying_of,
     medium_of,
     method_of,
+    mixed_in,
     share_of,
     tool_of,
 )
@@ -36,18 +39,22 @@ from windcrest_core.colour.model import (
     Undercoat,
     Zones,
 )
+from windcrest_core.colour.mixtures import counted_as
 from windcrest_core.colour.paint import masstone
 from windcrest_core.colour.painting import (
     Coat,
+    GROUND_HEX,
     Given,
     best_under,
     coats_of,
+    goes_along,
     ground_reflectance,
     in_spots,
     is_hidden,
+    seen_at,
 )
 from windcrest_core.colour.pass_words import NAMED
-from windcrest_core.colour.places import placed_on
+from windcrest_core.colour.places import parts_along, placed_on
 from windcrest_core.colour.recipes import Recipe, nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
 from windcrest_core.colour.sizes import IRIS, brush_for_mm
@@ -61,6 +68,7 @@ from windcrest_core.colour.steps import (
     planned_of,
 )
 from windcrest_core.facts import Input, Quantity, Why, said
+from windcrest_core.media import Medium
 from windcrest_core.sheet.colour import Area, Ground, Pass, Spot
 
 Array = NDArray[np.float64]
@@ -80,6 +88,8 @@ class _Done:
     surface_cm2: float
     share: float
     outside_mm2: Mapping[str, float]
+    inside_mm2: Mapping[str, float]
+    along: dict[str, tuple[str, float, float]]
 
 
 def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan:
@@ -92,6 +102,11 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
     colour, given = work.sheet.colour, _given(work)
     surfaces = _surfaces(work, outside_mm2)
     whole = sum(surfaces.values()) or 1.0
+    inside_mm2 = {
+        piece.part.id: piece.solid.area_mm2
+        for piece in work.figure.pieces
+        if isinstance(piece.solid, HangingSolid)
+    }
     done = [
         _Done(
             area,
@@ -100,8 +115,10 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
             surfaces.get(area.id, 0.0) / 100,
             surfaces.get(area.id, 0.0) / whole,
             outside_mm2,
+            inside_mm2,
+            parts_along(work, area) if any(map(goes_along, area.passes)) else {},
         )
-        for area in colour.areas
+        for area in counted_as(colour.areas, work.context.stores.mixtures)
     ]
     painted = [_as_painted(row) for row in done]
     order = planned_of(work, painted)
@@ -128,11 +145,12 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
             assumed=True,
         ),
         mixings=_mixings(areas),
+        bought=bought(colour, areas),
         eyes=eyes,
         places=[PlacePlan(**place._asdict()) for place in placed_on(work)],
         last=len(order.keys),
         seal_at=order.seal_at,
-        findings=colour_findings(work, areas, grounds, advised),
+        findings=colour_findings(work, [row.area for row in done], areas, grounds, advised),
         steps=colour_steps(work, order, painted),
     )
 
@@ -168,12 +186,21 @@ def _on(row: Pass, done: _Done) -> float:
         return next(_spot_share(spot, done) for spot in done.area.spots if spot.id == row.spot) * (
             done.surface_cm2
         )
-    zone = {"all": 1.0, "recess": float(SHARES[0]), "raised": float(SHARES[2])}[row.where]
-    return done.surface_cm2 * (1.0 if row.kind in ("wash", "dry_brush") else zone)
+    zone = {
+        "all": 1.0,
+        "recess": float(SHARES[0]),
+        "raised": float(SHARES[2]),
+        "end": HALFWAY,
+    }[row.where]
+    whole = row.kind in ("wash", "dry_brush") and row.where != "end"
+    return done.surface_cm2 * (1.0 if whole else zone)
 
 
 def _spot_share(spot: Spot, done: _Done) -> float:
-    """Of the area's surface: half of what is outside of its part is seen from before [A]."""
+    """Of the area's surface: half of what is outside of its part is seen from a side [A]; all that is inside of what is open."""
+    if spot.view == "inside":
+        cm2 = done.inside_mm2.get(spot.part, 0.0) / 100
+        return min(1.0, cm2 / done.surface_cm2) if done.surface_cm2 else 0.0
     x, y = np.array(spot.outline).T
     seen = abs(float(np.dot(x, np.roll(y, 1)) - np.dot(y, np.roll(x, 1)))) / 2
     cm2 = 0.5 * seen * done.outside_mm2.get(spot.part, 0.0) / 100
@@ -181,6 +208,8 @@ def _spot_share(spot: Spot, done: _Done) -> float:
 
 
 def _amount(coat: Coat, done: _Done) -> Amount:
+    if coat.row.kind == "lines" and coat.row.length_mm is not None:
+        return lined(method_of(coat.row), coat.row.line, coat.row.length_mm, coat.coats)
     return amount(method_of(coat.row), _on(coat.row, done), coat.coats)
 
 
@@ -236,26 +265,48 @@ def _zones(linear: Array) -> Zones:
     return Zones(recess=recess, middle=middle, raised=raised, whole=whole)
 
 
-def _looks(seen: Seen, glow: Array | None, charged: Array) -> Looks:
+def _looks(
+    seen: Seen, glow: Array | None, charged: Array, ends: tuple[Seen, Seen] | None = None
+) -> Looks:
     day = by_day(seen.zones)
-    return Looks(
+    found = Looks(
         day=_zones(day),
         lamp=_zones(by_lamp(day)),
         dark=_zones(in_the_dark(day, glow, charged)),
         glossy=seen.glossy,
     )
+    if ends is None:
+        return found
+    whole = by_day(np.array([SHARES @ end.zones for end in (ends[0], seen, ends[1])]))
+    rows = (whole, by_lamp(whole), in_the_dark(whole, glow, charged))
+    names = ("day", "lamp", "dark")
+    return found.model_copy(
+        update={
+            name: getattr(found, name).model_copy(update={"along": tuple(hexes(row))})
+            for name, row in zip(names, rows, strict=True)
+        }
+    )
 
 
-def _all_looks(coats: Sequence[Coat]) -> list[Looks]:
+def _ends(done: _Done, given: Given) -> list[tuple[Seen, Seen] | None]:
+    """What is seen at the root and at the tips of an area after each pass; none until one is other there."""
+    if not done.along:
+        return [None] * len(done.coats)
+    root, tips = seen_at(0.0, given, done.coats), seen_at(1.0, given, done.coats)
+    first = next(n for n, coat in enumerate(done.coats) if goes_along(coat.row))
+    return [(root[n], tips[n]) if n >= first else None for n in range(len(done.coats))]
+
+
+def _all_looks(done: _Done, given: Given) -> list[Looks]:
     glow: Array | None = None
     charged, found = np.zeros(3), []
-    for coat in coats:
+    for coat, ends in zip(done.coats, _ends(done, given), strict=True):
         if coat.row.kind == "glow" and coat.film is not None:
             glow = by_day(masstone(coat.film.kappa))
             charged = 1 - (1 - charged) * 0.75**coat.coats
         elif coat.row.spot is None and coat.row.kind not in ("lift", "mist"):
             charged = charged * GLOW_THROUGH.get(medium_of(coat.row), OPAQUE)
-        found.append(_looks(coat.after, glow, charged))
+        found.append(_looks(coat.after, glow, charged, ends))
     return found
 
 
@@ -271,7 +322,7 @@ def _dots(area: Area, eyes: EyePlan | None) -> dict[str, Dot]:
 def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -> AreaPlan:
     area = done.area
     dots = _dots(area, eyes)
-    looks = _all_looks(done.coats)
+    looks = _all_looks(done, given)
     base = base_of(area)
     based = next((coat for coat in done.coats if coat.row is base or coat.row.kind == "base"), None)
     recipe = based.recipe if based else None
@@ -297,8 +348,9 @@ def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -
         bare=_looks(bare, None, np.zeros(3)),
         passes=passes,
         spots=_spots(done, given),
-        undercoat=_undercoat(area, based, given),
+        undercoat=_undercoat(done, based, given),
         hiding=based.hiding if based else 1.0,
+        along=done.along,
     )
 
 
@@ -318,6 +370,7 @@ def _pass(
         key=pass_key(done.area, row),
         label=NAMED[row.kind],
         medium=medium_of(row),
+        mixture=row.mixture,
         tool=tool_of(row),
         share=share_of(row),
         coats=coat.coats,
@@ -352,6 +405,7 @@ def _spots(done: _Done, given: Given) -> list[SpotPlan]:
             id=spot.id,
             label=spot.label,
             part=spot.part,
+            view=spot.view,
             share=_spot_share(spot, done),
             seen=[hex_of(srgb_of(SHARES @ row.zones)) for row in seen[spot.id]],
         )
@@ -359,21 +413,23 @@ def _spots(done: _Done, given: Given) -> list[SpotPlan]:
     ]
 
 
-def _undercoat(area: Area, based: Coat | None, given: Given) -> Undercoat | None:
+def _undercoat(done: _Done, based: Coat | None, given: Given) -> Undercoat | None:
     """What would save coats under its base; nothing where something is under it already."""
-    if based is None or any(row.kind == "undercoat" for row in area.passes):
+    if based is None or any(row.kind in ("undercoat", "prime") for row in done.area.passes):
         return None
-    best = best_under(area, given)
+    best = best_under(done.area, given)
     if best is None:
         return None
-    paint = catalogue().paints[best.paint]
+    ground = GROUND_HEX.get(best.paint)
+    paint = None if ground else catalogue().paints[best.paint]
     return Undercoat(
-        paint=best.paint,
-        label=paint.label,
-        colour=hex_of(paint.srgb),
+        paint=paint.id if paint else None,
+        label=paint.label if paint else best.paint,
+        colour=hex_of(paint.srgb) if paint else GROUND_HEX[best.paint],
         coats=best.coats,
         all_coats=best.all_coats,
         without=best.without,
+        saves_min=best.saves_min(done.surface_cm2),
     )
 
 
@@ -392,15 +448,16 @@ def _eyes(work: Workpiece) -> EyePlan | None:
 
 
 def _mixings(areas: Sequence[AreaPlan]) -> list[Mixing]:
-    """Passes of the same parts of the same paints, mixed at once."""
-    found: dict[tuple[tuple[str, int], ...], list[tuple[AreaPlan, PassPlan]]] = {}
+    """Passes of the same parts of the same paints, mixed at once: thinned for a wash it is the same paint, what is made to bend
+    or of oil is another."""
+    found: dict[tuple[Medium, tuple[tuple[str, int], ...]], list[tuple[AreaPlan, PassPlan]]] = {}
     for area in areas:
         for row in area.passes:
             if row.recipe and area.parts:
                 key = tuple((part.paint, part.parts) for part in row.recipe)
-                found.setdefault(key, []).append((area, row))
+                found.setdefault((mixed_in(row.medium), key), []).append((area, row))
     mixings = []
-    for key, rows in found.items():
+    for (medium, key), rows in found.items():
         ml = sum(row.paint_ml for _, row in rows)
         colour = next((row.colour for _, row in rows if row.colour), "#808080")
         mixings.append(
@@ -410,6 +467,7 @@ def _mixings(areas: Sequence[AreaPlan]) -> list[Mixing]:
                 paint_ml=ml,
                 passes=[row.key for _, row in sorted(rows, key=lambda one: one[1].at)],
                 areas=list(dict.fromkeys(area.label for area, _ in rows)),
+                medium=medium,
             )
         )
     return sorted(mixings, key=lambda mixing: -mixing.paint_ml)

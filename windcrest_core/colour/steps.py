@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from windcrest_core.body.face import face_lines
 from windcrest_core.body.workpiece import Workpiece
-from windcrest_core.colour.methods import USUAL, medium_of
+from windcrest_core.colour.methods import USUAL, medium_of, mixed_in
 from windcrest_core.colour.paint import masstone
 from windcrest_core.colour.painting import Coat
 from windcrest_core.colour.pass_words import DO, TELL, WHERE
@@ -137,7 +137,7 @@ def _planned(one: Painted, n: int, coat: Coat) -> Planned:
         minutes=SET_UP_MIN + one.minutes[n],
         wait_min=one.drying_min[n],
         light=light,
-        mix=str(coat.recipe.paints) if coat.recipe else "",
+        mix=f"{mixed_in(medium_of(coat.row))} {coat.recipe.paints}" if coat.recipe else "",
     )
 
 
@@ -178,6 +178,7 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
     of_key = {pass_key(one.area, coat.row): (one, coat) for one in painted for coat in one.coats}
     glossed = {pass_key(one.area, IMPLIED): one for one in painted if _implies_gloss(one.area)}
     eyed, eyes = eye_areas(work), eyes_of(work)
+    mixtures = {row.id: row.label for row in work.context.stores.mixtures}
     told = {other: key for key, others in order.stands_for.items() for other in others}
     steps = []
     for row in order.rows:
@@ -229,7 +230,7 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
                     key=row.key,
                     kind="gloss" if coat.late else "coats",
                     station="colour",
-                    label=_words(one, coat, labels),
+                    label=_words(one, coat, labels, mixtures),
                     minutes=row.minutes,
                     wait_min=row.wait_min,
                     needs=needs,
@@ -268,9 +269,10 @@ def _needs(order: PaintOrder, row: Planned, told: dict[str, str]) -> list[Need]:
     ]
 
 
-def _words(one: Painted, coat: Coat, labels: list[str]) -> Text:
+def _words(one: Painted, coat: Coat, labels: list[str], mixtures: Mapping[str, str]) -> Text:
     row = coat.row
-    if row.kind == "base":
+    mixture = mixtures.get(row.mixture or "")
+    if row.kind == "base" and mixture is None:
         return said("colour.paint_coat", area=one.area.label, coats=coat.coats)
     spot = next((spot.label for spot in one.area.spots if spot.id == row.spot), None)
     of: Text = (
@@ -285,6 +287,7 @@ def _words(one: Painted, coat: Coat, labels: list[str]) -> Text:
         where=WHERE[row.where],
         name=said("colour.named", name=row.name) if row.name else "",
         coats=said("colour.coats_times", coats=coat.coats) if coat.coats > 1 else "",
+        mixture=said("colour.of_mixture", mixture=mixture) if mixture else "",
     )
 
 
@@ -301,6 +304,8 @@ def _caution(one: Painted, coat: Coat, eyes: EyeSizes | None) -> Text:
         )
     if coat.row.kind == "wash" and one.surface_cm2 > WASHED_CM2:
         return said("colour.wash_in_turns", turns=math.ceil(one.surface_cm2 / WASHED_CM2))
+    if coat.row.where == "end":
+        return said("colour.tell.ends")
     if coat.row.kind in TELL:
         return TELL[coat.row.kind]
     if medium_of(coat.row) == "solvent_spray":

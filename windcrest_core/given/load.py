@@ -87,7 +87,7 @@ def _refuse_unknown(owned: Owned) -> None:
                 known(shelf.paints, trial.product, at)
             case "medium":
                 known(dict.fromkeys(get_args(Medium)), trial.product, at)
-            case "varnish" | "spray":
+            case "varnish" | "spray" | "mixture":
                 pass
     for index, note in enumerate(owned.took):
         for key in note.mix:

@@ -8,6 +8,7 @@ from pydantic import Field, StringConstraints, model_validator
 
 from windcrest_core.facts import Frozen
 from windcrest_core.ids import Hex, Id
+from windcrest_core.media import Medium
 
 
 class BendTest(Frozen):
@@ -80,13 +81,13 @@ class ClayLabel(Frozen):
 class TestChip(Frozen):
     """A chip of something new that rode along in a bake, and what it did.
 
-    `product` is its catalogue id where it has one; of a medium which one: flexible paint, glow, resin. `bends` is cured through; `snaps` and `tacky` are
+    `product` is its catalogue id where it has one; of a medium which one: flexible paint, glow, resin; of a mixture its own. `bends` is cured through; `snaps` and `tacky` are
     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is. `wall_c` is what a probe at its inner face said
     when it was taken out: it tells how fast that oven heats, so that the bend tells of the clay alone.
     """
 
-    of: Literal["clay", "ink", "paint", "varnish", "spray", "medium"]
+    of: Literal["clay", "ink", "paint", "varnish", "spray", "medium", "mixture"]
     product: Id
     label: Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
     thick_mm: float = Field(default=3.0, ge=0.5, le=30)
@@ -108,6 +109,16 @@ class CoatNote(Frozen):
     mix: dict[Id, Annotated[int, Field(ge=1, le=12)]] = Field(min_length=1, max_length=4)
     over: Hex
     coats: int = Field(ge=1, le=20)
+
+
+class Mixture(Frozen):
+    """A product of one's own: paint in sealer, glue in paint. It goes on as its `medium` does until a chip says otherwise;
+    `share` is the paint's part of it."""
+
+    id: Id
+    label: Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
+    medium: Medium
+    share: float = Field(default=0.5, gt=0, le=1)
 
 
 class Owned(Frozen):
@@ -137,6 +148,16 @@ class Owned(Frozen):
     took: list[CoatNote] = Field(
         default=[], max_length=200, description="coats that mixes took, over what"
     )
+    mixtures: list[Mixture] = Field(
+        default=[], max_length=60, description="products mixed by oneself, to paint and seal with"
+    )
+
+    @model_validator(mode="after")
+    def _one_of_each(self) -> Owned:
+        ids = [row.id for row in self.mixtures]
+        if len(set(ids)) < len(ids):
+            raise ValueError("mixtures that have an id of their own each")
+        return self
 
 
 class Stores(Owned):

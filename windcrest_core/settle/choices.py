@@ -44,14 +44,14 @@ def unseen(sheet: FigureSheet, operations: list[Operation]) -> bool:
 
 
 def _put_between(sheet: FigureSheet, row: Operation) -> bool:
-    """Whether it leaves every pass of an area as it is and puts only seals and undercoats under some of them."""
+    """Whether it leaves every pass of an area as it is and puts only grounds, seals and undercoats under some of them."""
     area = next((one for one in sheet.colour.areas if row.path == f"area/{one.id}/passes"), None)
     if area is None or not isinstance(row.value, list):
         return False
     now = [one.model_dump(mode="json") for one in area.passes]
     more = [one for one in row.value if one not in now]
     kept = [one for one in row.value if one in now]
-    return kept == now and all(one["kind"] in ("seal", "undercoat") for one in more)
+    return kept == now and all(one["kind"] in ("prime", "seal", "undercoat") for one in more)
 
 
 def _trifling(sheet: FigureSheet, row: Operation) -> bool:

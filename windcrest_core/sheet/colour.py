@@ -40,8 +40,10 @@ PassKind = Literal[
     "resin",
 ]
 Tool = Literal["brush", "thinned", "airbrush", "sponge", "spray", "swab", "dotting"]
-Where = Literal["all", "recess", "raised"]
+Where = Literal["all", "recess", "raised", "end"]
 Wiped = Literal["none", "wiped", "sponged"]
+Line = Literal["hair", "vein", "lash", "stripe"]
+View = Literal["front", "side", "inside"]
 Ground = Literal["white", "grey", "black", "none"]
 Seal = Literal["matte", "satin", "gloss", "none"]
 MOST_PASSES, MOST_SPOTS, MOST_COATS = 24, 12, 20
@@ -51,7 +53,9 @@ class Pass(Frozen):
     """One thing done to a colour area with a brush, a sponge or a spray; what is left open is as that kind usually is.
 
     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
-    the paint's part of what is brushed on, the rest water or medium. `reaches` is how far a fade goes at its far end.
+    the paint's part of what is brushed on, the rest water or medium. `mixture` is one of one's own, by its id in Stores: it
+    says medium and share. `reaches` is how far a fade goes at its far end; what is done at the `end` grows from nothing at
+    the root of the area to all at its tips. Lines are drawn of a `line` kind, so many mm of it in all where that is known.
     `spot` is the place within the area that it is done to alone; `name` what comes of it: veins, an iris.
     """
 
@@ -63,9 +67,12 @@ class Pass(Frozen):
     medium: Medium | None = None
     tool: Tool | None = None
     share: float | None = Field(default=None, gt=0, le=1)
+    mixture: Id | None = None
     where: Where = "all"
     wiped: Wiped = "wiped"
     reaches: float = Field(default=1.0, ge=0.05, le=1)
+    line: Line = "vein"
+    length_mm: float | None = Field(default=None, gt=0, le=100_000)
     coats: int | None = Field(default=None, ge=1, le=MOST_COATS)
     dry: Literal["air", "dryer"] = "air"
     spot: Id | None = None
@@ -75,12 +82,13 @@ BASE = Pass(id="base", kind="base")
 
 
 class Spot(Frozen):
-    """A place within an area: an outline on one part as seen from before, in shares of that part's breadth and height
-    from its lower left as seen."""
+    """A place within an area: an outline on one part as an elevation shows it, in shares of that part's breadth and height from
+    its lower left as seen; or the inside of what is open, where the outline is of all of it."""
 
     id: Id
     label: Label
     part: Id
+    view: View = "front"
     outline: list[tuple[float, float]] = Field(min_length=3, max_length=60)
 
 

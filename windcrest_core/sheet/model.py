@@ -31,7 +31,7 @@ Lock = Annotated[str, StringConstraints(pattern=r"^[a-z0-9_]+(/[A-Za-z0-9_]+)*$"
 
 
 class FigureSheet(Frozen):
-    sheet_version: Literal[6] = 6
+    sheet_version: Literal[7] = 7
     figure_id: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{8,32}$")] | None = None
     name: Label
     story: Words = ""

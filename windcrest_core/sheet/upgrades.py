@@ -4,7 +4,9 @@ Version 1 is the first. Each upgrade of the sheet has one of operations beside i
 itself what of a body it is; before, its id did. In version 3 it has one meeting with what carries it, where
 four fields of version 2 said what they could of it: `press_in`, `made_apart`, `rests` and `lies_on`. In version 4
 it may have programmes of its bakes; a figure of version 3 has none. In version 5 a part has a form, where it was always
-solid with a `core` under a `wall_mm`; operations on those two mean the same as before. In version 6 a colour area has passes, where it had a base colour alone.
+solid with a `core` under a `wall_mm`; operations on those two mean the same as before. In version 6 a colour area has passes, where it had a base
+colour alone. In version 7 a place may lie at the side or inside, and a pass may be of a mixture of one's own, be drawn by length or
+grow towards an end; none of version 6 did.
 """
 
 from __future__ import annotations
@@ -174,7 +176,14 @@ def _as_it_is(document: dict[str, Any]) -> dict[str, Any]:
 SHEET = Ladder(
     "figure sheet",
     "sheet_version",
-    (_parts_with_features, _parts_with_meetings, _as_it_is, _parts_with_forms, _areas_with_passes),
+    (
+        _parts_with_features,
+        _parts_with_meetings,
+        _as_it_is,
+        _parts_with_forms,
+        _areas_with_passes,
+        _as_it_is,
+    ),
 )
 OPERATIONS = Ladder(
     "file of operations",
@@ -185,6 +194,7 @@ OPERATIONS = Ladder(
         _as_it_is,
         _operations_with_forms,
         _operations_with_passes,
+        _as_it_is,
     ),
 )
 CURRENT_VERSION = SHEET.current

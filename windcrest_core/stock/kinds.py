@@ -10,6 +10,7 @@ from windcrest_core.catalogue import BOUGHT_PIECE_PRICE, catalogue
 from windcrest_core.errors import SheetError, UnitError
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.given.house_rules import Rules
+from windcrest_core.media import SOLD, AsSold
 from windcrest_core.packs import PackSold
 from windcrest_core.units import length_mm, mass_g, volume_ml
 
@@ -61,6 +62,12 @@ KINDS: dict[StockKind, KindOfStock] = {
 }
 
 
+SOLD_BY_NAME: dict[str, AsSold] = {
+    str(product): row for product, row in SOLD.items() if product not in ("acrylic", "wash")
+}
+"""What is painted with besides the catalogue's paints."""
+
+
 class Sold(Frozen):
     """How a thing is sold: its packs, each with its price, and where that is from."""
 
@@ -85,6 +92,9 @@ def sold(kind: StockKind, item: str) -> Sold:
         return Sold(packs=list(shelf.clays[item].packs), source=said("stock.catalogue_assumed"))
     if kind == "wire" and item in shelf.wires:
         price = shelf.wires[item].price_per_m / 1000 * usual.pack
+    elif kind == "paint" and (as_sold := SOLD_BY_NAME.get(item)):
+        pack = PackSold(size=as_sold.ml, price=as_sold.price)
+        return Sold(packs=[pack], source=said("stock.catalogue_assumed"))
     elif kind == "foil" and item in shelf.foils:
         price = shelf.foils[item].price_per_m / 1000 * usual.pack
     else:
@@ -105,7 +115,8 @@ def _listed(kind: StockKind) -> dict[str, str] | None:
         case "clay":
             return {key: row.label for key, row in shelf.clays.items()}
         case "paint":
-            return {key: row.label for key, row in shelf.paints.items()}
+            products = {product: row.label for product, row in SOLD_BY_NAME.items()}
+            return {**products, **{key: row.label for key, row in shelf.paints.items()}}
     return None
 
 

@@ -35,7 +35,7 @@ class Need(Frozen):
 def needs_of(plan: Plan, sheet: FigureSheet, context: Context) -> list[Need]:
     """Everything a figure needs, each thing once; amounts in the unit of their kind.
 
-    Wire as cut, foil off the roll, clay with its waste, paint by area and coats, bought pieces and
+    Wire as cut, foil off the roll, clay with its waste, paint by area and coats with all else it is painted with, bought pieces and
     the base by count.
     """
     return _together(
@@ -139,6 +139,8 @@ def _paint(plan: Plan) -> list[Need]:
     shelf = catalogue()
     needs = []
     for mixing in plan.colour.mixings:
+        if mixing.medium != "acrylic":
+            continue
         whole = sum(part.parts for part in mixing.recipe)
         needs += [
             Need(
@@ -149,7 +151,10 @@ def _paint(plan: Plan) -> list[Need]:
             )
             for part in mixing.recipe
         ]
-    return needs
+    return needs + [
+        Need(kind="paint", item=row.product, label=row.label, amount=row.ml)
+        for row in plan.colour.bought
+    ]
 
 
 STATION_OF: dict[StockKind, Station] = {

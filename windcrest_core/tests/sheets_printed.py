@@ -7,6 +7,7 @@ from datetime import datetime
 
 from windcrest_core.body.workpiece import workpiece
 from windcrest_core.clay.patterns import patterns
+from windcrest_core.colour.sizes import rings
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
@@ -29,6 +30,7 @@ from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paint_card import paint_card_pdf
 from windcrest_core.prints.pattern_sheet import pattern_pages
 from windcrest_core.prints.portion_card import portion_card_pdf
+from windcrest_core.prints.stripe_guide import stripe_guide
 from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.stock.needs import needs_of
@@ -70,6 +72,14 @@ def every_sheet(
     yield "caliper card", lambda: caliper_card_pdf(plan, printing)
     yield "foil card", lambda: foil_card_pdf(plan, printing)
     yield "paint card", lambda: paint_card_pdf(plan, printing)
+    yield (
+        "stripe guide",
+        lambda: map_pdf(
+            stripe_guide(rings((18.0, 12.0), 90.0, 3.0), units),
+            heading_of(plan, "Stripes along a limb", "scale 1:1", printing),
+            printing,
+        ),
+    )
     yield "portion card", lambda: portion_card_pdf(plan, printing)
     found = patterns(workpiece(sheet, context, Progress()))
     yield (

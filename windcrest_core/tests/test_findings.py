@@ -229,6 +229,12 @@ def passes(*rows: dict[str, Any], **more: Any) -> FigureSheet:
     return plain(area__skin__passes=list(rows), **more)
 
 
+TINTED = {
+    "id": "tinted_seal",
+    "label": "tinted seal",
+    "medium": "varnish_matt",
+    "share": 0.1,
+}
 CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
     "character.head.small": (plain(height_mm=100), Context(), plain(height_mm=300), Context()),
     "character.head.heavy": (plain(body__heads_tall=2.0), Context(), plain(), Context()),
@@ -681,6 +687,36 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         Context(),
         plain(area__skin__target="#fad01e"),
         Context(),
+    ),
+    "colour.ground.own": (
+        plain(area__skin__target="#fad01e", colour__ground="black"),
+        context({"paints": ["hansa_yellow"]}),
+        plain(area__skin__target="#fad01e", colour__ground="white"),
+        context({"paints": ["hansa_yellow"]}),
+    ),
+    "colour.mixture.untried": (
+        passes(base(), {"id": "tint", "kind": "tint", "mixture": "tinted_seal"}),
+        context({"mixtures": [TINTED]}),
+        passes(base(), {"id": "tint", "kind": "tint", "mixture": "tinted_seal"}),
+        context(
+            {
+                "mixtures": [TINTED],
+                "tried": [
+                    {
+                        "of": "mixture",
+                        "product": "tinted_seal",
+                        "label": "tinted seal",
+                        "verdict": "good",
+                    }
+                ],
+            }
+        ),
+    ),
+    "colour.mixture.unknown": (
+        passes(base(), {"id": "tint", "kind": "tint", "mixture": "tinted_seal"}),
+        Context(),
+        passes(base(), {"id": "tint", "kind": "tint", "mixture": "tinted_seal"}),
+        context({"mixtures": [TINTED]}),
     ),
     "colour.area.unused": (
         plain(

@@ -2124,6 +2124,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stripe-guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Stripe Guide
+         * @description Paper rings with the edges of stripes that stay equal along a limb, at true size; measures in any unit.
+         */
+        get: operations["server_shelf_prints_api_print_stripe_guide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stripes": {
         parameters: {
             query?: never;
@@ -2259,8 +2279,11 @@ export interface components {
              *         "dry": "air",
              *         "id": "base",
              *         "kind": "base",
+             *         "length_mm": null,
+             *         "line": "vein",
              *         "medium": null,
              *         "mix": {},
+             *         "mixture": null,
              *         "name": "",
              *         "reaches": 1,
              *         "share": null,
@@ -2283,8 +2306,19 @@ export interface components {
         /**
          * AreaPlan
          * @description A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes.
+         *
+         *     `along` is the bone of each of its parts with where that begins and ends, from 0 at the root of the area to 1 at its tips;
+         *     empty where no pass is other at its tips.
          */
         AreaPlan: {
+            /** Along */
+            along: {
+                [key: string]: [
+                    string,
+                    number,
+                    number
+                ];
+            };
             bare: components["schemas"]["Looks"];
             coats: components["schemas"]["Quantity"] | null;
             drying_min: components["schemas"]["Quantity"] | null;
@@ -2704,6 +2738,22 @@ export interface components {
              * @default
              */
             step: string;
+        };
+        /**
+         * Bought
+         * @description A product that is bought as it is, of all passes and areas together.
+         */
+        Bought: {
+            /** Areas */
+            areas: string[];
+            /** Colours */
+            colours: string[];
+            /** Label */
+            label: string;
+            /** Ml */
+            ml: number;
+            /** Product */
+            product: ("acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva") | ("primer" | "spray_primer" | "varnish_satin" | "colour_shift" | "fluorescent" | "alcohol");
         };
         /** Box */
         Box: {
@@ -3628,6 +3678,8 @@ export interface components {
             advised_ground: "white" | "grey" | "black" | "none";
             /** Areas */
             areas: components["schemas"]["AreaPlan"][];
+            /** Bought */
+            bought: components["schemas"]["Bought"][];
             /** Clay */
             clay: string;
             eyes: components["schemas"]["EyePlan"] | null;
@@ -4513,10 +4565,10 @@ export interface components {
             runs: components["schemas"]["Run"][];
             /**
              * Sheet Version
-             * @default 6
+             * @default 7
              * @constant
              */
-            sheet_version: 6;
+            sheet_version: 7;
             /**
              * Stands For Mm
              * @description the real height it is a model of
@@ -6469,12 +6521,38 @@ export interface components {
             areas: string[];
             /** Colour */
             colour: string;
+            /**
+             * Medium
+             * @enum {string}
+             */
+            medium: "acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva";
             /** Paint Ml */
             paint_ml: number;
             /** Passes */
             passes: string[];
             /** Recipe */
             recipe: components["schemas"]["RecipePart"][];
+        };
+        /**
+         * Mixture
+         * @description A product of one's own: paint in sealer, glue in paint. It goes on as its `medium` does until a chip says otherwise;
+         *     `share` is the paint's part of it.
+         */
+        Mixture: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Medium
+             * @enum {string}
+             */
+            medium: "acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva";
+            /**
+             * Share
+             * @default 0.5
+             */
+            share: number;
         };
         /**
          * Move
@@ -6949,6 +7027,12 @@ export interface components {
                 [key: string]: components["schemas"]["ClayLabel"];
             };
             /**
+             * Mixtures
+             * @description products mixed by oneself, to paint and seal with
+             * @default []
+             */
+            mixtures: components["schemas"]["Mixture"][];
+            /**
              * Paints
              * @default [
              *       "titanium_white",
@@ -7363,7 +7447,9 @@ export interface components {
          * @description One thing done to a colour area with a brush, a sponge or a spray; what is left open is as that kind usually is.
          *
          *     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
-         *     the paint's part of what is brushed on, the rest water or medium. `reaches` is how far a fade goes at its far end.
+         *     the paint's part of what is brushed on, the rest water or medium. `mixture` is one of one's own, by its id in Stores: it
+         *     says medium and share. `reaches` is how far a fade goes at its far end; what is done at the `end` grows from nothing at
+         *     the root of the area to all at its tips. Lines are drawn of a `line` kind, so many mm of it in all where that is known.
          *     `spot` is the place within the area that it is done to alone; `name` what comes of it: veins, an iris.
          */
         Pass: {
@@ -7384,6 +7470,14 @@ export interface components {
              * @enum {string}
              */
             kind: "prime" | "undercoat" | "base" | "fade" | "wash" | "tint" | "glaze" | "dry_brush" | "sponge" | "speckle" | "mist" | "lift" | "streak" | "dots" | "lines" | "metallic" | "powder" | "ink" | "glow" | "shift" | "fluorescent" | "seal" | "gloss" | "resin";
+            /** Length Mm */
+            length_mm: number | null;
+            /**
+             * Line
+             * @default vein
+             * @enum {string}
+             */
+            line: "hair" | "vein" | "lash" | "stripe";
             /** Medium */
             medium: ("acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva") | null;
             /**
@@ -7393,6 +7487,8 @@ export interface components {
             mix: {
                 [key: string]: number;
             };
+            /** Mixture */
+            mixture: string | null;
             /**
              * Name
              * @default
@@ -7414,7 +7510,7 @@ export interface components {
              * @default all
              * @enum {string}
              */
-            where: "all" | "recess" | "raised";
+            where: "all" | "recess" | "raised" | "end";
             /**
              * Wiped
              * @default wiped
@@ -7465,6 +7561,8 @@ export interface components {
             medium: "acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva";
             /** Minutes */
             minutes: number;
+            /** Mixture */
+            mixture: string | null;
             /** Ml */
             ml: number;
             /** Nearness */
@@ -7745,7 +7843,7 @@ export interface components {
         };
         /**
          * PlacePlan
-         * @description A place the face plan puts on a part, to be made one of its area's: its outline in shares of that part.
+         * @description A place that is known on a part, to be made one of its area's: its outline in shares of that part as that view has it.
          */
         PlacePlan: {
             /** Key */
@@ -7759,6 +7857,11 @@ export interface components {
             ][];
             /** Part */
             part: string;
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "front" | "side" | "inside";
         };
         /**
          * Places
@@ -9251,8 +9354,8 @@ export interface components {
         };
         /**
          * Spot
-         * @description A place within an area: an outline on one part as seen from before, in shares of that part's breadth and height
-         *     from its lower left as seen.
+         * @description A place within an area: an outline on one part as an elevation shows it, in shares of that part's breadth and height from
+         *     its lower left as seen; or the inside of what is open, where the outline is of all of it.
          */
         Spot: {
             /** Id */
@@ -9266,6 +9369,12 @@ export interface components {
             ][];
             /** Part */
             part: string;
+            /**
+             * View
+             * @default front
+             * @enum {string}
+             */
+            view: "front" | "side" | "inside";
         };
         /**
          * SpotPlan
@@ -9282,6 +9391,11 @@ export interface components {
             seen: string[];
             /** Share */
             share: number;
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "front" | "side" | "inside";
         };
         /**
          * Stacked
@@ -9849,7 +9963,7 @@ export interface components {
          * TestChip
          * @description A chip of something new that rode along in a bake, and what it did.
          *
-         *     `product` is its catalogue id where it has one; of a medium which one: flexible paint, glow, resin. `bends` is cured through; `snaps` and `tacky` are
+         *     `product` is its catalogue id where it has one; of a medium which one: flexible paint, glow, resin; of a mixture its own. `bends` is cured through; `snaps` and `tacky` are
          *     not. `minutes` in the oven, taken out sooner than the piece or with it, and `air_c` are of the bake it was in; it
          *     lay on a tile, or was `over_foil_mm` of foil as the piece's wall is. `wall_c` is what a probe at its inner face said
          *     when it was taken out: it tells how fast that oven heats, so that the bend tells of the clay alone.
@@ -9865,7 +9979,7 @@ export interface components {
              * Of
              * @enum {string}
              */
-            of: "clay" | "ink" | "paint" | "varnish" | "spray" | "medium";
+            of: "clay" | "ink" | "paint" | "varnish" | "spray" | "medium" | "mixture";
             /** Over Foil Mm */
             over_foil_mm: number | null;
             /** Product */
@@ -10144,7 +10258,8 @@ export interface components {
         };
         /**
          * Undercoat
-         * @description A paint of one's own under the colour of an area: coats of it, and of all with it instead of without.
+         * @description A paint of one's own under the colour of an area, or a ground of its own where `paint` is none: coats of it, and of all
+         *     with it instead of without; minutes that it saves, with drying.
          */
         Undercoat: {
             /** All Coats */
@@ -10156,7 +10271,9 @@ export interface components {
             /** Label */
             label: string;
             /** Paint */
-            paint: string;
+            paint: string | null;
+            /** Saves Min */
+            saves_min: number;
             /** Without */
             without: number;
         };
@@ -10439,9 +10556,16 @@ export interface components {
         };
         /**
          * Zones
-         * @description What is seen in the recesses, in the middle and on what is raised, and of the whole.
+         * @description What is seen in the recesses, in the middle and on what is raised, and of the whole; `along` at the root of its area,
+         *     half-way and at its tips, where they differ.
          */
         Zones: {
+            /** Along */
+            along: [
+                string,
+                string,
+                string
+            ] | null;
             /** Middle */
             middle: string;
             /** Raised */
@@ -16897,6 +17021,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StoresOut"];
+                };
+            };
+            /** @description It is refused */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    server_shelf_prints_api_print_stripe_guide: {
+        parameters: {
+            query: {
+                first: string;
+                last: string;
+                length: string;
+                stripe: string;
+                paper?: string;
+                form?: "pdf" | "svg";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "model/gltf-binary": string;
+                    "text/csv": string;
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
             /** @description It is refused */

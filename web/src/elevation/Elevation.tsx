@@ -12,8 +12,8 @@ import { linesOf, pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
 import { Link } from "./Link";
 import { Joints, nearestJoint } from "./Joints";
-import { PaintDots, PaintFills, paintId, PaintSpots } from "./Paint";
-import { ALL_PAINTED, looksAfter, type PaintSeen } from "./painted";
+import { fillsOf, PaintDots, PaintFills, PaintSpots } from "./Paint";
+import { ALL_PAINTED, type PaintSeen } from "./painted";
 import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
 import { broadOf, Ghosts, Pictures } from "./Beside";
@@ -74,14 +74,6 @@ const READABLE_PX = 640;
 const VIEWS: ViewName[] = ["front", "side"];
 const GAP_PX = 36;
 
-/** How each area is filled; one that is bare by then has the colour of its clay. */
-const fillsOf = (colour: Plan["colour"], after: number, name: ViewName) =>
-  new Map(
-    colour.areas
-      .filter((area) => looksAfter(area, after))
-      .map((area) => [area.id, `url(#${paintId(name, area.id)})`]),
-  );
-
 /** Front and side elevation at one scale, over ruler and head lines. */
 export function Elevation(props: Props) {
   const { figure, layers, selected } = props;
@@ -136,10 +128,12 @@ export function Elevation(props: Props) {
   /** What each elevation shows: side by side the one on the right is as it was a pass before. */
   const before = beside ? Math.max(0, after - 1) : after;
   const shownAfter: Record<ViewName, number> = { front: after, side: before };
-  const { colour } = plan;
   const colours = useMemo(
-    () => ({ front: fillsOf(colour, after, "front"), side: fillsOf(colour, before, "side") }),
-    [colour, after, before],
+    () => ({
+      front: fillsOf(plan, after, drawing.front, "front"),
+      side: fillsOf(plan, before, drawing.side, "side"),
+    }),
+    [plan, drawing, after, before],
   );
   const outlines = useMemo(
     () =>
@@ -300,10 +294,16 @@ export function Elevation(props: Props) {
           raise={raise}
           onSelect={props.onSelect}
         />
-        {layers.colour && layers.clay && !drag && !moved && (name === "front" || beside) ? (
+        {layers.colour && layers.clay && !drag && !moved ? (
           <>
-            <PaintSpots plan={plan} after={shownAfter[name]} of={name} paths={paths[name]} />
-            {paint.light === "dark" ? null : (
+            <PaintSpots
+              plan={plan}
+              after={shownAfter[name]}
+              of={name}
+              view={view}
+              paths={paths[name]}
+            />
+            {paint.light === "dark" || view.name !== "front" ? null : (
               <PaintDots plan={plan} after={shownAfter[name]} view={view} />
             )}
           </>
@@ -394,6 +394,7 @@ export function Elevation(props: Props) {
                   light={paint.light}
                   of={name}
                   outlines={outlines}
+                  view={drawing[name]}
                 />
               ))
             : null}

@@ -16,6 +16,7 @@ interface Props {
   view: View;
   paths: Map<string, PartPaths>;
   parts: Map<string, Part>;
+  /** Fills by part. */
   colours: Map<string, string>;
   layers: Layers;
   selected: string | null;
@@ -38,7 +39,7 @@ export const Parts = memo(function Parts(props: Props) {
     const part = parts.get(id);
     const tinted = props.tints?.get(id);
     if (tinted) return tinted.fill;
-    const painted = layers.colour ? colours.get(part?.area ?? "") : undefined;
+    const painted = layers.colour ? colours.get(id) : undefined;
     return painted ?? tint(part?.stock ? "stockFill" : "clayFill");
   };
   return view.parts.map(({ id }) => {

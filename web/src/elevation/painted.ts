@@ -36,6 +36,12 @@ export function spotsAfter(area: AreaPlan, after: number) {
   });
 }
 
+/** Whether the middle of a part is nearer to the root of its area, to its tips, or half-way. */
+const atThirds = (row: AreaPlan["along"][string] | undefined): 0 | 1 | 2 => {
+  const middle = row ? (row[1] + row[2]) / 2 : 0.5;
+  return middle < 1 / 3 ? 0 : middle < 2 / 3 ? 1 : 2;
+};
+
 /** The whole of each part by that light, for what shows one colour a part. */
 export function wholes(plan: Plan, seen: PaintSeen): Map<string, string> {
   const after = seen.after ?? plan.colour.last;
@@ -43,7 +49,11 @@ export function wholes(plan: Plan, seen: PaintSeen): Map<string, string> {
     plan.colour.areas.flatMap((area) => {
       const looks = looksAfter(area, after);
       const colour = looks ? looks[seen.light].whole : plan.colour.clay;
-      return area.parts.map((part): [string, string] => [part, colour]);
+      const along = looks?.[seen.light].along;
+      return area.parts.map((part): [string, string] => [
+        part,
+        along ? along[atThirds(area.along[part])] : colour,
+      ]);
     }),
   );
 }

@@ -7,6 +7,7 @@ import { tellProblem } from "../ui/notices";
 import { useUnits } from "../ui/UnitsContext";
 import { other, temperature } from "../units/format";
 import { UndoButtons } from "../ui/UndoButtons";
+import { Mixtures } from "./Mixtures";
 
 type Kind = "wires" | "clays" | "paints";
 
@@ -87,6 +88,11 @@ export function WorkWith({ stores, catalogue }: { stores: StoresOut; catalogue: 
           ))}
         </Group>
       </SimpleGrid>
+      <Box mt="8">
+        <Group title="Mixtures of my own">
+          <Mixtures owned={owned} onChange={change} />
+        </Group>
+      </Box>
     </Box>
   );
 }

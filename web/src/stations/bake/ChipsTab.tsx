@@ -53,6 +53,8 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
   const here = new Set(
     bake.parts.map((part) => figure.sheet.parts.find((row) => row.id === part.id)?.clay),
   );
+  const own = new Set(plan.colour.areas.flatMap((area) => area.passes.map((row) => row.mixture)));
+  const mixtures = (stores.mixtures ?? []).filter((row) => own.has(row.id));
   const mixed = plan.colour.areas.flatMap((area) => area.recipe);
   const media = [
     ...new Set(plan.colour.areas.flatMap((area) => area.passes.map((row) => row.medium))),
@@ -97,6 +99,24 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
           ))}
         </Flex>
       </Box>
+      {mixtures.length > 0 ? (
+        <Box as="section" aria-label="Own mixtures">
+          <Heading size="sm">Own mixtures</Heading>
+          <Flex gap="1.5" wrap="wrap" py="1">
+            {mixtures.map((row) => (
+              <Button
+                key={row.id}
+                size="2xs"
+                variant="outline"
+                borderColor="hairline"
+                onClick={() => ride({ of: "mixture", product: row.id, label: row.label })}
+              >
+                + {row.label}
+              </Button>
+            ))}
+          </Flex>
+        </Box>
+      ) : null}
       {media.length > 0 ? (
         <Box as="section" aria-label="What else it is painted with">
           <Heading size="sm">What else it is painted with</Heading>

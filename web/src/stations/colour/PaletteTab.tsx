@@ -109,6 +109,28 @@ export function PaletteTab({ onOpen }: { onOpen: (area: string) => void }) {
           }
         />
       ))}
+      {colour.bought.length > 0 ? (
+        <>
+          <Heading size="sm">Bought as it is</Heading>
+          {colour.bought.map((row) => (
+            <Flex key={row.product} gap="2" align="center" fontSize="sm">
+              <Text flex="1" minWidth="0">
+                {row.label}
+                <Text as="span" fontSize="xs" color="inkSoft">
+                  {" "}
+                  for {row.areas.join(", ")}
+                </Text>
+              </Text>
+              {row.colours
+                .filter((one) => one.startsWith("#"))
+                .map((one) => (
+                  <Swatch key={one} colour={one} label={`its colour: ${one}`} size={16} />
+                ))}
+              <Text whiteSpace="nowrap">{millilitres(row.ml)}</Text>
+            </Flex>
+          ))}
+        </>
+      ) : null}
       <ChoiceField
         label="Ground"
         value={colour.ground}

@@ -1,12 +1,13 @@
 import { Box, Button, Flex, Stack, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 import type { Area, Pass } from "../../api/types";
+import { useStores } from "../../api/useRules";
 import type { Looks, PassPlan } from "../../elevation/painted";
 import { set, useFigurePage } from "../../figure/useFigurePage";
-import { ChoiceField, NumberField, WordsField } from "../../ui/fields";
+import { ChoiceField, MeasureField, NumberField, WordsField } from "../../ui/fields";
 import { millilitres, minutes } from "../../units/format";
 import { Swatch, ZoneSwatch } from "./Swatch";
-import { doseOf, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
+import { doseOf, LINES, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
 
 interface Props {
   area: Area;
@@ -137,6 +138,11 @@ function Fields({ area, row, told }: Pick<Props, "area" | "row" | "told">) {
       set(`area/${area.id}/passes/${row.id}/${key}`, value),
     ]);
   const coloured = told.colour !== null;
+  const known = useStores().data?.stores.mixtures ?? [];
+  const mixtures =
+    row.mixture && !known.some((one) => one.id === row.mixture)
+      ? [...known, { id: row.mixture, label: "one that Stores do not know" }]
+      : known;
   return (
     <>
       <WordsField label="Called" text={row.name} onCommit={(text) => to("name", text)} />
@@ -168,9 +174,23 @@ function Fields({ area, row, told }: Pick<Props, "area" | "row" | "told">) {
       <ChoiceField
         label="With"
         width="13rem"
-        value={told.medium}
-        options={options(MEDIA)}
-        onChange={(medium) => to("medium", medium)}
+        value={row.mixture ? `own ${row.mixture}` : told.medium}
+        options={[
+          ...options(MEDIA),
+          ...mixtures.map((one) => ({ value: `own ${one.id}`, label: `own: ${one.label}` })),
+        ]}
+        onChange={(chosen) =>
+          apply(`What ${told.label} is done with`, [
+            set(
+              `area/${area.id}/passes/${row.id}/mixture`,
+              chosen.startsWith("own ") ? chosen.slice(4) : null,
+            ),
+            set(
+              `area/${area.id}/passes/${row.id}/medium`,
+              chosen.startsWith("own ") ? null : chosen,
+            ),
+          ])
+        }
       />
       <ChoiceField
         label="Tool"
@@ -200,6 +220,23 @@ function Fields({ area, row, told }: Pick<Props, "area" | "row" | "told">) {
           ])
         }
       />
+      {row.kind === "lines" ? (
+        <>
+          <ChoiceField
+            label="Lines like"
+            width="13rem"
+            value={row.line}
+            options={options(LINES)}
+            onChange={(line) => to("line", line)}
+          />
+          <MeasureField
+            label="Long in all"
+            mm={row.length_mm}
+            onCommit={(text) => to("length_mm", text)}
+            onEmpty={() => to("length_mm", null)}
+          />
+        </>
+      ) : null}
       {row.kind === "wash" ? (
         <ChoiceField
           label="Then"

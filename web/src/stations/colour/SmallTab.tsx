@@ -1,4 +1,4 @@
-import { Flex, Heading, Stack, Text } from "@chakra-ui/react";
+import { Flex, Heading, Link, Stack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useSmall, useStripes } from "../../api/usePaint";
 import { useFigurePage } from "../../figure/useFigurePage";
@@ -35,7 +35,7 @@ export function SmallTab() {
       )}
       <Heading size="sm">Lines, and domes of resin</Heading>
       <LinesAndDomes initial={units} />
-      <Heading size="sm">Stripes round a limb</Heading>
+      <Heading size="sm">Stripes along a limb</Heading>
       <StripesOf initial={units} />
     </Stack>
   );
@@ -144,6 +144,16 @@ function StripesOf({ initial }: { initial: ReturnType<typeof useUnits> }) {
           <Note>
             So they stay about as broad as their gaps, where as many all along would taper.
           </Note>
+          <Link
+            href={`/api/v1/stripe-guide?${new URLSearchParams(asked).toString()}`}
+            target="_blank"
+            rel="noreferrer"
+            color="verdigris"
+            fontWeight="600"
+            fontSize="sm"
+          >
+            Print rings with their edges (PDF)
+          </Link>
         </>
       ) : null}
     </>

@@ -1,8 +1,8 @@
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, Stack, Text } from "@chakra-ui/react";
 import { useRef, useState, type PointerEvent } from "react";
-import type { Area } from "../../api/types";
+import type { Area, Spot } from "../../api/types";
 import type { AreaPlan } from "../../elevation/painted";
-import { extentOf, pathOf } from "../../elevation/paths";
+import { extentOf, pathOf, type Extent, type ViewName } from "../../elevation/paths";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note, WordsField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
@@ -15,6 +15,7 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
   const { figure, plan, apply, selected } = useFigurePage();
   const units = useUnits();
   const [on, setOn] = useState<string | null>(null);
+  const [from, setFrom] = useState<ViewName>("front");
   const worn = figure.sheet.parts.filter((part) => told.parts.includes(part.id));
   const part = worn.find((row) => row.id === (on ?? selected)) ?? worn[0];
   const add = (outline: Point[]) => {
@@ -22,7 +23,7 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
     const taken = new Set(area.spots.map((row) => row.id));
     let n = area.spots.length + 1;
     while (taken.has(`place_${n}`)) n++;
-    const row = { id: `place_${n}`, label: `place ${n}`, part: part.id, outline };
+    const row = { id: `place_${n}`, label: `place ${n}`, part: part.id, view: from, outline };
     void apply(`A place on the ${part.label}`, [
       set(`area/${area.id}/spots`, [...area.spots, row]),
     ]);
@@ -46,8 +47,8 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
               }
             />
           </Box>
-          <Text fontSize="xs" color="inkSoft" pb="1.5">
-            {areaOf((told.spots[n]?.share ?? 0) * told.surface_cm2, units)}
+          <Text fontSize="xs" color="inkSoft" pb="1.5" whiteSpace="nowrap">
+            {SEEN[spot.view]}, {areaOf((told.spots[n]?.share ?? 0) * told.surface_cm2, units)}
           </Text>
           <Button
             size="2xs"
@@ -88,13 +89,15 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
                       id: place.key,
                       label: place.label,
                       part: place.part,
+                      view: place.view,
                       outline: place.outline,
                     },
                   ]),
                 ])
               }
             >
-              + {place.label}, by the face plan
+              + {place.label}
+              {place.view === "inside" ? "" : ", by the face plan"}
             </Button>
           ))}
       </Flex>
@@ -107,12 +110,35 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
             options={worn.map((row) => ({ value: row.id, label: row.label }))}
             onChange={setOn}
           />
-          <DrawOn key={part.id} part={part.id} label={part.label} onDrawn={add} />
+          <ChoiceField
+            label="As seen"
+            width="13rem"
+            value={from}
+            options={[
+              { value: "front", label: SEEN.front },
+              { value: "side", label: SEEN.side },
+            ]}
+            onChange={(view) => setFrom(view === "side" ? "side" : "front")}
+          />
+          <DrawOn
+            key={`${part.id} ${from}`}
+            part={part.id}
+            bone={part.bone}
+            label={part.label}
+            from={from}
+            onDrawn={add}
+          />
         </>
       ) : null}
     </Box>
   );
 }
+
+const SEEN: Record<Spot["view"], string> = {
+  front: "from before",
+  side: "from its right",
+  inside: "inside",
+};
 
 const ROUND: Point[] = Array.from({ length: 16 }, (_, n) => [
   0.5 + 0.2 * Math.cos((n / 8) * Math.PI),
@@ -120,21 +146,27 @@ const ROUND: Point[] = Array.from({ length: 16 }, (_, n) => [
 ]);
 const STEP = 0.03;
 
-/** The part as seen from before, to draw an outline round on; by keys an oval is put in its middle. */
-function DrawOn({
-  part,
-  label,
-  onDrawn,
-}: {
+interface DrawProps {
   part: string;
+  bone: string;
   label: string;
+  from: ViewName;
   onDrawn: (outline: Point[]) => void;
-}) {
+}
+
+/** A part in an elevation, to draw an outline round on; by keys an oval or a stripe is put in its middle. */
+function DrawOn({ part, bone, label, from, onDrawn }: DrawProps) {
   const { plan } = useFigurePage();
   const [line, setLine] = useState<Point[]>([]);
   const box = useRef<SVGSVGElement>(null);
-  const shape = plan.drawing.front.parts.find((row) => row.id === part);
-  if (!shape) return <Note>The {label} is not seen from before.</Note>;
+  const view = plan.drawing[from];
+  const shape = view.parts.find((row) => row.id === part);
+  if (!shape)
+    return (
+      <Note>
+        The {label} is not seen {SEEN[from]}.
+      </Note>
+    );
   const { left, low, wide, tall } = extentOf(shape.outline);
   const at = (event: PointerEvent): Point | null => {
     const matrix = box.current?.getScreenCTM()?.inverse();
@@ -159,7 +191,7 @@ function DrawOn({
       <svg
         ref={box}
         role="img"
-        aria-label={`${label} from before: draw round the place`}
+        aria-label={`${label} ${SEEN[from]}: draw round the place`}
         viewBox={`${left - 0.04 * wide} ${-low - 1.04 * tall} ${1.08 * wide} ${1.08 * tall}`}
         width="150"
         height="130"
@@ -189,15 +221,49 @@ function DrawOn({
           />
         </g>
       </svg>
-      <Button
-        size="2xs"
-        variant="outline"
-        onClick={() => onDrawn(ROUND.map(([x, y]) => [round(x), round(y)]))}
-      >
-        An oval in its middle
-      </Button>
+      <Stack gap="1">
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() => onDrawn(ROUND.map(([x, y]) => [round(x), round(y)]))}
+        >
+          An oval in its middle
+        </Button>
+        <Button
+          size="2xs"
+          variant="outline"
+          onClick={() =>
+            onDrawn(
+              stripeOn(
+                { left, low, wide, tall },
+                view.bones.find((row) => row.joint === bone),
+              ),
+            )
+          }
+        >
+          A stripe along it
+        </Button>
+      </Stack>
     </Flex>
   );
+}
+
+/** A quarter of a part's breadth, through its middle, along its bone or upright where that is seen from its end. */
+export function stripeOn(
+  box: Extent,
+  bone: { start: [number, number]; end: [number, number] } | undefined,
+): Point[] {
+  const [dx, dy] = bone ? [bone.end[0] - bone.start[0], bone.end[1] - bone.start[1]] : [0, 1];
+  const size = Math.hypot(dx, dy);
+  const [ux, uy] = size > 2 ? [dx / size, dy / size] : [0, 1];
+  const half = Math.min(box.wide, box.tall) / 8;
+  const far = Math.min(box.wide / 2 / Math.abs(ux), box.tall / 2 / Math.abs(uy));
+  const corner = (along: number, across: number): Point => {
+    const x = 0.5 + (along * far * ux - across * half * uy) / box.wide;
+    const y = 0.5 + (along * far * uy + across * half * ux) / box.tall;
+    return [round(Math.min(1, Math.max(0, x))), round(Math.min(1, Math.max(0, y)))];
+  };
+  return [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
 }
 
 const round = (share: number) => Math.round(share * 1000) / 1000;

@@ -1,11 +1,14 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, test } from "vitest";
 import type { Area, Pass } from "../../api/types";
-import { looksAfter, spotsAfter, wholes } from "../../elevation/painted";
+import { fillsOf } from "../../elevation/Paint";
+import { looksAfter, spotsAfter, wholes, type AreaPlan } from "../../elevation/painted";
+import { millilitres } from "../../units/format";
 import { ABOUT, bench, ferrywoman, server, showStation, type Asked } from "../../testing/bench";
 import { ColourPanel } from "./ColourPanel";
 import { asPainted } from "./EarlierFigure";
 import { doseOf, freshId, newPass, renewed } from "./passWords";
+import { stripeOn } from "./SpotsBox";
 
 const { plan, figure } = ferrywoman();
 const STRIPES = {
@@ -80,6 +83,16 @@ describe("Palette", () => {
   });
 });
 
+test("what is bought as it is, with how much of it", () => {
+  showStation(<ColourPanel />);
+  expect(plan.colour.bought.map((row) => row.product)).toContain("varnish_matt");
+  for (const row of plan.colour.bought) {
+    const line = screen.getByText(row.label).parentElement as HTMLElement;
+    expect(line.textContent).toContain(`for ${row.areas.join(", ")}`);
+    expect(line.textContent).toContain(millilitres(row.ml));
+  }
+});
+
 describe("Passes", () => {
   test("removing an area undresses its parts first, in one change", async () => {
     const { user, done } = await passesOf("hair");
@@ -121,6 +134,65 @@ describe("Passes", () => {
       { path: `area/${first.id}/passes/base/tool`, value: "airbrush" },
       { path: `area/${first.id}/passes/base/spot`, value: null },
       { path: `area/${first.id}/passes/base/where`, value: "raised" },
+    ]);
+  });
+
+  test("lines say what they are like and how long they are in all", async () => {
+    const passes = [...first.passes, { ...newPass(first, "lines"), id: "veins" }];
+    const areas = figure.sheet.colour.areas.map((area) =>
+      area.id === first.id ? { ...area, passes } : area,
+    );
+    const told = plan.colour.areas.map((area) => {
+      const [row] = area.passes;
+      return area.id === first.id && row
+        ? {
+            ...area,
+            passes: [row, { ...row, id: "veins", label: "lines", kind: "lines" as const }],
+          }
+        : area;
+    });
+    const sheet = { ...figure.sheet, colour: { ...figure.sheet.colour, areas } };
+    const { user, done } = showStation(<ColourPanel />, {
+      figure: { ...figure, sheet },
+      plan: { ...plan, colour: { ...plan.colour, areas: told } },
+    });
+    await user.click(screen.getByRole("tab", { name: "Passes" }));
+    await user.selectOptions(await screen.findByLabelText("Area"), first.id);
+    await user.click(screen.getByRole("button", { name: /^▸ lines/ }));
+    await user.selectOptions(screen.getByLabelText("Lines like"), "hair");
+    await user.type(screen.getByLabelText("Long in all"), "20 cm{Enter}");
+    expect(done.changes.flatMap((change) => change.operations)).toEqual([
+      { path: `area/${first.id}/passes/veins/line`, value: "hair" },
+      { path: `area/${first.id}/passes/veins/length_mm`, value: "20 cm" },
+    ]);
+  });
+
+  test("a pass may be of a mixture of one's own", async () => {
+    const { stores } = bench();
+    const own = { id: "tinted", label: "umber in sealer", medium: "varnish_matt", share: 0.1 };
+    server({
+      ...ABOUT,
+      "GET /api/v1/stores": {
+        stores: { ...stores, mixtures: [own] },
+        can_undo: false,
+        can_redo: false,
+      },
+    });
+    const { user, done } = await passesOf(first.id);
+    await user.click(screen.getByRole("button", { name: /^▸ base/ }));
+    await screen.findByRole("option", { name: "own: umber in sealer" });
+    await user.selectOptions(screen.getByLabelText("With"), "own tinted");
+    await user.selectOptions(screen.getByLabelText("With"), "flexible");
+    const at = `area/${first.id}/passes/base`;
+    expect(done.changes.map((change) => change.operations)).toEqual([
+      [
+        { path: `${at}/mixture`, value: "tinted" },
+        { path: `${at}/medium`, value: null },
+      ],
+      [
+        { path: `${at}/mixture`, value: null },
+        { path: `${at}/medium`, value: "flexible" },
+      ],
     ]);
   });
 
@@ -172,7 +244,14 @@ describe("Seen on the figure", () => {
       ...area,
       passes: [pass, { ...pass, id: "lips", at: pass.at + 1, spot: "lips" }],
       spots: [
-        { id: "lips", label: "lips", part: "skull", share: 0.01, seen: ["#111111", "#222222"] },
+        {
+          id: "lips",
+          label: "lips",
+          part: "skull",
+          view: "front" as const,
+          share: 0.01,
+          seen: ["#111111", "#222222"],
+        },
       ],
     };
     expect(spotsAfter(placed, pass.at)).toEqual([]);
@@ -190,6 +269,46 @@ describe("Seen on the figure", () => {
       screen.getByRole("button", { name: "before beside it" }).getAttribute("aria-pressed"),
     ).toBe("true");
   });
+});
+
+test("a stripe goes along its bone, upright where that is seen from its end", () => {
+  const box = { left: 0, low: 0, wide: 40, tall: 80 };
+  const wide = (points: [number, number][]) =>
+    Math.hypot(
+      (points[0]![0] - points[3]![0]) * box.wide,
+      (points[0]![1] - points[3]![1]) * box.tall,
+    );
+  const upright = stripeOn(box, { start: [20, 40], end: [20.5, 40] });
+  expect(upright.map(([x]) => x)).toEqual([0.625, 0.625, 0.375, 0.375]);
+  expect(upright.map(([, y]) => y)).toEqual([0, 1, 1, 0]);
+  expect(wide(upright)).toBeCloseTo(10, 6);
+  const leaning = stripeOn(box, { start: [0, 0], end: [30, 40] });
+  const [from, to] = [leaning[0]!, leaning[1]!];
+  const slope = ((to[1] - from[1]) * box.tall) / ((to[0] - from[0]) * box.wide);
+  expect(Math.abs(slope - 40 / 30)).toBeLessThan(0.2);
+  expect(leaning.every(([x, y]) => x >= 0 && x <= 1 && y >= 0 && y <= 1)).toBe(true);
+});
+
+test("towards its tips a limb is filled along its bone, and each part goes by its place", () => {
+  const [area] = plan.colour.areas;
+  const [part, other] = area?.parts ?? [];
+  if (!area || !part || !other) throw new Error("an area of two parts");
+  const joint = plan.drawing.front.bones.find(
+    (bone) => Math.hypot(bone.end[0] - bone.start[0], bone.end[1] - bone.start[1]) > 5,
+  )?.joint;
+  const along: [string, string, string] = ["#000001", "#000002", "#000003"];
+  const looks = { ...area.bare, day: { ...area.bare.day, along } };
+  const told = {
+    ...area,
+    along: { [part]: [joint, 0, 0.3], [other]: ["nowhere", 0.7, 1] } as AreaPlan["along"],
+    passes: area.passes.map((row) => ({ ...row, looks })),
+  };
+  const faded = { ...plan, colour: { ...plan.colour, areas: [told] } };
+  const fills = fillsOf(faded, plan.colour.last, plan.drawing.front, "front");
+  expect(fills.get(part)).toBe(`url(#along-front-${part})`);
+  expect(fills.get(other)).toBe(`url(#paint-front-${area.id})`);
+  const seen = wholes(faded, { after: null, light: "day", before: false });
+  expect([seen.get(part), seen.get(other)]).toEqual(["#000001", "#000003"]);
 });
 
 test("eyes have their sizes, and stripes where one ends", async () => {

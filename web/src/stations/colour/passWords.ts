@@ -58,6 +58,13 @@ export const WHERES: Record<Pass["where"], string> = {
   all: "all of it",
   recess: "the recesses",
   raised: "what is raised",
+  end: "more and more to its tips",
+};
+export const LINES: Record<Pass["line"], string> = {
+  hair: "hairs",
+  vein: "veins",
+  lash: "lashes",
+  stripe: "stripes",
 };
 export const WIPED: Record<Pass["wiped"], string> = {
   none: "left as it is",
@@ -98,6 +105,9 @@ export const newPass = (area: Area, kind: PassKind): Pass => ({
   coats: null,
   dry: "air",
   spot: null,
+  mixture: null,
+  line: "vein",
+  length_mm: null,
 });
 
 /** Few drops are counted, many measured out. */

@@ -1,0 +1,90 @@
+"""What is painted with and bought as it is, over all passes: primers, varnish, metal, mica, ink and the like."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from typing import NamedTuple
+
+from windcrest_core.colour.amounts import amount
+from windcrest_core.colour.methods import METHODS, SEAL_WET_UM, Method
+from windcrest_core.colour.model import AreaPlan, Bought, PassPlan
+from windcrest_core.media import SOLD, Product
+from windcrest_core.sheet.colour import Colour, PassKind, Seal
+
+OF_KIND: Mapping[PassKind, Product] = {
+    "prime": "primer",
+    "shift": "colour_shift",
+    "fluorescent": "fluorescent",
+    "mist": "alcohol",
+}
+SEALED: Mapping[Seal, Product] = {
+    "matte": "varnish_matt",
+    "satin": "varnish_satin",
+    "gloss": "varnish_gloss",
+}
+PRIMED_TWICE = 2  # passes of a spray can
+
+
+class _Use(NamedTuple):
+    product: Product
+    ml: float
+    colour: str | None
+    of: str
+
+
+def bought(colour: Colour, areas: Iterable[AreaPlan]) -> list[Bought]:
+    """Each product once, with what is spare, the colours it is wanted in and the areas it is for; what most is wanted of first."""
+    worn = [area for area in areas if area.parts]
+    found: dict[Product, list[_Use]] = {}
+    for use in [*_over_all(colour, worn), *(use for area in worn for use in _of_area(area))]:
+        found.setdefault(use.product, []).append(use)
+    rows = [
+        Bought(
+            product=product,
+            label=SOLD[product].label,
+            ml=sum(use.ml for use in uses),
+            colours=list(dict.fromkeys(use.colour for use in uses if use.colour)),
+            areas=list(dict.fromkeys(use.of for use in uses)),
+        )
+        for product, uses in found.items()
+    ]
+    return sorted(rows, key=lambda row: -row.ml)
+
+
+def _over_all(colour: Colour, worn: list[AreaPlan]) -> Iterable[_Use]:
+    """Its ground and the seal of all."""
+    cm2 = sum(area.surface_cm2 for area in worn)
+    every = "all of it"
+    if not cm2:
+        return
+    if colour.ground != "none":
+        sprayed = colour.primer == "sprayed"
+        method, coats = METHODS["spray" if sprayed else "brush"], PRIMED_TWICE if sprayed else 1
+        product: Product = "spray_primer" if sprayed else "primer"
+        yield _Use(product, amount(method, cm2, coats).ml, colour.ground, every)
+    if colour.seal != "none":
+        yield _Use(SEALED[colour.seal], amount(_varnish(), cm2, 1).ml, None, every)
+
+
+def _varnish() -> Method:
+    of = METHODS["brush"]
+    return Method(SEAL_WET_UM, of.share, of.cover, of.loss, of.minutes)
+
+
+def _of_area(area: AreaPlan) -> Iterable[_Use]:
+    """Of its passes, those that nothing is mixed for; paint that is flexible is no other paint's tube."""
+    for row in area.passes:
+        product = _product_of(row)
+        if product is not None:
+            ml = row.paint_ml if row.colour else row.ml
+            yield _Use(product, ml, row.colour, area.label)
+
+
+def _product_of(row: PassPlan) -> Product | None:
+    if row.mixture is not None or row.kind == "lift":
+        return None
+    if row.recipe and row.medium in ("acrylic", "wash"):
+        return None
+    if row.kind in OF_KIND:
+        return OF_KIND[row.kind]
+    return None if row.medium in ("acrylic", "wash") else row.medium
