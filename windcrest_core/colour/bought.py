@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import NamedTuple
 
-from windcrest_core.colour.amounts import amount
+from windcrest_core.colour.amounts import SPARE, amount
 from windcrest_core.colour.methods import METHODS, SEAL_WET_UM, Method
 from windcrest_core.colour.model import AreaPlan, Bought, PassPlan
+from windcrest_core.facts import Text, said
 from windcrest_core.media import SOLD, Product
 from windcrest_core.sheet.colour import Colour, PassKind, Seal
 
@@ -29,7 +30,7 @@ class _Use(NamedTuple):
     product: Product
     ml: float
     colour: str | None
-    of: str
+    of: Text
 
 
 def bought(colour: Colour, areas: Iterable[AreaPlan]) -> list[Bought]:
@@ -54,16 +55,21 @@ def bought(colour: Colour, areas: Iterable[AreaPlan]) -> list[Bought]:
 def _over_all(colour: Colour, worn: list[AreaPlan]) -> Iterable[_Use]:
     """Its ground and the seal of all."""
     cm2 = sum(area.surface_cm2 for area in worn)
-    every = "all of it"
+    every = said("colour.all_of_it")
     if not cm2:
         return
     if colour.ground != "none":
-        sprayed = colour.primer == "sprayed"
-        method, coats = METHODS["spray" if sprayed else "brush"], PRIMED_TWICE if sprayed else 1
-        product: Product = "spray_primer" if sprayed else "primer"
-        yield _Use(product, amount(method, cm2, coats).ml, colour.ground, every)
+        yield _ground(colour, cm2, every)
     if colour.seal != "none":
         yield _Use(SEALED[colour.seal], amount(_varnish(), cm2, 1).ml, None, every)
+
+
+def _ground(colour: Colour, cm2: float, every: Text) -> _Use:
+    """Brushed on once; or sprayed twice, of which nothing is mixed to spare."""
+    if colour.primer == "sprayed":
+        ml = amount(METHODS["spray"], cm2, PRIMED_TWICE).ml / SPARE
+        return _Use("spray_primer", ml, colour.ground, every)
+    return _Use("primer", amount(METHODS["brush"], cm2, 1).ml, colour.ground, every)
 
 
 def _varnish() -> Method:

@@ -154,7 +154,7 @@ class Bought(Frozen):
     label: str
     ml: float
     colours: list[str]
-    areas: list[str]
+    areas: list[Text]
 
 
 class EyePlan(Frozen):

@@ -195,6 +195,7 @@ WORDS = {
     "colour.tell.eyes": "Iris {iris_mm:fine} across, pupil {pupil_mm:fine}, glint {glint_mm:fine} on the pupil's rim, {off_mm:fine} up and {off_mm:fine} to the left of its middle as seen, in both eyes the same way. Dot both eyes with each tool before the next.",
     "colour.place.lips": "lips",
     "colour.place.mask": "round the eyes",
+    "colour.all_of_it": "all of it",
     "colour.place.inside": "inside of the {part}",
     "colour.where.end": ", more and more to its tips",
     "colour.of_mixture": ", with {mixture}",

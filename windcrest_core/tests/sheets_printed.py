@@ -30,8 +30,8 @@ from windcrest_core.prints.page import Printing, heading_of
 from windcrest_core.prints.paint_card import paint_card_pdf
 from windcrest_core.prints.pattern_sheet import pattern_pages
 from windcrest_core.prints.portion_card import portion_card_pdf
-from windcrest_core.prints.stripe_guide import stripe_guide
 from windcrest_core.prints.shopping_sheet import shopping_sheet_pdf
+from windcrest_core.prints.stripe_guide import stripe_guide
 from windcrest_core.sheet import FigureSheet
 from windcrest_core.stock.needs import needs_of
 from windcrest_core.stock.shopping import FigureNeeds, shopping_list

@@ -166,7 +166,7 @@ class PartAmountsTest(unittest.TestCase):
 
     def test_paint_of_a_coat_is_a_film_of_three_fortieths_of_a_millimetre(self) -> None:
         """100 cm² under two coats: 100 × 0.0075 cm × 2 = 1.5 ml, three tenths left in brush and palette, a fifth to spare; by
-        parts of the mix."""
+        parts of the mix. One of primer likewise, and of varnish 60 µm instead of 75."""
         sheet = example("ferrywoman")
         plan = planned(sheet)
         wanted: dict[str, float] = {}
@@ -177,6 +177,9 @@ class PartAmountsTest(unittest.TestCase):
             for row in area.recipe:
                 ml = area.surface_cm2 * 0.0075 * area.coats.value * 1.3 * 1.2 * row.parts / whole
                 wanted[row.paint] = wanted.get(row.paint, 0.0) + ml
+        whole_cm2 = sum(area.surface_cm2 for area in plan.colour.areas)
+        wanted["primer"] = whole_cm2 * 0.0075 * 1.3 * 1.2
+        wanted["varnish_matt"] = whole_cm2 * 0.0060 * 1.3 * 1.2
         found: dict[str, float] = {}
         for need in needs_of(plan, sheet, Context()):
             if need.kind == "paint":

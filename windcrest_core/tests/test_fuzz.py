@@ -15,6 +15,7 @@ from windcrest_core.given.load import load_progress, load_rules, load_stores
 from windcrest_core.new_figure import BODIES, new_sheet
 from windcrest_core.sheet import FigureSheet, load_sheet, parse
 from windcrest_core.sheet.edits import apply_edits, collide
+from windcrest_core.sheet.upgrades import CURRENT_VERSION
 from windcrest_core.tests.support import biped, example
 from windcrest_core.tests.sweeps import examples, sweep
 
@@ -133,7 +134,7 @@ class NamedFaultTest(unittest.TestCase):
         ({"body": {"plan": "biped", "heads_tall": 0}}, "body/heads_tall"),
         ({"body": {"plan": "biped", "heads_tall": 99}}, "body/heads_tall"),
         ({"body": {"plan": "centipede"}}, "body"),
-        ({"sheet_version": 7}, "sheet_version"),
+        ({"sheet_version": CURRENT_VERSION + 1}, "sheet_version"),
         ({"sheet_version": "1"}, "sheet_version"),
         ({"surprise": 1}, "surprise"),
         ({"pose": {"elbow_l": {"swing_deg": 200}}}, "pose/elbow_l/swing_deg"),
