@@ -5,6 +5,7 @@ Source: SCIENCE 7b [S/A].
 
 from __future__ import annotations
 
+import itertools
 import math
 from typing import Literal, NamedTuple
 
@@ -133,7 +134,7 @@ def rings(across_mm: tuple[float, float], length_mm: float, stripe_mm: float) ->
     """
     found = stripes(across_mm, length_mm, stripe_mm, steps=1)
     edges = [0.0, *found.ends_mm, length_mm]
-    middles = [(a + b) / 2 for a, b in zip(edges, edges[1:], strict=False)]
+    middles = [(a + b) / 2 for a, b in itertools.pairwise(edges)]
     first, last = across_mm
     step = (last > first) - (last < first)
     counts = [found.stripes[0] + step * n for n in range(len(middles))]

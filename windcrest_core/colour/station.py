@@ -11,52 +11,46 @@ from numpy.typing import NDArray
 from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.amounts import COUNTED, DROP_ML, Amount, amount, drops, lined
+from windcrest_core.colour.amounts import Amount, amount, lined
 from windcrest_core.colour.bought import bought
-from windcrest_core.colour.layers import HALFWAY, SHARES, Seen, ground_seen
-from windcrest_core.colour.looks import by_day, by_lamp, hexes, in_the_dark
+from windcrest_core.colour.layers import HALFWAY, SHARES
 from windcrest_core.colour.methods import (
     base_of,
     drying_of,
     medium_of,
     method_of,
-    mixed_in,
     share_of,
     tool_of,
 )
+from windcrest_core.colour.mixing import mixings_of, recipe_parts
+from windcrest_core.colour.mixtures import counted_as
 from windcrest_core.colour.model import (
     AreaPlan,
     ColourPlan,
     EyePlan,
     GroundOption,
     Looks,
-    Mixing,
     Nearness,
     PassPlan,
     PlacePlan,
-    RecipePart,
     SpotPlan,
     Undercoat,
-    Zones,
 )
-from windcrest_core.colour.mixtures import counted_as
-from windcrest_core.colour.paint import masstone
 from windcrest_core.colour.painting import (
-    Coat,
     GROUND_HEX,
+    Coat,
     Given,
     best_under,
     coats_of,
     goes_along,
-    ground_reflectance,
     in_spots,
     is_hidden,
-    seen_at,
 )
 from windcrest_core.colour.pass_words import NAMED
 from windcrest_core.colour.places import parts_along, placed_on
-from windcrest_core.colour.recipes import Recipe, nearest, nearness
+from windcrest_core.colour.recipes import nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
+from windcrest_core.colour.shown import bare_looks, looks_of
 from windcrest_core.colour.sizes import IRIS, brush_for_mm
 from windcrest_core.colour.spectra import hex_of, rgb_of_hex, srgb_of
 from windcrest_core.colour.steps import (
@@ -68,14 +62,11 @@ from windcrest_core.colour.steps import (
     planned_of,
 )
 from windcrest_core.facts import Input, Quantity, Why, said
-from windcrest_core.media import Medium
 from windcrest_core.sheet.colour import Area, Ground, Pass, Spot
 
 Array = NDArray[np.float64]
 GROUNDS: tuple[Ground, ...] = ("white", "grey", "black", "none")
-GLOW_THROUGH = {"varnish_matt": 1.0, "varnish_gloss": 1.0, "resin": 1.0, "wash": 0.6}
 Dot = tuple[float | None, float]
-OPAQUE = 0.1  # of its glow that paint over it lets through [A]
 
 
 @dataclass(frozen=True)
@@ -144,7 +135,7 @@ def colour_plan(work: Workpiece, outside_mm2: Mapping[str, float]) -> ColourPlan
             source=said("colour.kubelka_munk_layer_of_m"),
             assumed=True,
         ),
-        mixings=_mixings(areas),
+        mixings=mixings_of(areas),
         bought=bought(colour, areas),
         eyes=eyes,
         places=[PlacePlan(**place._asdict()) for place in placed_on(work)],
@@ -240,76 +231,6 @@ def _ground_option(given: Given, ground: Ground, done: Sequence[_Done]) -> Groun
     return GroundOption(ground=ground, coats=round(coats, 3))
 
 
-def _recipe(recipe: Recipe | None, paint_ml: float) -> list[RecipePart]:
-    if recipe is None:
-        return []
-    shelf = catalogue()
-    each = drops(paint_ml, [count for _, count in recipe.paints])
-    return [
-        RecipePart(
-            paint=key,
-            label=shelf.paints[key].label,
-            colour=hex_of(shelf.paints[key].srgb),
-            parts=count,
-            drops=n,
-            ml=n * DROP_ML,
-            counted=max(each) <= COUNTED,
-        )
-        for (key, count), n in zip(recipe.paints, each, strict=True)
-    ]
-
-
-def _zones(linear: Array) -> Zones:
-    """Of (3, 3) linear light: a zone a row."""
-    recess, middle, raised, whole = hexes(np.vstack([linear, SHARES @ linear]))
-    return Zones(recess=recess, middle=middle, raised=raised, whole=whole)
-
-
-def _looks(
-    seen: Seen, glow: Array | None, charged: Array, ends: tuple[Seen, Seen] | None = None
-) -> Looks:
-    day = by_day(seen.zones)
-    found = Looks(
-        day=_zones(day),
-        lamp=_zones(by_lamp(day)),
-        dark=_zones(in_the_dark(day, glow, charged)),
-        glossy=seen.glossy,
-    )
-    if ends is None:
-        return found
-    whole = by_day(np.array([SHARES @ end.zones for end in (ends[0], seen, ends[1])]))
-    rows = (whole, by_lamp(whole), in_the_dark(whole, glow, charged))
-    names = ("day", "lamp", "dark")
-    return found.model_copy(
-        update={
-            name: getattr(found, name).model_copy(update={"along": tuple(hexes(row))})
-            for name, row in zip(names, rows, strict=True)
-        }
-    )
-
-
-def _ends(done: _Done, given: Given) -> list[tuple[Seen, Seen] | None]:
-    """What is seen at the root and at the tips of an area after each pass; none until one is other there."""
-    if not done.along:
-        return [None] * len(done.coats)
-    root, tips = seen_at(0.0, given, done.coats), seen_at(1.0, given, done.coats)
-    first = next(n for n, coat in enumerate(done.coats) if goes_along(coat.row))
-    return [(root[n], tips[n]) if n >= first else None for n in range(len(done.coats))]
-
-
-def _all_looks(done: _Done, given: Given) -> list[Looks]:
-    glow: Array | None = None
-    charged, found = np.zeros(3), []
-    for coat, ends in zip(done.coats, _ends(done, given), strict=True):
-        if coat.row.kind == "glow" and coat.film is not None:
-            glow = by_day(masstone(coat.film.kappa))
-            charged = 1 - (1 - charged) * 0.75**coat.coats
-        elif coat.row.spot is None and coat.row.kind not in ("lift", "mist"):
-            charged = charged * GLOW_THROUGH.get(medium_of(coat.row), OPAQUE)
-        found.append(_looks(coat.after, glow, charged, ends))
-    return found
-
-
 def _dots(area: Area, eyes: EyePlan | None) -> dict[str, Dot]:
     """Across and off the middle of each dot of an area that is eyes, in the order they are set: iris, pupil, glint."""
     if eyes is None:
@@ -322,7 +243,7 @@ def _dots(area: Area, eyes: EyePlan | None) -> dict[str, Dot]:
 def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -> AreaPlan:
     area = done.area
     dots = _dots(area, eyes)
-    looks = _all_looks(done, given)
+    looks = looks_of(done.coats, given)
     base = base_of(area)
     based = next((coat for coat in done.coats if coat.row is base or coat.row.kind == "base"), None)
     recipe = based.recipe if based else None
@@ -331,7 +252,6 @@ def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -
         for n, coat in enumerate(done.coats)
     ]
     drying = _drying(based) if based else (0.0, 0.0)
-    bare = ground_seen(ground_reflectance(given.ground, given.clay_hex))
     return AreaPlan(
         id=area.id,
         label=area.label,
@@ -340,12 +260,12 @@ def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -
         parts=done.parts,
         share=done.share,
         surface_cm2=done.surface_cm2,
-        recipe=_recipe(recipe, _amount(based, done).paint_ml) if based else [],
+        recipe=recipe_parts(recipe, _amount(based, done).paint_ml) if based else [],
         mix=recipe.hex if recipe else None,
         nearness=_nearness(area, based, given),
         coats=_coats_quantity(based) if based else None,
         drying_min=_drying_quantity(based, drying) if based else None,
-        bare=_looks(bare, None, np.zeros(3)),
+        bare=bare_looks(given),
         passes=passes,
         spots=_spots(done, given),
         undercoat=_undercoat(done, based, given),
@@ -375,7 +295,7 @@ def _pass(
         share=share_of(row),
         coats=coat.coats,
         colour=_colour(coat, done.area),
-        recipe=_recipe(coat.recipe, taken.paint_ml),
+        recipe=recipe_parts(coat.recipe, taken.paint_ml),
         nearness=nearness(coat.recipe.delta_e) if coat.recipe else None,
         ml=taken.ml,
         paint_ml=taken.paint_ml,
@@ -445,32 +365,6 @@ def _eyes(work: Workpiece) -> EyePlan | None:
         glint_off_mm=found.glint_off_mm,
         brush_mm=brush_for_mm(found.glint_mm),
     )
-
-
-def _mixings(areas: Sequence[AreaPlan]) -> list[Mixing]:
-    """Passes of the same parts of the same paints, mixed at once: thinned for a wash it is the same paint, what is made to bend
-    or of oil is another."""
-    found: dict[tuple[Medium, tuple[tuple[str, int], ...]], list[tuple[AreaPlan, PassPlan]]] = {}
-    for area in areas:
-        for row in area.passes:
-            if row.recipe and area.parts:
-                key = tuple((part.paint, part.parts) for part in row.recipe)
-                found.setdefault((mixed_in(row.medium), key), []).append((area, row))
-    mixings = []
-    for (medium, key), rows in found.items():
-        ml = sum(row.paint_ml for _, row in rows)
-        colour = next((row.colour for _, row in rows if row.colour), "#808080")
-        mixings.append(
-            Mixing(
-                colour=colour,
-                recipe=_recipe(Recipe(key, colour, 0.0, 0.0), ml),
-                paint_ml=ml,
-                passes=[row.key for _, row in sorted(rows, key=lambda one: one[1].at)],
-                areas=list(dict.fromkeys(area.label for area, _ in rows)),
-                medium=medium,
-            )
-        )
-    return sorted(mixings, key=lambda mixing: -mixing.paint_ml)
 
 
 def _coats_quantity(based: Coat) -> Quantity:

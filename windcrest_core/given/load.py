@@ -89,6 +89,10 @@ def _refuse_unknown(owned: Owned) -> None:
                 known(dict.fromkeys(get_args(Medium)), trial.product, at)
             case "varnish" | "spray" | "mixture":
                 pass
+    ids = [row.id for row in owned.mixtures]
+    for index, key in enumerate(ids):
+        if key in ids[:index]:
+            raise SheetError.one(f"mixtures/{index}/id", key, "an id only once")
     for index, note in enumerate(owned.took):
         for key in note.mix:
             known(shelf.paints, key, f"took/{index}/mix/{key}")

@@ -152,13 +152,6 @@ class Owned(Frozen):
         default=[], max_length=60, description="products mixed by oneself, to paint and seal with"
     )
 
-    @model_validator(mode="after")
-    def _one_of_each(self) -> Owned:
-        ids = [row.id for row in self.mixtures]
-        if len(set(ids)) < len(ids):
-            raise ValueError("mixtures that have an id of their own each")
-        return self
-
 
 class Stores(Owned):
     """The same with the coils there are. A wire without a coil is there in any length."""

@@ -92,9 +92,40 @@ class StoresTest(ApiCase):
         self.assertEqual(
             self.call("POST", "/api/v1/stripes", inches).json()["stripes"], found["stripes"]
         )
-        for name, text in (("first", "0 mm"), ("stripe", "broad"), ("length", "-3 mm")):
+        for name, text in (
+            ("first", "0 mm"),
+            ("stripe", "broad"),
+            ("stripe", "0.4 mm"),
+            ("length", "-3 mm"),
+        ):
             answer = self.call("POST", "/api/v1/stripes", {**asked, name: text})
             self.assert_problem(answer, 422, name)
+            self.assert_problem(
+                self.client.get("/api/v1/stripe-guide", {**asked, name: text}), 422, name
+            )
+
+    def test_rings_are_printed_in_ones_own_measures(self) -> None:
+        asked = {"first": "18 mm", "last": "12 mm", "length": "9 cm", "stripe": "3 mm"}
+        self.assertTrue(self.client.get("/api/v1/stripe-guide", asked).content.startswith(b"%PDF"))
+        drawn = self.client.get("/api/v1/stripe-guide", {**asked, "form": "svg"}).content.decode()
+        self.assertIn("9 of 3.1 mm", drawn)
+        self.call("PATCH", "/api/v1/rules", {"changes": {"length_unit": "in"}})
+        drawn = self.client.get("/api/v1/stripe-guide", {**asked, "form": "svg"}).content.decode()
+        self.assertIn("9 of 0.12 in", drawn)
+
+    def test_mixtures_of_ones_own_are_kept_each_by_its_id(self) -> None:
+        own = {"id": "tinted", "label": "umber in sealer", "medium": "varnish_matt", "share": 0.1}
+        stores = self.client.get("/api/v1/stores").json()["stores"]
+        kept = self.call("PUT", "/api/v1/stores", {**stores, "mixtures": [own]}).json()["stores"]
+        self.assertEqual(kept["mixtures"], [own])
+        for wrong, path in (
+            ([own, own], "mixtures/1/id"),
+            ([{**own, "share": 0}], "mixtures/0/share"),
+            ([{**own, "medium": "enamel"}], "mixtures/0/medium"),
+            ([{**own, "label": " "}], "mixtures/0/label"),
+        ):
+            answer = self.call("PUT", "/api/v1/stores", {**stores, "mixtures": wrong})
+            self.assert_problem(answer, 422, path)
 
     def test_a_brush_and_a_dome(self) -> None:
         """1 mm draws 0.20 and 0.40; a dome 8 across and 1.5 high is 39.47 mm³ and a tenth."""
