@@ -256,7 +256,10 @@ def _hidden(area: Area, plan: AreaPlan) -> Iterator[Finding]:
             severity="note",
             subject=_subject(area, row),
             title=said("colour.pass.hidden", area=area.label, above=NAMED[row.kind]),
-            reason=said("colour.pass.hidden.why", minutes_min=told.minutes),
+            reason=said(
+                "colour.pass.hidden.thin" if row is area.passes[-1] else "colour.pass.hidden.why",
+                minutes_min=told.minutes,
+            ),
             numbers={"minutes": told.minutes},
             fixes=[_without(area, row)],
         )

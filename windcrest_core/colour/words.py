@@ -135,6 +135,7 @@ WORDS = {
     "colour.powder.loose.why": "Loose powder comes off on fingers for ever, and dust sticks to what is next to it.",
     "colour.pass.hidden": "{area}: nothing of the {above} is seen in the end",
     "colour.pass.hidden.why": "What is painted over it hides all of it; it costs {minutes_min} and its drying.",
+    "colour.pass.hidden.thin": "There is so little of it on what it lies on that the eye sees no difference; it costs {minutes_min} and its drying. More paint in it, more coats, or another colour.",
     "colour.paint.rigid": "{area}: rigid paint on flexible clay",
     "colour.paint.rigid.why": "It bends there: {parts}. An acrylic film cracks when it does. Paint made for what bends goes with it: try it on a chip.",
     "colour.dry.blown": "{area}: a hair dryer is not for the {above}",

@@ -22,7 +22,7 @@ export function Mixtures({ owned, onChange }: Props) {
     keep([...rows, { id, label: "paint in sealer", medium: "varnish_matt", share: 0.2 }]);
   };
   return (
-    <Box maxWidth="44rem">
+    <Box>
       {rows.length === 0 ? (
         <Note>
           None. Paint in sealer, glue in paint, pigment in varnish: written down here it can be
@@ -32,7 +32,8 @@ export function Mixtures({ owned, onChange }: Props) {
       {rows.map((row) => (
         <Flex
           key={row.id}
-          gap="4"
+          columnGap="8"
+          rowGap="1"
           wrap="wrap"
           align="center"
           py="1"
@@ -40,24 +41,30 @@ export function Mixtures({ owned, onChange }: Props) {
           borderColor="headline"
           data-mixture={row.id}
         >
-          <WordsField
-            label="Called"
-            text={row.label}
-            onCommit={(label) => put(row.id, { label })}
-          />
-          <ChoiceField
-            label="Goes on like"
-            width="12rem"
-            value={row.medium}
-            options={Object.entries(MEDIA).map(([value, label]) => ({ value, label }))}
-            onChange={(medium) => put(row.id, { medium: medium as Medium })}
-          />
-          <NumberField
-            label="Paint in it"
-            value={Math.round(row.share * 100)}
-            unit="%"
-            onCommit={(share) => put(row.id, { share: share / 100 })}
-          />
+          <Box width="20rem">
+            <WordsField
+              label="Called"
+              text={row.label}
+              onCommit={(label) => put(row.id, { label })}
+            />
+          </Box>
+          <Box width="18rem">
+            <ChoiceField
+              label="Goes on like"
+              width="12rem"
+              value={row.medium}
+              options={Object.entries(MEDIA).map(([value, label]) => ({ value, label }))}
+              onChange={(medium) => put(row.id, { medium: medium as Medium })}
+            />
+          </Box>
+          <Box width="13rem">
+            <NumberField
+              label="Paint in it"
+              value={Math.round(row.share * 100)}
+              unit="%"
+              onCommit={(share) => put(row.id, { share: share / 100 })}
+            />
+          </Box>
           <Button
             size="xs"
             variant="ghost"

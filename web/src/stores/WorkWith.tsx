@@ -54,7 +54,7 @@ export function WorkWith({ stores, catalogue }: { stores: StoresOut; catalogue: 
               onToggle={(on) => toggle("clays", clay.id, on)}
               swatch={clay.colour}
             >
-              <LabelTemperature c={clay.label_c.value} /> ·
+              <LabelTemperature c={clay.label_c.value} /> ·{" "}
               <Density low={clay.density_g_cm3.low} high={clay.density_g_cm3.high} />
             </OwnedBox>
           ))}

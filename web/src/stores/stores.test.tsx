@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
-import type { Lot, StockItem } from "../api/types";
+import type { Lot, Owned, StockItem } from "../api/types";
 import { ABOUT, bench, problem, server, show } from "../testing/bench";
 import { StoresPage } from "./StoresPage";
 
@@ -247,6 +247,38 @@ describe("What I work with", () => {
       ...stores,
       wires: [...stores.wires, "br_2_0"],
     });
+  });
+
+  test("a mixture of one's own is written down, named and taken away", async () => {
+    const asked = server({ ...ABOUT, "PUT /api/v1/stores": ABOUT["GET /api/v1/stores"] });
+    const { user } = show(<StoresPage />, { at: "/?tab=work-with" });
+    await user.click(await screen.findByRole("button", { name: "Write one down" }));
+    await waitFor(() => expect(asked.some((row) => row.method === "PUT")).toBe(true));
+    const [kept] = (asked.find((row) => row.method === "PUT")?.body as Owned).mixtures ?? [];
+    expect(kept).toMatchObject({ label: "paint in sealer", medium: "varnish_matt", share: 0.2 });
+    expect(kept?.id).toMatch(/^[a-z][a-z0-9_]{0,39}$/);
+  });
+
+  test("a mixture that is there is changed by its id", async () => {
+    const own = { id: "tinted", label: "umber in sealer", medium: "varnish_matt", share: 0.1 };
+    const there = {
+      stores: { ...bench().stores, mixtures: [own] },
+      can_undo: true,
+      can_redo: false,
+    };
+    const asked = server({
+      ...ABOUT,
+      "GET /api/v1/stores": there,
+      "PUT /api/v1/stores": there,
+    });
+    const { user } = show(<StoresPage />, { at: "/?tab=work-with" });
+    await user.selectOptions(await screen.findByLabelText("Goes on like"), "pva");
+    await waitFor(() => expect(asked.some((row) => row.method === "PUT")).toBe(true));
+    await user.click(screen.getByRole("button", { name: "Remove umber in sealer" }));
+    await waitFor(() => expect(asked.filter((row) => row.method === "PUT")).toHaveLength(2));
+    expect(
+      asked.filter((row) => row.method === "PUT").map((row) => (row.body as Owned).mixtures),
+    ).toEqual([[{ ...own, medium: "pva" }], []]);
   });
 
   test("figures of materials show their range", async () => {

@@ -7,6 +7,7 @@ import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, Note, WordsField } from "../../ui/fields";
 import { useUnits } from "../../ui/UnitsContext";
 import { area as areaOf } from "../../units/format";
+import { Swatch } from "./Swatch";
 
 type Point = [number, number];
 
@@ -47,6 +48,13 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
               }
             />
           </Box>
+          <Box pb="1.5">
+            <Swatch
+              colour={told.spots[n]?.seen.at(-1) ?? told.bare.day.whole}
+              label={`${spot.label} once it is painted`}
+              size={18}
+            />
+          </Box>
           <Text fontSize="xs" color="inkSoft" pb="1.5" whiteSpace="nowrap">
             {SEEN[spot.view]}, {areaOf((told.spots[n]?.share ?? 0) * told.surface_cm2, units)}
           </Text>
@@ -71,10 +79,17 @@ export function SpotsBox({ area, told }: { area: Area; told: AreaPlan }) {
           </Button>
         </Flex>
       ))}
-      <Flex gap="1" wrap="wrap">
+      <Flex gap="1" wrap="wrap" mb="1.5">
         {plan.colour.places
           .filter((place) => told.parts.includes(place.part))
-          .filter((place) => !area.spots.some((row) => row.id === place.key))
+          .filter(
+            (place) =>
+              !area.spots.some(
+                (row) =>
+                  row.id === place.key ||
+                  (row.view === "inside" && place.view === "inside" && row.part === place.part),
+              ),
+          )
           .map((place) => (
             <Button
               key={place.key}

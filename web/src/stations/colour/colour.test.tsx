@@ -273,18 +273,21 @@ describe("Seen on the figure", () => {
 
 test("a stripe goes along its bone, upright where that is seen from its end", () => {
   const box = { left: 0, low: 0, wide: 40, tall: 80 };
-  const wide = (points: [number, number][]) =>
-    Math.hypot(
-      (points[0]![0] - points[3]![0]) * box.wide,
-      (points[0]![1] - points[3]![1]) * box.tall,
-    );
+  const mm = (points: [number, number][], n: number) => {
+    const [x, y] = points[n] ?? [0, 0];
+    return [x * box.wide, y * box.tall] as const;
+  };
+  const wide = (points: [number, number][]) => {
+    const [a, b] = [mm(points, 0), mm(points, 3)];
+    return Math.hypot(a[0] - b[0], a[1] - b[1]);
+  };
   const upright = stripeOn(box, { start: [20, 40], end: [20.5, 40] });
   expect(upright.map(([x]) => x)).toEqual([0.625, 0.625, 0.375, 0.375]);
   expect(upright.map(([, y]) => y)).toEqual([0, 1, 1, 0]);
   expect(wide(upright)).toBeCloseTo(10, 6);
   const leaning = stripeOn(box, { start: [0, 0], end: [30, 40] });
-  const [from, to] = [leaning[0]!, leaning[1]!];
-  const slope = ((to[1] - from[1]) * box.tall) / ((to[0] - from[0]) * box.wide);
+  const [from, to] = [mm(leaning, 0), mm(leaning, 1)];
+  const slope = (to[1] - from[1]) / (to[0] - from[0]);
   expect(Math.abs(slope - 40 / 30)).toBeLessThan(0.2);
   expect(leaning.every(([x, y]) => x >= 0 && x <= 1 && y >= 0 && y <= 1)).toBe(true);
 });
