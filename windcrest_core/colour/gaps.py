@@ -65,16 +65,42 @@ def aim_at(target: RGB) -> Aim:
     return Aim(lab_of_srgb(target), oklab_of(linear(target)))
 
 
-def gaps(reflectances: Array, aim: Aim) -> tuple[Array, Array]:
-    """ΔE00 of each (m, 36) reflectance to the target, and the gap that a search should make small.
+class Colours(NamedTuple):
+    """Of mixes, (m, 3) each, as both measures see them."""
+
+    lab: Array
+    oklab: Array
+
+    def at(self, rows: NDArray[np.intp]) -> Colours:
+        return Colours(self.lab[rows], self.oklab[rows])
+
+
+def colours_of(reflectances: Array) -> Colours:
+    """Of (m, 36) reflectances."""
+    return Colours(lab_of(reflectances), oklab_of(reflectances @ to_linear_srgb().T))
+
+
+MOST_SL = 1 + 0.015 * 50**2 / (20 + 50**2) ** 0.5
+
+
+def at_least(seen: Colours, aim: Aim) -> Array:
+    """What the gap of each colour is not below, by its lightness alone: ΔE00 is at least ΔL over the greatest S_L there is, the
+    other measure at least its lightness, and a gap lies between the two."""
+    by_lab = np.abs(seen.lab[..., 0] - aim.lab[0]) / MOST_SL
+    return np.asarray(np.minimum(by_lab, LIGHTNESS * np.abs(seen.oklab[..., 0] - aim.oklab[0])))
+
+
+def gaps(seen: Colours, aim: Aim) -> tuple[Array, Array]:
+    """ΔE00 of each colour to the target, and the gap that a search should make small.
 
     gap = d + smoothstep(6, 12, d) (far − d), far = √((60 ΔL)² + (120 ΔC)² + (150 ΔH)²) in OKLab; of a target that is nearly
     grey never less than d, or a pink would pass for a dusty white.
     """
-    d = delta_e(lab_of(reflectances), aim.lab)
-    seen = oklab_of(reflectances @ to_linear_srgb().T)
-    apart = seen - aim.oklab
-    chroma = np.hypot(seen[..., 1], seen[..., 2]) - float(np.hypot(aim.oklab[1], aim.oklab[2]))
+    d = delta_e(seen.lab, aim.lab)
+    apart = seen.oklab - aim.oklab
+    chroma = np.hypot(seen.oklab[..., 1], seen.oklab[..., 2]) - float(
+        np.hypot(aim.oklab[1], aim.oklab[2])
+    )
     hue2 = np.clip(apart[..., 1] ** 2 + apart[..., 2] ** 2 - chroma**2, 0.0, None)
     far = np.sqrt((LIGHTNESS * apart[..., 0]) ** 2 + (CHROMA * chroma) ** 2 + HUE**2 * hue2)
     if float(np.hypot(aim.oklab[1], aim.oklab[2])) < PALE:

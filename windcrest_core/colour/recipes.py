@@ -6,19 +6,20 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
 from math import gcd
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.gaps import Aim, aim_at, gaps
+from windcrest_core.colour.gaps import Aim, Colours, aim_at, at_least, colours_of, gaps
 from windcrest_core.colour.paint import Film, film_of, masstone
 from windcrest_core.colour.spectra import RGB, hex_of, srgb_of
 
 Array = NDArray[np.float64]
 MOST_PARTS, MOST_PAINTS, BEAM = 12, 4, 24
 AT_ONCE = 2048
+TRIED_FIRST = 1024  # of the pairs, to know how good the best are
 PRIMES = np.array(
     [2, 3, 5], dtype=np.int8
 )  # that all parts of two paints or more can have in common
@@ -52,19 +53,59 @@ class Recipe:
 
 
 class _Search:
-    def __init__(self, aim: Aim, kappas: Array, weights: Array) -> None:
-        self.aim, self.kappas, self.weights = aim, kappas, weights
+    def __init__(self, aim: Aim, films: list[Film]) -> None:
+        self.aim = aim
+        self.kappas = np.array([film.kappa for film in films])
+        self.weights = np.array([film.weight for film in films])
 
     def scored(self, parts: Array) -> tuple[Array, Array]:
-        """ΔE00 and score of (m, paints) whole parts; so many at once as stay near the processor."""
-        if len(parts) > AT_ONCE:
-            split = range(0, len(parts), AT_ONCE)
-            found = [self.scored(parts[at : at + AT_ONCE]) for at in split]
-            return np.concatenate([d for d, _ in found]), np.concatenate([s for _, s in found])
-        w = parts * self.weights
-        kappa = (w @ self.kappas) / w.sum(axis=1, keepdims=True)
-        d, gap = gaps(masstone(kappa), self.aim)
-        return d, gap + 0.5 * ((parts > 0).sum(axis=1) - 1) + 0.02 * parts.sum(axis=1)
+        """ΔE00 and score of (m, paints) whole parts."""
+        return self.judged(parts, _seen(parts, self.kappas, self.weights))
+
+    def judged(self, parts: Array, seen: Colours) -> tuple[Array, Array]:
+        """The same where their colours are known."""
+        d, gap = gaps(seen, self.aim)
+        return d, gap + _fuss(parts)
+
+    def begun(self) -> tuple[Array, Array]:
+        """Every paint and every pair that may be among the best, with its score. Colours of a palette are kept, whatever is
+        wanted of it; by lightness alone most pairs are known to be worse than 24 others.
+        """
+        n = len(self.weights)
+        parts = _few(n)
+        seen = _few_seen(self.kappas.tobytes(), self.weights.tobytes(), n)
+        if len(parts) <= TRIED_FIRST:
+            return parts, self.judged(parts, seen)[1]
+        apart = seen.oklab - self.aim.oklab
+        near = np.argpartition(np.einsum("ij,ij->i", apart, apart), TRIED_FIRST)[:TRIED_FIRST]
+        near = near[near >= n]
+        tried = self.judged(parts[near], seen.at(near))[1]
+        beaten_at = np.partition(tried, BEAM - 1)[BEAM - 1]
+        open_ = at_least(seen, self.aim) + _fuss(parts) <= beaten_at
+        open_[:n] = True
+        rows = np.flatnonzero(open_)
+        return parts[rows], self.judged(parts[rows], seen.at(rows))[1]
+
+
+def _fuss(parts: Array) -> Array:
+    """What more paints and more parts cost a mix."""
+    return np.asarray(0.5 * (_summed(parts != 0) - 1) + 0.02 * _summed(parts))
+
+
+def _seen(parts: Array, kappas: Array, weights: Array) -> Colours:
+    """Colours of (m, paints) whole parts; so many at once as stay near the processor."""
+    found = []
+    for at in range(0, len(parts), AT_ONCE):
+        w = parts[at : at + AT_ONCE] * weights
+        found.append(colours_of(masstone((w @ kappas) / w.sum(axis=1, keepdims=True))))
+    return Colours(
+        np.concatenate([one.lab for one in found]), np.concatenate([one.oklab for one in found])
+    )
+
+
+@lru_cache(maxsize=8)
+def _few_seen(kappas: bytes, weights: bytes, n: int) -> Colours:
+    return _seen(_few(n), np.frombuffer(kappas).reshape(n, -1), np.frombuffer(weights))
 
 
 def _neighbours(parts: Array) -> Array:
@@ -84,19 +125,33 @@ def _nudged(parts: Array) -> Array:
 
 def _allowed(parts: Array) -> Array:
     """Of rows without less than no part those that may be mixed, each once and in least parts."""
-    total, used = parts.sum(axis=1), np.count_nonzero(parts, axis=1)
+    total, used = _summed(parts), _summed(parts != 0)
     kept = parts[(total >= 1) & (total <= MOST_PARTS) & (used <= MOST_PAINTS)]
     kept = kept[_first_of_each(kept)]
-    alone = np.count_nonzero(kept, axis=1) == 1
-    common = (kept % PRIMES[:, None, None] == 0).all(axis=2).any(axis=0)
-    return np.asarray(kept[np.where(alone, kept.sum(axis=1) == 1, ~common)])
+    least = _summed(kept == 1) > 0
+    more = np.flatnonzero(~least)
+    common = (kept[more] % PRIMES[:, None, None] == 0).all(axis=2).any(axis=0)
+    least[more] = ~common & (_summed(kept[more] != 0) > 1)
+    return np.asarray(kept[least])
+
+
+def _summed(parts: NDArray[Any]) -> Array:
+    """Over each row; by a product, which is quicker than a sum over so few."""
+    ones = np.ones(parts.shape[1], dtype=np.float32)
+    return np.asarray(parts.astype(np.float32) @ ones, dtype=np.float64)
 
 
 def _first_of_each(parts: Array) -> NDArray[np.int64]:
-    """Index of one row of each kind; rows compare as bytes, which is quick."""
-    rows = np.ascontiguousarray(parts, dtype=np.int8)
-    first = np.unique(rows.view(f"V{rows.shape[1]}").ravel(), return_index=True)[1]
-    return np.asarray(first, dtype=np.int64)
+    """Index of the first row of each kind. Rows compare by one number: which paint and how much of it in twelve bits each,
+    for up to five paints.
+    """
+    there = np.flatnonzero(parts)
+    rows, paints = np.divmod(there, parts.shape[1])
+    used = np.bincount(rows, minlength=len(parts))
+    begins = np.cumsum(used) - used
+    nth = np.arange(len(rows)) - begins[rows]
+    digits = (paints << 4 | parts.ravel()[there].astype(np.int64)) << (12 * nth)
+    return np.unique(np.add.reduceat(digits, begins), return_index=True)[1]
 
 
 @lru_cache(maxsize=16)
@@ -130,13 +185,8 @@ def nearest_of(target: RGB, keys: tuple[str, ...], films: list[Film]) -> Recipe:
     ----------
     films : one of each key, at least one.
     """
-    n = len(films)
-    search = _Search(
-        aim_at(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
-    )
-    seen = _few(n)
-    _, scores = search.scored(seen)
-    best_rows, best_scores = _beam(seen, scores)
+    search = _Search(aim_at(target), films)
+    best_rows, best_scores = _beam(*search.begun())
     grown: set[bytes] = set()
     while len(new := [row for row in best_rows if row.tobytes() not in grown]):
         grown.update(row.tobytes() for row in new)
@@ -165,10 +215,7 @@ def with_one_more(target: RGB, paint_ids: tuple[str, ...], more: str) -> tuple[f
     own.
     """
     films = [film_of(catalogue().paints[key]) for key in (more, *paint_ids)]
-    search = _Search(
-        aim_at(target), np.array([f.kappa for f in films]), np.array([f.weight for f in films])
-    )
-    n = len(films)
+    search, n = _Search(aim_at(target), films), len(films)
     rows = [np.eye(1, n, dtype=np.int8)]
     for others in [*combinations(range(1, n), 1), *combinations(range(1, n), 2)]:
         ways = _WAYS[len(others)]
@@ -199,16 +246,20 @@ def one_to_buy(targets: list[RGB], paint_ids: tuple[str, ...]) -> str | None:
 
 def _beam(parts: Array, scores: Array) -> tuple[Array, Array]:
     """The best 24 of each number of paints, no row twice."""
-    first = _first_of_each(parts)
-    parts, scores = parts[first], scores[first]
-    used = (parts > 0).sum(axis=1)
+    used = _summed(parts != 0)
     keep = np.concatenate(
-        [
-            (rows := np.flatnonzero(used == count))[np.argsort(scores[rows], kind="stable")[:BEAM]]
-            for count in range(1, MOST_PAINTS + 1)
-        ]
+        [_best(np.flatnonzero(used == count), parts, scores) for count in range(1, MOST_PAINTS + 1)]
     )
     return parts[keep], scores[keep]
+
+
+def _best(rows: NDArray[np.intp], parts: Array, scores: Array) -> NDArray[np.intp]:
+    """The best 24 of these rows, each of which may be there twice."""
+    last = 2 * BEAM - 1
+    if len(rows) > last:
+        rows = rows[scores[rows] <= np.partition(scores[rows], last)[last]]
+    rows = rows[np.argsort(scores[rows], kind="stable")]
+    return rows[np.sort(_first_of_each(parts[rows]))][:BEAM] if len(rows) else rows
 
 
 def nearness(gap: float) -> Literal["close", "near", "off"]:

@@ -7,7 +7,7 @@ import unittest
 import numpy as np
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.gaps import aim_at, gaps
+from windcrest_core.colour.gaps import aim_at, colours_of, gaps
 from windcrest_core.colour.paint import film_of, masstone
 from windcrest_core.colour.recipes import Recipe, nearest, one_to_buy, with_one_more
 from windcrest_core.colour.spectra import rgb_of_hex
@@ -60,7 +60,7 @@ def mixed_gap(target: str, **parts: int) -> tuple[float, float]:
     films = [film_of(catalogue().paints[LETTERS[key]]) for key in parts]
     weights = np.array([film.weight for film in films]) * np.array(list(parts.values()))
     kappa = weights @ np.array([film.kappa for film in films]) / weights.sum()
-    d, gap = gaps(masstone(kappa)[None, :], aim_at(rgb_of_hex(target)))
+    d, gap = gaps(colours_of(masstone(kappa)[None, :]), aim_at(rgb_of_hex(target)))
     return float(d[0]), float(gap[0])
 
 
