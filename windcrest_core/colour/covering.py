@@ -51,9 +51,7 @@ def thickness_um(film: Film, ground: Array | float) -> float:
     )
 
     def apart(um: Array) -> Array:
-        return (
-            delta_e(lab_of(film_over(film, um, np.broadcast_to(over, (len(um), 36)))), goal) - SEEN
-        )
+        return delta_e(lab_of(film_over(film, um, over)), goal) - SEEN
 
     grid = np.geomspace(0.25, MOST * COAT_UM * 4, 600)
     shows = np.flatnonzero(apart(grid) > 0)

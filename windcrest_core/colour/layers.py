@@ -58,7 +58,7 @@ class Seen(NamedTuple):
 
 def film_over(film: Film, paint_um: Array | float, over: Array) -> Array:
     """Layers of a paint over (…, 36) grounds; `paint_um` of undiluted dry paint on each."""
-    thick = np.broadcast_to(np.asarray(paint_um, dtype=float) / 1000, over.shape[:-1])[..., None]
+    thick = np.asarray(paint_um, dtype=float)[..., None] / 1000
     k = film.kappa * film.scatter_per_mm
     return layer(k, film.scatter_per_mm, thick, over)
 
