@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any
 
 from windcrest_core.character.starting.shapes import ball, cone, laid_on, mid, pair
+from windcrest_core.colour.starting import StartKey, start_lists
 from windcrest_core.new_figure import new_sheet
 from windcrest_core.sheet import load_sheet
 from windcrest_core.sheet.forms import WIRE, SolidClay
@@ -27,13 +28,15 @@ def dressed(
     extra: list[Part],
     areas: list[tuple[str, str, str, str]],
     wears: dict[str, str],
+    painted: dict[str, list[dict[str, Any]]] = {},
     **more: Any,
 ) -> FigureSheet:
-    """The starting figure with more parts and its colours; `wears` maps id prefixes to areas."""
+    """The starting figure with more parts and its colours; `wears` maps id prefixes to areas, `painted` areas to their passes."""
     parts = [*sheet.parts, *extra]
     document = sheet.model_dump(mode="json")
     document["colour"]["areas"] = [
         {"id": i, "label": label, "target": target, "finish": finish}
+        | ({"passes": painted[i]} if i in painted else {})
         for i, label, target, finish in areas
     ]
     rows = []
@@ -47,6 +50,20 @@ def dressed(
     for key, value in more.items():
         document[key] = {**document[key], **value} if isinstance(value, dict) else value
     return load_sheet(document)
+
+
+BENDS = [{"id": "base", "kind": "base", "medium": "flexible"}]
+MICA = [
+    {"id": "base", "kind": "base"},
+    {"id": "mica", "kind": "powder", "colour": "#a9b4c2"},
+    {"id": "gloss", "kind": "gloss"},
+]
+
+
+def listed(key: StartKey, target: str) -> list[dict[str, Any]]:
+    """The passes of a starting list for that colour."""
+    found = next(row for row in start_lists(target) if row.key == key)
+    return [row.model_dump(mode="json") for row in found.passes]
 
 
 def angles(**joints: tuple[float, float, float]) -> dict[str, dict[str, float]]:
@@ -320,6 +337,7 @@ def newt_drummer() -> FigureSheet:
             ("belly", "belly cream", "#e8d9a8", "matte"),
         ],
         {"belly": "belly"},
+        {"skin": listed("light_down", "#5f7d4a"), "crest": BENDS},
         story="Leads the parade along the quay; the next beat is about to fall.",
         mood="bright, bouncing",
         expression="mouth wide, eyes half shut with glee",
@@ -445,6 +463,7 @@ def pelican_piper() -> FigureSheet:
             "shank": "bill",
             "hock": "bill",
         },
+        {"feathers": listed("dark_up", "#e6dfcf"), "quills": MICA, "pouch": BENDS},
         story="Pipes the winners in from the end of the mole, one eye on the fish stall.",
         mood="solemn, hungry",
         expression="one eye down, one eye sideways",
