@@ -11,6 +11,7 @@ from typing import Any
 from windcrest_core.clay.remarks import GIRTHS
 from windcrest_core.facts import said
 from windcrest_core.findings import Finding, Fix, Operation, fix
+from windcrest_core.frame.standing_remarks import CAGED_CM3, LIGHT_WALL_MM
 from windcrest_core.given.load import Context
 from windcrest_core.given.progress import Progress
 from windcrest_core.new_figure import new_sheet
@@ -22,8 +23,6 @@ from windcrest_core.sheet.model import FigureSheet
 
 THICKER = (1.5, 2.0, 3.0)  # times, of what would break or shows its wire
 UNHELD = ("frame.hold.weak", "frame.size.large")
-THIN_MM = 4.0  # of wall, where weight is what counts
-LARGE_CM3 = 150.0  # of core [A]
 NEW_RUN = re.compile(r"^run/[^/]+$")
 MOST_PLANS = 90
 
@@ -117,10 +116,10 @@ def _pegged(sheet: FigureSheet) -> list[Operation]:
 def _lighter(begun: Trial) -> list[Operation]:
     """Thinner walls over what is large, and cages in it; eyes want the wall they sit in."""
     faced = {part.lies_on for part in begun.sheet.parts if part.seat is not None}
-    large = [row for row in begun.plan.bulk.parts if row.core_cm3 > LARGE_CM3]
-    thick = [row for row in large if row.wall_mm > THIN_MM and row.id not in faced]
+    large = [row for row in begun.plan.bulk.parts if row.core_cm3 > CAGED_CM3]
+    thick = [row for row in large if row.wall_mm > LIGHT_WALL_MM and row.id not in faced]
     return [
-        *(Operation(path=f"part/{row.id}/wall_mm", value=THIN_MM) for row in thick),
+        *(Operation(path=f"part/{row.id}/wall_mm", value=LIGHT_WALL_MM) for row in thick),
         *(Operation(path=f"part/{row.id}/core", value="cage") for row in large),
     ]
 

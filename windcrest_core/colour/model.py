@@ -103,7 +103,7 @@ class SpotPlan(Frozen):
 
 
 class AreaPlan(Frozen):
-    """A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes.
+    """A colour area: its surface, the mix, how near it comes, coats of its base and what they are over, drying, and its passes.
 
     `along` is the bone of each of its parts with where that begins and ends, from 0 at the root of the area to 1 at its tips;
     empty where no pass is other at its tips.
@@ -119,6 +119,7 @@ class AreaPlan(Frozen):
     recipe: list[RecipePart]
     mix: str | None
     nearness: Nearness
+    over: str
     coats: Quantity | None
     drying_min: Quantity | None
     bare: Looks

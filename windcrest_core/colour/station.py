@@ -263,6 +263,7 @@ def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -
         recipe=recipe_parts(recipe, _amount(based, done).paint_ml) if based else [],
         mix=recipe.hex if recipe else None,
         nearness=_nearness(area, based, given),
+        over=hex_of(srgb_of(based.before.zones[1])) if based else bare_looks(given).day.middle,
         coats=_coats_quantity(based) if based else None,
         drying_min=_drying_quantity(based, drying) if based else None,
         bare=bare_looks(given),

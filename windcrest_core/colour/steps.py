@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 from windcrest_core.body.face import face_lines
 from windcrest_core.body.workpiece import Workpiece
@@ -27,7 +28,7 @@ from windcrest_core.colour.spectra import luminance
 from windcrest_core.facts import Text, said
 from windcrest_core.sheet.colour import Area, Pass
 from windcrest_core.step_keys import PRIME, SEAL, step_key
-from windcrest_core.steps import Need, Step
+from windcrest_core.steps import Need, Step, StepKind
 
 SET_UP_MIN = 5.0  # to mix, to rinse, to wipe [A]
 PRIME_MIN, PRIME_WAIT_MIN, SEAL_MIN, SEAL_WAIT_MIN = 15.0, 60.0, 15.0, 180.0
@@ -49,6 +50,15 @@ class Painted:
     minutes: Sequence[float]
     drying_min: Sequence[float]
     surface_cm2: float
+
+
+class Told(NamedTuple):
+    """What a step is called, of which kind it is, what is to be known of it."""
+
+    key: str
+    kind: StepKind
+    label: Text
+    caution: Text
 
 
 @dataclass(frozen=True)
@@ -182,62 +192,39 @@ def colour_steps(work: Workpiece, order: PaintOrder, painted: Sequence[Painted])
     told = {other: key for key, others in order.stands_for.items() for other in others}
     steps = []
     for row in order.rows:
-        needs = _needs(order, row, told)
-        if row.key == GROUND:
-            sprayed = colour.primer == "sprayed"
-            steps.append(
-                Step(
-                    key=PRIME,
-                    kind="ground",
-                    station="colour",
-                    label=said("colour.prime_it_2", ground=colour.ground),
-                    minutes=row.minutes,
-                    wait_min=row.wait_min,
-                    caution=said("colour.air_the_room_wear_a" if sprayed else "colour.thin_coats"),
+        others = order.stands_for.get(row.key, [])
+        match row.key:
+            case key if key == GROUND:
+                sprayed = colour.primer == "sprayed"
+                caution = said("colour.air_the_room_wear_a" if sprayed else "colour.thin_coats")
+                told_as = Told(
+                    PRIME, "ground", said("colour.prime_it_2", ground=colour.ground), caution
                 )
-            )
-        elif row.key == MATT:
-            steps.append(
-                Step(
-                    key=SEAL,
-                    kind="seal",
-                    station="colour",
-                    label=said("colour.seal_all", seal=colour.seal),
-                    minutes=row.minutes,
-                    wait_min=row.wait_min,
-                    needs=needs,
-                    caution=said("colour.waterborne_varnish_a_solvent_spray"),
+            case key if key == MATT:
+                caution = said("colour.waterborne_varnish_a_solvent_spray")
+                told_as = Told(SEAL, "seal", said("colour.seal_all", seal=colour.seal), caution)
+            case key if key in glossed:
+                label = said("colour.gloss_on", area=glossed[key].area.label)
+                told_as = Told(key, "gloss", label, "")
+            case key:
+                one, coat = of_key[key]
+                labels = [one.area.label, *(of_key[other][0].area.label for other in others)]
+                told_as = Told(
+                    key,
+                    "gloss" if coat.late else "coats",
+                    _words(one, coat, labels, mixtures),
+                    _caution(one, coat, eyes if one.area.id in eyed else None),
                 )
+        steps.append(
+            Step(
+                **told_as._asdict(),
+                station="colour",
+                minutes=row.minutes,
+                wait_min=row.wait_min,
+                needs=[] if row.key == GROUND else _needs(order, row, told),
+                stands_for=others,
             )
-        elif row.key in glossed:
-            steps.append(
-                Step(
-                    key=row.key,
-                    kind="gloss",
-                    station="colour",
-                    label=said("colour.gloss_on", area=glossed[row.key].area.label),
-                    minutes=row.minutes,
-                    wait_min=row.wait_min,
-                    needs=needs,
-                )
-            )
-        else:
-            one, coat = of_key[row.key]
-            others = order.stands_for.get(row.key, [])
-            labels = [one.area.label, *(of_key[key][0].area.label for key in others)]
-            steps.append(
-                Step(
-                    key=row.key,
-                    kind="gloss" if coat.late else "coats",
-                    station="colour",
-                    label=_words(one, coat, labels, mixtures),
-                    minutes=row.minutes,
-                    wait_min=row.wait_min,
-                    needs=needs,
-                    stands_for=others,
-                    caution=_caution(one, coat, eyes if one.area.id in eyed else None),
-                )
-            )
+        )
     return steps
 
 

@@ -27,7 +27,7 @@ from windcrest_core.stand.standing import WANTED_TIP_DEG
 FOILED = ("foil", "foil_tape")
 LEAST_STEEL_G = 5.0
 LIFTED_ALONE_G = 12000.0  # at arm's length, over a shelf [A]
-LIGHT_WALL_MM = 4.0
+LIGHT_WALL_MM = 4.0  # where weight is what counts
 CAGED_CM3 = 150.0  # of core that is worth a cage [A]
 SURELY_MORE = 1.05  # steel in a core also takes foil out of it [A]
 

@@ -2305,7 +2305,7 @@ export interface components {
         };
         /**
          * AreaPlan
-         * @description A colour area: its surface, the mix, how near it comes, coats over what is under it, drying, and its passes.
+         * @description A colour area: its surface, the mix, how near it comes, coats of its base and what they are over, drying, and its passes.
          *
          *     `along` is the bone of each of its parts with where that begins and ends, from 0 at the root of the area to 1 at its tips;
          *     empty where no pass is other at its tips.
@@ -2337,6 +2337,8 @@ export interface components {
              * @enum {string}
              */
             nearness: "close" | "near" | "off" | "no paints";
+            /** Over */
+            over: string;
             /** Parts */
             parts: string[];
             /** Passes */

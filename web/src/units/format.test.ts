@@ -72,6 +72,7 @@ describe("weights, temperatures, times", () => {
     expect(across(2.0525, INCHES)).toBe("0.081 in");
     expect(massAsTyped(57, METRIC)).toBe("57.0 g");
     expect(massAsTyped(57, INCHES)).toBe("2.011 oz");
+    expect(massAsTyped(15000, INCHES)).toBe("33.07 lb");
     expect(difference(5, METRIC)).toBe("5 °C");
     expect(difference(-5, INCHES)).toBe("−9 °F");
   });

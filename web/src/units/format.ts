@@ -84,9 +84,16 @@ export function minutes(min: number): string {
 export const mass = (g: number, units: Units): string =>
   units.mass_unit === "g" ? `${short(g)} g` : ounces(g);
 
+/** From here on ounces are typed as pounds. */
+const HEAVY_G = 2268;
+
 /** A mass to be typed on: what a scale said, to a tenth of a gram. */
 export const massAsTyped = (g: number, units: Units): string =>
-  units.mass_unit === "g" ? `${g.toFixed(1)} g` : `${(g / 28.349523).toFixed(3)} oz`;
+  units.mass_unit === "g"
+    ? `${g.toFixed(1)} g`
+    : g >= HEAVY_G
+      ? `${(g / 453.59237).toFixed(2)} lb`
+      : `${(g / 28.349523).toFixed(3)} oz`;
 
 export const temperature = (c: number, units: Units): string =>
   units.temperature_unit === "C" ? `${digits(c, 0)} °C` : `${digits(c * 1.8 + 32, 0)} °F`;

@@ -132,12 +132,10 @@ function Took({ told }: { told: AreaPlan }) {
   const stores = useStores().data?.stores;
   const { set: keep } = useStoresChanges();
   if (!stores) return null;
-  const base = told.passes.findIndex((row) => row.kind === "base");
-  const over = (told.passes[base - 1]?.looks ?? told.bare).day.middle;
   const mix = Object.fromEntries(told.recipe.map((row) => [row.paint, row.parts]));
   const took = (coats: number) =>
     void keep
-      .mutateAsync({ ...stores, took: [...(stores.took ?? []), { mix, over, coats }] })
+      .mutateAsync({ ...stores, took: [...(stores.took ?? []), { mix, over: told.over, coats }] })
       .catch(tellProblem);
   return (
     <Flex gap="1" align="center" wrap="wrap" fontSize="sm" my="1">

@@ -205,7 +205,7 @@ describe("Passes", () => {
     expect(put.took).toEqual([
       {
         mix: Object.fromEntries((told?.recipe ?? []).map((row) => [row.paint, row.parts])),
-        over: told?.bare.day.middle,
+        over: told?.over,
         coats: 5,
       },
     ]);
