@@ -56,3 +56,39 @@ class PassesJourney(Journey):
         self.drive(look_and_ink)
         self.assertEqual(self.kinds(), ["base", "seal", "wash", "dry_brush", "seal", "ink"])
         self.finish()
+
+    def test_a_mixture_of_ones_own_is_tried_before_it_is_trusted(self) -> None:
+        colour = f"{self.live_server_url}/figures/{self.figure.id}/colour"
+        asked = re.compile("try paint in sealer on acrylic paint on a chip first")
+
+        def use() -> None:
+            page = self.page
+            page.goto(f"{self.live_server_url}/stores?tab=work-with")
+            page.get_by_role("button", name="Write one down").click()
+            expect(page.get_by_role("button", name="Remove paint in sealer")).to_be_visible()
+            page.goto(colour)
+            page.get_by_role("tab", name="Passes").click()
+            page.get_by_role("button", name="+ more").click()
+            page.get_by_role("menuitem", name="tint over varnish").click()
+            page.get_by_role("button", name=re.compile("^▸ tint over varnish")).click()
+            page.get_by_label("With").select_option(label="own: paint in sealer")
+            expect(page.get_by_text(asked).first).to_be_visible()
+
+        self.drive(use)
+        [_, tint] = Figure.objects.get().sheet.colour.areas[0].passes
+        self.assertIsNotNone(tint.mixture)
+
+        def judge() -> None:
+            page = self.page
+            page.goto(f"{self.live_server_url}/figures/{self.figure.id}/bake")
+            page.get_by_role("tab", name="Chips").click()
+            page.get_by_role("button", name="+ paint in sealer").click()
+            page.get_by_label("What the chip of paint in sealer did").select_option("good")
+            expect(page.get_by_text("All changes saved")).to_be_visible()
+            page.goto(colour)
+            page.get_by_role("tab", name="Passes").click()
+            expect(page.locator("[data-pass]")).to_have_count(2)
+            expect(page.get_by_text(asked)).to_have_count(0)
+
+        self.drive(judge)
+        self.finish()

@@ -45,6 +45,17 @@ class Looks(Frozen):
     glossy: bool
 
 
+class Marks(Frozen):
+    """What a pass leaves that is seen one by one: the share of the surface they take, how broad each is, round, along the
+    limb or running down; `until` is the place among all passes of the one that hides them, if any does.
+    """
+
+    way: Literal["round", "along", "down"]
+    share: float
+    across_mm: float
+    until: int | None
+
+
 class PassPlan(Frozen):
     """A pass: what is mixed for it, how much, how long, what is seen after it.
 
@@ -75,6 +86,7 @@ class PassPlan(Frozen):
     spot: str | None
     across_mm: float | None
     off_mm: float
+    marks: Marks | None
     looks: Looks
 
 

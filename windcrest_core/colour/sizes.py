@@ -16,6 +16,7 @@ IRIS, PUPIL, GLINT = 0.55, 0.35, 0.15  # of the open eye, of the iris, of the ir
 DIAGONAL = math.sqrt(0.5)
 LINE_MIN_PER_CM: dict[Line, float] = {"hair": 0.15, "vein": 0.4, "lash": 0.5, "stripe": 0.6}  # [A]
 LINE_MM: dict[Line, float] = {"hair": 0.3, "vein": 0.5, "lash": 0.3, "stripe": 3.0}  # broad [A]
+SPECKLE_MM, STREAK_MM, DOT_MM = 0.9, 1.2, 1.5  # across [A]
 RESIN_SPARE = 1.1
 DROP_MM3 = 50.0
 CLEAR_LAYER_MM, TINTED_LAYER_MM = 2.0, 1.0

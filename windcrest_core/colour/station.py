@@ -50,7 +50,7 @@ from windcrest_core.colour.pass_words import NAMED
 from windcrest_core.colour.places import parts_along, placed_on
 from windcrest_core.colour.recipes import nearest, nearness
 from windcrest_core.colour.remarks import colour_findings
-from windcrest_core.colour.shown import bare_looks, looks_of
+from windcrest_core.colour.shown import bare_looks, looks_of, marks_of
 from windcrest_core.colour.sizes import IRIS, brush_for_mm
 from windcrest_core.colour.spectra import hex_of, rgb_of_hex, srgb_of
 from windcrest_core.colour.steps import (
@@ -243,14 +243,12 @@ def _dots(area: Area, eyes: EyePlan | None) -> dict[str, Dot]:
 def _area(done: _Done, given: Given, at: dict[str, int], eyes: EyePlan | None) -> AreaPlan:
     area = done.area
     dots = _dots(area, eyes)
+    places = {row.id: at.get(pass_key(area, row), 0) for row in area.passes}
     looks = looks_of(done.coats, given)
     base = base_of(area)
     based = next((coat for coat in done.coats if coat.row is base or coat.row.kind == "base"), None)
     recipe = based.recipe if based else None
-    passes = [
-        _pass(done, given, n, looks[n], at.get(pass_key(area, coat.row), 0), dots)
-        for n, coat in enumerate(done.coats)
-    ]
+    passes = [_pass(done, given, n, looks[n], places, dots) for n in range(len(done.coats))]
     drying = _drying(based) if based else (0.0, 0.0)
     return AreaPlan(
         id=area.id,
@@ -281,7 +279,7 @@ def _nearness(area: Area, based: Coat | None, given: Given) -> Nearness:
 
 
 def _pass(
-    done: _Done, given: Given, n: int, looks: Looks, at: int, dots: Mapping[str, Dot]
+    done: _Done, given: Given, n: int, looks: Looks, at: Mapping[str, int], dots: Mapping[str, Dot]
 ) -> PassPlan:
     coat = done.coats[n]
     row, taken = coat.row, _amount(coat, done)
@@ -303,12 +301,13 @@ def _pass(
         grams=taken.grams,
         minutes=taken.minutes,
         drying_min=sum(_drying(coat)) / 2,
-        at=at,
+        at=at[row.id],
         after_seal=coat.late,
         hidden=is_hidden(done.area, given, done.coats, n),
         spot=row.spot,
         across_mm=dots.get(row.id, (None, 0.0))[0],
         off_mm=dots.get(row.id, (None, 0.0))[1],
+        marks=marks_of(done.area, row, _on(row, done), at, bool(dots)),
         looks=looks,
     )
 

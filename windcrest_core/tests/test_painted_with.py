@@ -23,7 +23,7 @@ from windcrest_core.prints.stripe_guide import EDGE_MM, stripe_guide
 from windcrest_core.sheet import FigureSheet, load_sheet
 from windcrest_core.stock.kinds import sold
 from windcrest_core.stock.needs import needs_of
-from windcrest_core.tests.support import biped, changed, context, planned, spoken
+from windcrest_core.tests.support import biped, changed, context, example, planned, spoken
 from windcrest_core.tests.test_versions import kept
 
 TINTED = {"id": "tinted", "label": "umber in sealer", "medium": "varnish_matt", "share": 0.1}
@@ -121,6 +121,43 @@ class LineTest(unittest.TestCase):
         self.assertAlmostEqual(told.ml, 0.004 * 0.05 * 18 * 1.5 * 1.2)
         hairs = skin(passes({**lines, "line": "hair", "coats": 2})).passes[1]
         self.assertAlmostEqual(hairs.minutes, 2 * 0.15 * 18)
+
+
+class MarksTest(unittest.TestCase):
+    def test_they_take_their_share_until_something_hides_them(self) -> None:
+        """18 cm of veins half a millimetre broad are 0.9 cm²; speckles 8 in a hundred; a coat over all of it hides both."""
+        rows = (
+            {"id": "sp", "kind": "speckle", "colour": "#e8d9a8"},
+            {"id": "ve", "kind": "lines", "length_mm": 180},
+            {"id": "wash", "kind": "wash"},
+            {"id": "over", "kind": "base", "colour": "#203020"},
+        )
+        area = skin(passes(*rows))
+        told = {row.id: row for row in area.passes}
+        speckles, veins = told["sp"].marks, told["ve"].marks
+        assert speckles is not None and veins is not None
+        self.assertEqual((speckles.way, speckles.share), ("round", 0.08))
+        self.assertAlmostEqual(veins.share * area.surface_cm2, 0.9)
+        self.assertEqual({speckles.until, veins.until}, {told["over"].at})
+        self.assertIsNone(told["wash"].marks)
+        left = skin(passes(*rows[:3])).passes[1].marks
+        assert left is not None
+        self.assertIsNone(left.until)
+
+    def test_dots_on_eyes_have_places_of_their_own(self) -> None:
+        newt = example("newt_drummer")
+        eyes = {
+            "id": "eyes",
+            "label": "eyes",
+            "target": "#c98a2a",
+            "passes": [{"id": "base", "kind": "base"}, {"id": "iris", "kind": "dots"}],
+        }
+        worn = {"part__eye_r__area": "eyes", "part__eye_l__area": "eyes"}
+        plan = planned(changed(newt, area__eyes=eyes, **worn)).colour
+        iris = next(area for area in plan.areas if area.id == "eyes").passes[1]
+        self.assertIsNone(iris.marks)
+        dots = skin(passes({"id": "warts", "kind": "dots"})).passes[1].marks
+        self.assertEqual(dots and dots.across_mm, 1.5)
 
 
 class EndTest(unittest.TestCase):

@@ -6282,6 +6282,24 @@ export interface components {
             /** Width Px */
             width_px: number;
         };
+        /**
+         * Marks
+         * @description What a pass leaves that is seen one by one: the share of the surface they take, how broad each is, round, along the
+         *     limb or running down; `until` is the place among all passes of the one that hides them, if any does.
+         */
+        Marks: {
+            /** Across Mm */
+            across_mm: number;
+            /** Share */
+            share: number;
+            /** Until */
+            until: number | null;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "round" | "along" | "down";
+        };
         /** Me */
         Me: {
             /** Demo */
@@ -7556,6 +7574,7 @@ export interface components {
             /** Label */
             label: string;
             looks: components["schemas"]["Looks"];
+            marks: components["schemas"]["Marks"] | null;
             /**
              * Medium
              * @enum {string}

@@ -12,7 +12,7 @@ import { linesOf, pathOf, projected, type ViewName } from "./paths";
 import { Insides } from "./Insides";
 import { Link } from "./Link";
 import { Joints, nearestJoint } from "./Joints";
-import { fillsOf, PaintDots, PaintFills, PaintSpots } from "./Paint";
+import { fillsOf, overlaysOf, PaintDots, PaintFills } from "./Paint";
 import { ALL_PAINTED, type PaintSeen } from "./painted";
 import { Parts, type Tints } from "./Parts";
 import { Supports } from "./Supports";
@@ -134,6 +134,18 @@ export function Elevation(props: Props) {
       side: fillsOf(plan, before, drawing.side, "side"),
     }),
     [plan, drawing, after, before],
+  );
+  const { light } = paint;
+  const overlays = useMemo(
+    () => ({
+      front: overlaysOf(plan, after, light, drawing.front, "front"),
+      side: overlaysOf(plan, before, light, drawing.side, "side"),
+    }),
+    [plan, drawing, after, before, light],
+  );
+  const bones = useMemo(
+    () => new Map(figure.sheet.parts.map((part) => [part.id, part.bone])),
+    [figure.sheet.parts],
   );
   const outlines = useMemo(
     () =>
@@ -284,6 +296,7 @@ export function Elevation(props: Props) {
           paths={paths[name]}
           parts={parts}
           colours={colours[name]}
+          overlays={layers.colour && layers.clay ? overlays[name] : null}
           layers={layers}
           selected={selected}
           marked={props.marked}
@@ -294,19 +307,13 @@ export function Elevation(props: Props) {
           raise={raise}
           onSelect={props.onSelect}
         />
-        {layers.colour && layers.clay && !drag && !moved ? (
-          <>
-            <PaintSpots
-              plan={plan}
-              after={shownAfter[name]}
-              of={name}
-              view={view}
-              paths={paths[name]}
-            />
-            {paint.light === "dark" || view.name !== "front" ? null : (
-              <PaintDots plan={plan} after={shownAfter[name]} view={view} />
-            )}
-          </>
+        {layers.colour &&
+        layers.clay &&
+        !drag &&
+        !moved &&
+        paint.light !== "dark" &&
+        view.name === "front" ? (
+          <PaintDots plan={plan} after={shownAfter[name]} view={view} />
         ) : null}
         {props.walls
           ?.filter((map) => map.name === name)
@@ -395,6 +402,7 @@ export function Elevation(props: Props) {
                   of={name}
                   outlines={outlines}
                   view={drawing[name]}
+                  bones={bones}
                 />
               ))
             : null}

@@ -1,6 +1,6 @@
 import type { Plan, View } from "../api/types";
+import { markedAfter, marksIn, sideOf, turnOf } from "./marks";
 import { looksAfter, spotsAfter, type AreaPlan, type Light } from "./painted";
-import type { PartPaths } from "./Parts";
 import { extentOf } from "./paths";
 
 interface Props {
@@ -12,6 +12,8 @@ interface Props {
   /** Outlines of the areas' places, in shares of their part. */
   outlines: Map<string, [number, number][]>;
   view: View;
+  /** Of each part, the joint it hangs on. */
+  bones: Map<string, string>;
 }
 
 const paintId = (of: string, area: string) => `paint-${of}-${area}`;
@@ -52,7 +54,7 @@ function lineOf(area: AreaPlan, part: string, view: View) {
 const spotId = (of: string, area: string, spot: string) => `spot-${of}-${area}-${spot}`;
 
 /** Raised where light falls, from its top, down to what lies in its recesses. */
-export function PaintFills({ plan, after, light, of, outlines, view }: Props) {
+export function PaintFills({ plan, after, light, of, outlines, view, bones }: Props) {
   return plan.colour.areas.map((area) => {
     const looks = looksAfter(area, after);
     const zones = looks?.[light];
@@ -93,6 +95,7 @@ export function PaintFills({ plan, after, light, of, outlines, view }: Props) {
               ) : null;
             })
           : null}
+        <MarkPatterns area={area} after={after} of={of} view={view} bones={bones} />
         {area.spots.map((spot) => (
           <clipPath
             key={spot.id}
@@ -111,28 +114,90 @@ export function PaintFills({ plan, after, light, of, outlines, view }: Props) {
   });
 }
 
-/** Places of the areas in their own colour, cut to their part. */
-export function PaintSpots({
-  plan,
+/** What lies over the colour of a part: places in their own colour, marks. */
+export interface Overlay {
+  key: string;
+  fill: string;
+  clip?: string;
+  spot?: string;
+}
+
+/** What lies over each part by then, the first beneath. */
+export function overlaysOf(
+  plan: Plan,
+  after: number,
+  light: Light,
+  view: View,
+  of: string,
+): Map<string, Overlay[]> {
+  const found = new Map<string, Overlay[]>();
+  const lay = (part: string, over: Overlay) => found.set(part, [...(found.get(part) ?? []), over]);
+  for (const area of plan.colour.areas) {
+    for (const row of light === "dark" ? [] : markedAfter(area, after))
+      for (const part of area.parts)
+        lay(part, { key: row.id, fill: `url(#${marksId(of, area.id, row.id, part)})` });
+    for (const spot of spotsAfter(area, after))
+      if (spot.view === view.name)
+        lay(spot.part, {
+          key: spot.id,
+          fill: spot.fill,
+          clip: spotId(of, area.id, spot.id),
+          spot: spot.id,
+        });
+  }
+  return found;
+}
+
+const marksId = (of: string, area: string, pass: string, part: string) =>
+  `marks-${of}-${area}-${pass}-${part}`;
+
+/** Speckles, lines and streaks as they lie on each part. */
+function MarkPatterns({
+  area,
   after,
   of,
   view,
-  paths,
-}: Pick<Props, "plan" | "after" | "of" | "view"> & { paths: Map<string, PartPaths> }) {
-  return plan.colour.areas.flatMap((area) =>
-    spotsAfter(area, after)
-      .filter((spot) => spot.view === view.name)
-      .map((spot) => (
-        <path
-          key={`${area.id}/${spot.id}`}
-          data-spot={spot.id}
-          d={paths.get(spot.part)?.outline}
-          fill={spot.fill}
-          clipPath={`url(#${spotId(of, area.id, spot.id)})`}
-          pointerEvents="none"
-        />
-      )),
-  );
+  bones,
+}: {
+  area: AreaPlan;
+  after: number;
+  of: string;
+  view: View;
+  bones: Map<string, string>;
+}) {
+  return markedAfter(area, after).flatMap((row) => {
+    const { marks } = row;
+    if (!marks) return [];
+    const side = sideOf(marks);
+    const base = marksId(of, area.id, row.id, "");
+    return [
+      <pattern key={base} id={base} patternUnits="userSpaceOnUse" width={side} height={side}>
+        {marksIn(marks).map((mark, n) => (
+          <line
+            key={n}
+            x1={mark.x}
+            x2={mark.x}
+            y1={mark.y - mark.long / 2}
+            y2={mark.y + mark.long / 2}
+            stroke={row.colour ?? "none"}
+            strokeWidth={mark.across}
+            strokeLinecap="round"
+          />
+        ))}
+      </pattern>,
+      ...area.parts.map((part) => {
+        const bone = view.bones.find((one) => one.joint === bones.get(part));
+        return (
+          <pattern
+            key={`${base}${part}`}
+            id={marksId(of, area.id, row.id, part)}
+            href={`#${base}`}
+            patternTransform={`rotate(${turnOf(marks, bone).toFixed(1)})`}
+          />
+        );
+      }),
+    ];
+  });
 }
 
 /** Iris, pupil and glint on each eye, as they are dotted. */

@@ -2,6 +2,7 @@ import { memo } from "react";
 import type { Part, View } from "../api/types";
 import { tint } from "../theme";
 import type { Layers } from "./layers";
+import type { Overlay } from "./Paint";
 
 export interface PartPaths {
   outline: string;
@@ -18,6 +19,8 @@ interface Props {
   parts: Map<string, Part>;
   /** Fills by part. */
   colours: Map<string, string>;
+  /** What lies over their colour. */
+  overlays: Map<string, Overlay[]> | null;
   layers: Layers;
   selected: string | null;
   marked: Set<string> | undefined;
@@ -56,6 +59,7 @@ export const Parts = memo(function Parts(props: Props) {
         edges={placed ? undefined : paths.get(id)?.edges}
         transform={turn ?? (placed ? undefined : props.raise)}
         fill={layers.clay ? fillOf(id) : tint("claySoft")}
+        overlays={placed ? undefined : props.overlays?.get(id)}
         opacity={layers.clay ? (layers.core || layers.wire ? 0.5 : 0.92) : 0.32}
         chosen={id === selected}
         marked={props.marked?.has(id) ?? false}
@@ -73,6 +77,7 @@ interface ShapeProps {
   edges: string | undefined;
   transform: string | undefined;
   fill: string;
+  overlays: Overlay[] | undefined;
   opacity: number;
   chosen: boolean;
   marked: boolean;
@@ -97,6 +102,16 @@ const Shape = memo(function Shape({ id, chosen, marked, ...shape }: ShapeProps) 
       >
         <title>{shape.title}</title>
       </path>
+      {shape.overlays?.map((over) => (
+        <path
+          key={over.key}
+          data-spot={over.spot}
+          d={shape.outline}
+          fill={over.fill}
+          clipPath={over.clip && `url(#${over.clip})`}
+          pointerEvents="none"
+        />
+      ))}
       {shape.edges ? (
         <path
           d={shape.edges}
