@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal, NamedTuple
 
 from windcrest_core.media import Medium
-from windcrest_core.sheet.colour import Area, Pass, PassKind, Tool
+from windcrest_core.sheet.colour import Area, Pass, PassKind, Thick, Tool
 
 SOLIDS = 0.40  # of acrylic paint, by volume [L]
 PRIMER_SOLIDS = 0.20  # of a sprayed primer [L/A]
@@ -64,6 +64,8 @@ METHODS: dict[HOW, Method] = {
     "dots": Method(100, 1, 0.06, 1.3, 4),
     "spatter": Method(20, 0.6, 0.08, 2.5, 1),
 }  # [L/A], SCIENCE 7b; dust of powder, lines, dots and spatter are assumed
+LAID: dict[Thick, float] = {"thin": 2 / 3, "normal": 1.0, "thick": 4 / 3}
+"""Of a usual coat: 20, 30 and 40 µm of brushed paint [L/A]."""
 SEAL_WET_UM = 60.0  # of a brushed varnish
 
 
@@ -148,7 +150,12 @@ def method_of(row: Pass) -> Method:
     how = usual.how if row.tool is None or usual.how in BY_KIND else OF_TOOL[row.tool]
     of = METHODS[how]
     wet = SEAL_WET_UM if not usual.colours and how == "brush" else of.wet_um
-    return Method(wet, share_of(row), of.cover, of.loss, of.minutes, of.solids)
+    return Method(wet * LAID[row.thick], share_of(row), of.cover, of.loss, of.minutes, of.solids)
+
+
+def is_film(row: Pass) -> bool:
+    """Whether it covers what it goes over, so that it matters how thick it is laid on."""
+    return USUAL[row.kind].how == "brush" and row.kind not in ("metallic", "glow", "shift")
 
 
 def goes_late(row: Pass) -> bool:

@@ -60,7 +60,8 @@ class PassPlan(Frozen):
     """A pass: what is mixed for it, how much, how long, what is seen after it.
 
     `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
-    in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all.
+    in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all. A `film`
+    is laid on thin, normal or thick.
     """
 
     id: str
@@ -70,6 +71,7 @@ class PassPlan(Frozen):
     medium: Medium
     mixture: str | None
     tool: Tool
+    film: bool
     share: float
     coats: int
     colour: str | None

@@ -40,6 +40,7 @@ def pass_findings(work: Workpiece, areas: list[Area], plans: list[AreaPlan]) -> 
         if plan.parts:
             found += _laid(work, area, plan)
             found += _hidden(area, plan)
+            found += _off_its_part(work, area, plan)
             found += _blown(area)
             found += _bending(work, area, plan)
             found += _cheaper(area, plan)
@@ -262,6 +263,43 @@ def _hidden(area: Area, plan: AreaPlan) -> Iterator[Finding]:
             ),
             numbers={"minutes": told.minutes},
             fixes=[_without(area, row)],
+        )
+
+
+def _off_its_part(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Finding]:
+    """Places that passes are meant for and that are nowhere on the area: their part wears another, is gone, or has no inside."""
+    labels = {part.id: part.label for part in work.sheet.parts}
+    used = {row.spot for row in area.passes}
+    for spot, told in zip(area.spots, plan.spots, strict=True):
+        worn = spot.part in plan.parts
+        if spot.id not in used or (worn and told.share > 0):
+            continue
+        part: Text = labels.get(spot.part, said("colour.place.gone"))
+        passes = [row.model_dump(mode="json") for row in area.passes if row.spot != spot.id]
+        spots = [row.model_dump(mode="json") for row in area.spots if row.id != spot.id]
+        ways = [
+            fix(
+                said("colour.place.leave_out", spot=spot.label),
+                (f"area/{area.id}/passes", passes),
+                (f"area/{area.id}/spots", spots),
+            )
+        ]
+        if spot.part in labels and not worn:
+            give = fix(
+                said("colour.place.give", part=part, area=area.label),
+                (f"part/{spot.part}/area", area.id),
+            )
+            ways.insert(0, give)
+        yield Finding(
+            id="colour.place.off",
+            station="colour",
+            severity="warn",
+            subject=f"{area.id}_{spot.id}",
+            title=said("colour.place.off", spot=spot.label, area=area.label),
+            reason=said(
+                "colour.place.off.why" if not worn else "colour.place.off.whole", part=part
+            ),
+            fixes=ways,
         )
 
 

@@ -17,6 +17,7 @@ from windcrest_core.colour.layers import HALFWAY, SHARES
 from windcrest_core.colour.methods import (
     base_of,
     drying_of,
+    is_film,
     medium_of,
     method_of,
     share_of,
@@ -291,6 +292,7 @@ def _pass(
         medium=medium_of(row),
         mixture=row.mixture,
         tool=tool_of(row),
+        film=is_film(row),
         share=share_of(row),
         coats=coat.coats,
         colour=_colour(coat, done.area),

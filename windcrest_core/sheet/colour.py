@@ -42,6 +42,7 @@ PassKind = Literal[
 Tool = Literal["brush", "thinned", "airbrush", "sponge", "spray", "swab", "dotting"]
 Where = Literal["all", "recess", "raised", "end"]
 Wiped = Literal["none", "wiped", "sponged"]
+Thick = Literal["thin", "normal", "thick"]
 Line = Literal["hair", "vein", "lash", "stripe"]
 View = Literal["front", "side", "inside"]
 Ground = Literal["white", "grey", "black", "none"]
@@ -53,7 +54,7 @@ class Pass(Frozen):
     """One thing done to a colour area with a brush, a sponge or a spray; what is left open is as that kind usually is.
 
     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
-    the paint's part of what is brushed on, the rest water or medium. `mixture` is one of one's own, by its id in Stores: it
+    the paint's part of what is brushed on, the rest water or medium; `thick` how it is laid on. `mixture` is one of one's own, by its id in Stores: it
     says medium and share. `reaches` is how far a fade goes at its far end; what is done at the `end` grows from nothing at
     the root of the area to all at its tips. Lines are drawn of a `line` kind, so many mm of it in all where that is known.
     `spot` is the place within the area that it is done to alone; `name` what comes of it: veins, an iris.
@@ -68,6 +69,7 @@ class Pass(Frozen):
     tool: Tool | None = None
     share: float | None = Field(default=None, gt=0, le=1)
     mixture: Id | None = None
+    thick: Thick = "normal"
     where: Where = "all"
     wiped: Wiped = "wiped"
     reaches: float = Field(default=1.0, ge=0.05, le=1)

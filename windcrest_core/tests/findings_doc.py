@@ -128,6 +128,7 @@ SAID_WHEN = {
     "colour.paint.rigid": "an area of acrylic paint has parts of flexible clay",
     "colour.dry.blown": "a hair dryer is meant for what is not thinned with water",
     "colour.undercoat.saves": f"an undercoat saves a coat as paints are reckoned and as they would be at {UNSURE_Q:g} of it",
+    "colour.place.off": "a pass is for a place that is nowhere on its area: its part wears another, is gone, or has no inside",
     "colour.ground.own": "a ground of its own saves coats of an area, and more than any undercoat of the owned paints",
     "colour.mixture.untried": "a pass is of a mixture of one's own that no chip has shown to be good",
     "colour.mixture.unknown": "a pass is of a mixture that Stores do not know",

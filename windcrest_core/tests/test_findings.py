@@ -229,6 +229,12 @@ def passes(*rows: dict[str, Any], **more: Any) -> FigureSheet:
     return plain(area__skin__passes=list(rows), **more)
 
 
+NOSE = {
+    "id": "nose",
+    "label": "tip of the nose",
+    "part": "skull",
+    "outline": [[0.4, 0.4], [0.6, 0.4], [0.5, 0.5]],
+}
 TINTED = {
     "id": "tinted_seal",
     "label": "tinted seal",
@@ -693,6 +699,17 @@ CASES: dict[str, tuple[FigureSheet, Context, FigureSheet, Context]] = {
         context({"paints": ["hansa_yellow"]}),
         plain(area__skin__target="#fad01e", colour__ground="white"),
         context({"paints": ["hansa_yellow"]}),
+    ),
+    "colour.place.off": (
+        passes(
+            base(),
+            {"id": "nose", "kind": "glaze", "spot": "nose"},
+            area__skin__spots=[NOSE],
+            part__skull__area=None,
+        ),
+        Context(),
+        passes(base(), {"id": "nose", "kind": "glaze", "spot": "nose"}, area__skin__spots=[NOSE]),
+        Context(),
     ),
     "colour.mixture.untried": (
         passes(base(), {"id": "tint", "kind": "tint", "mixture": "tinted_seal"}),

@@ -123,6 +123,45 @@ class LineTest(unittest.TestCase):
         self.assertAlmostEqual(hairs.minutes, 2 * 0.15 * 18)
 
 
+class ThickTest(unittest.TestCase):
+    def test_thin_coats_are_more_coats(self) -> None:
+        """Yellow on black hides in 7, 5 or 4 coats of 20, 30 or 40 µm, turquoise on white in 3, 2 or 2."""
+        for paint, ground, wanted in (
+            ("hansa_yellow", "black", [7, 5, 4]),
+            ("turquoise", "white", [3, 2, 2]),
+        ):
+            coats, ml = [], []
+            for thick in ("thin", "normal", "thick"):
+                base = {"id": "base", "kind": "base", "mix": {paint: 1}, "thick": thick}
+                sheet = changed(biped(), area__skin__passes=[base], colour__ground=ground)
+                told = skin(sheet).passes[0]
+                coats.append(told.coats)
+                ml.append(told.ml / told.coats)
+            self.assertEqual(coats, wanted)
+            self.assertAlmostEqual(ml[2] / ml[0], 2.0)
+
+    def test_a_place_that_is_off_its_part_is_left_out_or_its_part_given(self) -> None:
+        lining = {
+            "id": "in",
+            "label": "inside",
+            "part": "chest",
+            "view": "inside",
+            "outline": [[0, 0], [1, 0], [1, 1]],
+        }
+        red = {"id": "red", "kind": "glaze", "colour": "#a02020", "spot": "in"}
+        solid = passes(red, area__skin__spots=[lining])
+        other = changed(solid, part__chest__area=None)
+        for sheet, wanted in ((solid, ["Leave out inside and what is painted there"]), (other, 2)):
+            (found,) = (row for row in planned(sheet).findings if row.id == "colour.place.off")
+            labels = [spoken(way.label) for way in found.fixes]
+            self.assertTrue(labels == wanted or len(labels) == wanted)
+            left = changed(
+                sheet, **{o.path.replace("/", "__"): o.value for o in found.fixes[-1].operations}
+            )
+            self.assertEqual([row.id for row in left.colour.areas[0].passes], ["base"])
+            self.assertNotIn("colour.place.off", [row.id for row in planned(left).findings])
+
+
 class MarksTest(unittest.TestCase):
     def test_they_take_their_share_until_something_hides_them(self) -> None:
         """18 cm of veins half a millimetre broad are 0.9 cm²; speckles 8 in a hundred; a coat over all of it hides both."""

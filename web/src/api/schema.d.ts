@@ -2288,6 +2288,7 @@ export interface components {
              *         "reaches": 1,
              *         "share": null,
              *         "spot": null,
+             *         "thick": "normal",
              *         "tool": null,
              *         "where": "all",
              *         "wiped": "wiped"
@@ -7467,7 +7468,7 @@ export interface components {
          * @description One thing done to a colour area with a brush, a sponge or a spray; what is left open is as that kind usually is.
          *
          *     `colour` is the area's own where none is said. `mix` are parts of paints instead of the nearest mix to it. `share` is
-         *     the paint's part of what is brushed on, the rest water or medium. `mixture` is one of one's own, by its id in Stores: it
+         *     the paint's part of what is brushed on, the rest water or medium; `thick` how it is laid on. `mixture` is one of one's own, by its id in Stores: it
          *     says medium and share. `reaches` is how far a fade goes at its far end; what is done at the `end` grows from nothing at
          *     the root of the area to all at its tips. Lines are drawn of a `line` kind, so many mm of it in all where that is known.
          *     `spot` is the place within the area that it is done to alone; `name` what comes of it: veins, an iris.
@@ -7523,6 +7524,12 @@ export interface components {
             share: number | null;
             /** Spot */
             spot: string | null;
+            /**
+             * Thick
+             * @default normal
+             * @enum {string}
+             */
+            thick: "thin" | "normal" | "thick";
             /** Tool */
             tool: ("brush" | "thinned" | "airbrush" | "sponge" | "spray" | "swab" | "dotting") | null;
             /**
@@ -7543,7 +7550,8 @@ export interface components {
          * @description A pass: what is mixed for it, how much, how long, what is seen after it.
          *
          *     `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
-         *     in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all.
+         *     in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all. A `film`
+         *     is laid on thin, normal or thick.
          */
         PassPlan: {
             /** Across Mm */
@@ -7558,6 +7566,8 @@ export interface components {
             colour: string | null;
             /** Drying Min */
             drying_min: number;
+            /** Film */
+            film: boolean;
             /** Grams */
             grams: number;
             /** Hidden */

@@ -5,9 +5,10 @@ import { useStores } from "../../api/useRules";
 import type { Looks, PassPlan } from "../../elevation/painted";
 import { set, useFigurePage } from "../../figure/useFigurePage";
 import { ChoiceField, MeasureField, NumberField, WordsField } from "../../ui/fields";
-import { millilitres, minutes } from "../../units/format";
+import { useUnits } from "../../ui/UnitsContext";
+import { mass, millilitres, minutes } from "../../units/format";
 import { Swatch, ZoneSwatch } from "./Swatch";
-import { doseOf, LINES, MEDIA, TOOLS, WHERES, WIPED } from "./passWords";
+import { doseOf, LINES, MEDIA, THICK, TOOLS, WHERES, WIPED } from "./passWords";
 
 interface Props {
   area: Area;
@@ -25,6 +26,7 @@ const options = (names: Record<string, string>) =>
 export function PassBox({ area, row, told, before, at, put }: Props) {
   const { act, looked, plan } = useFigurePage();
   const [open, setOpen] = useState(false);
+  const units = useUnits();
   const light = looked.paint.light;
   const name = told.label;
   const move = (by: number) => {
@@ -76,7 +78,7 @@ export function PassBox({ area, row, told, before, at, put }: Props) {
         <ZoneSwatch zones={told.looks[light]} label="after it: recess, middle, raised" />
       </Flex>
       <Text fontSize="xs" color="inkSoft">
-        {millilitres(told.ml)}
+        {millilitres(told.ml)}, {mass(told.grams, units)}
         {told.share < 1 && told.colour ? `, ${Math.round(told.share * 100)} % paint` : ""}
         {told.recipe.length > 0
           ? `: ${told.recipe.map((part) => `${doseOf(part)} ${part.label}`).join(" + ")}`
@@ -252,6 +254,15 @@ function Fields({ area, row, told }: Pick<Props, "area" | "row" | "told">) {
           value={Math.round(told.share * 1000) / 10}
           unit="%"
           onCommit={(share) => to("share", share / 100)}
+        />
+      ) : null}
+      {told.film ? (
+        <ChoiceField
+          label="Laid on"
+          width="13rem"
+          value={row.thick}
+          options={options(THICK)}
+          onChange={(thick) => to("thick", thick)}
         />
       ) : null}
       <NumberField

@@ -60,6 +60,11 @@ export const WHERES: Record<Pass["where"], string> = {
   raised: "what is raised",
   end: "more and more to its tips",
 };
+export const THICK: Record<Pass["thick"], string> = {
+  thin: "thin",
+  normal: "normal",
+  thick: "thick",
+};
 export const LINES: Record<Pass["line"], string> = {
   hair: "hairs",
   vein: "veins",
@@ -106,6 +111,7 @@ export const newPass = (area: Area, kind: PassKind): Pass => ({
   dry: "air",
   spot: null,
   mixture: null,
+  thick: "normal",
   line: "vein",
   length_mm: null,
 });
