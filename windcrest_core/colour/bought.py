@@ -6,11 +6,11 @@ from collections.abc import Iterable, Mapping
 from typing import NamedTuple
 
 from windcrest_core.colour.amounts import SPARE, amount
-from windcrest_core.colour.methods import METHODS, SEAL_WET_UM, Method
-from windcrest_core.colour.model import AreaPlan, Bought, PassPlan
+from windcrest_core.colour.methods import METHODS, SEAL_WET_UM, Method, medium_of
+from windcrest_core.colour.model import AreaPlan, Bought
 from windcrest_core.facts import Text, said
 from windcrest_core.media import SOLD, Product
-from windcrest_core.sheet.colour import Colour, PassKind, Seal
+from windcrest_core.sheet.colour import Colour, Pass, PassKind, Seal
 
 OF_KIND: Mapping[PassKind, Product] = {
     "prime": "primer",
@@ -80,17 +80,20 @@ def _varnish() -> Method:
 def _of_area(area: AreaPlan) -> Iterable[_Use]:
     """Of its passes, those that nothing is mixed for; paint that is flexible is no other paint's tube."""
     for row in area.passes:
-        product = _product_of(row)
-        if product is not None:
+        if row.product is not None:
             ml = row.paint_ml if row.colour else row.ml
-            yield _Use(product, ml, row.colour, area.label)
+            yield _Use(row.product, ml, row.colour, area.label)
+    if area.finish == "gloss" and not any(row.kind == "gloss" for row in area.passes):
+        yield _Use("varnish_gloss", amount(_varnish(), area.surface_cm2, 1).ml, None, area.label)
 
 
-def _product_of(row: PassPlan) -> Product | None:
+def product_of(row: Pass, mixed: bool) -> Product | None:
+    """What a pass takes that is bought as it is; none where its paint is mixed, or nothing is put on."""
+    medium = medium_of(row)
     if row.mixture is not None or row.kind == "lift":
         return None
-    if row.recipe and row.medium in ("acrylic", "wash"):
+    if mixed and medium in ("acrylic", "wash"):
         return None
     if row.kind in OF_KIND:
         return OF_KIND[row.kind]
-    return None if row.medium in ("acrylic", "wash") else row.medium
+    return None if medium in ("acrylic", "wash") else medium

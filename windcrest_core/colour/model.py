@@ -61,7 +61,7 @@ class PassPlan(Frozen):
 
     `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
     in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all. A `film`
-    is laid on thin, normal or thick.
+    is laid on thin, normal or thick. What nothing is mixed for takes a `product`, `bought` under that name.
     """
 
     id: str
@@ -77,6 +77,8 @@ class PassPlan(Frozen):
     colour: str | None
     recipe: list[RecipePart]
     nearness: Nearness | None
+    product: Product | None
+    bought: str | None
     ml: float
     paint_ml: float
     grams: float

@@ -27,6 +27,18 @@ def linear_of(oklab: Array) -> Array:
     return np.asarray(np.linalg.solve(FROM_RGB, cones))
 
 
+PALE = 0.85  # of OKLab lightness, above which hardly anything is lighter
+
+
+def is_pale(colour: str) -> bool:
+    """Whether it is better built up to than lightened.
+
+    >>> is_pale("#e6dfcf"), is_pale("#c98f6b")
+    (True, False)
+    """
+    return float(oklab_of(linear(rgb_of_hex(colour)))[0]) > PALE
+
+
 def toned(colour: str, tone: Tone) -> str:
     """A tone of a colour, its hue kept.
 

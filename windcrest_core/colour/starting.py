@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Literal
 
-from windcrest_core.colour.ramps import toned
+from windcrest_core.colour.ramps import is_pale, toned
 from windcrest_core.facts import Frozen, Text, said
 from windcrest_core.sheet.colour import Pass
 
@@ -55,11 +55,17 @@ def _plain(target: str) -> list[Pass]:
 
 
 def _dark_up(target: str) -> list[Pass]:
+    """Three tones over its darkest: the colour and two lighter, or up to the colour where little is lighter."""
+    tones = (
+        (toned(target, "shade"), target, toned(target, "lightest"))
+        if is_pale(target)
+        else (target, toned(target, "light"), toned(target, "lightest"))
+    )
     return [
         _base(colour=toned(target, "deep")),
-        Pass(id="dry1", kind="dry_brush", tool="thinned", colour=target),
-        _dry(toned(target, "light"), 2),
-        _dry(toned(target, "lightest"), 3),
+        Pass(id="dry1", kind="dry_brush", tool="thinned", colour=tones[0]),
+        _dry(tones[1], 2),
+        _dry(tones[2], 3),
     ]
 
 

@@ -12,7 +12,7 @@ from windcrest_core.body.cloth import HangingSolid
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.amounts import Amount, amount, lined
-from windcrest_core.colour.bought import bought
+from windcrest_core.colour.bought import bought, product_of
 from windcrest_core.colour.layers import HALFWAY, SHARES
 from windcrest_core.colour.methods import (
     base_of,
@@ -63,6 +63,7 @@ from windcrest_core.colour.steps import (
     planned_of,
 )
 from windcrest_core.facts import Input, Quantity, Why, said
+from windcrest_core.media import SOLD
 from windcrest_core.sheet.colour import Area, Ground, Pass, Spot
 
 Array = NDArray[np.float64]
@@ -284,6 +285,7 @@ def _pass(
 ) -> PassPlan:
     coat = done.coats[n]
     row, taken = coat.row, _amount(coat, done)
+    product = product_of(row, coat.recipe is not None)
     return PassPlan(
         id=row.id,
         kind=row.kind,
@@ -298,6 +300,8 @@ def _pass(
         colour=_colour(coat, done.area),
         recipe=recipe_parts(coat.recipe, taken.paint_ml),
         nearness=nearness(coat.recipe.delta_e) if coat.recipe else None,
+        product=product,
+        bought=SOLD[product].label if product else None,
         ml=taken.ml,
         paint_ml=taken.paint_ml,
         grams=taken.grams,

@@ -12,6 +12,7 @@ from windcrest_core.measures import Units, minutes_words
 from windcrest_core.order.model import StepPlan
 from windcrest_core.plan import Plan
 from windcrest_core.prints.page import Heading, Printing, dated
+from windcrest_core.prints.paint_words import paint_words
 from windcrest_core.prints.paper import (
     BIG,
     CELL,
@@ -103,7 +104,7 @@ def _words(row: Sitting, step: StepPlan | None, plan: Plan, units: Units) -> Par
 
 
 def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
-    """Clay and what to begin it as, foil off the roll, or dial and minutes."""
+    """Clay and what to begin it as, foil off the roll, dial and minutes, or paint."""
     match step.kind:
         case "form" | "press":
             begun = Counter(
@@ -129,4 +130,4 @@ def _takes(step: StepPlan, plan: Plan, units: Units) -> str:
                 return ""
             return f"dial {units.celsius(bake.dial_c.value)}, {bake.advised_min.value:.0f} min: see the bake card"
         case _:
-            return ""
+            return paint_words(step, plan)

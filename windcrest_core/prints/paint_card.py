@@ -6,11 +6,13 @@ from reportlab.lib.colors import HexColor
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph
 
-from windcrest_core.colour.model import EyePlan, Mixing, RecipePart
+from windcrest_core.colour.model import Bought, EyePlan, Mixing
 from windcrest_core.measures import Units, minutes_words
+from windcrest_core.media import SOLD
 from windcrest_core.order.model import StepPlan
 from windcrest_core.plan import Plan
 from windcrest_core.prints.page import Printing, heading_of
+from windcrest_core.prints.paint_words import dose_words, paint_words, passes_of
 from windcrest_core.prints.paper import BIG, CELL, HEAD, LEAD, Box, card_pdf, escaped, says, table
 from windcrest_core.prints.pen import RULE_MM, Pen
 from windcrest_core.prints.type import LEAST_MM
@@ -75,12 +77,14 @@ def paint_card_pdf(plan: Plan, printing: Printing) -> bytes:
                 printing,
             ),
         ]
+    if plan.colour.bought:
+        story.append(says(_bought(plan.colour.bought, printing), LEAD))
     story += [
         Paragraph("Passes, in their order", HEAD),
         table(
-            ["", "", "pass", "work", "dry in"],
-            [_pass(n, step, printing) for n, step in enumerate(steps, start=1)],
-            [7, 9, 130, 22, 24],
+            ["", "", "", "pass", "work", "dry in"],
+            [_pass(n, step, plan, printing) for n, step in enumerate(steps, start=1)],
+            [7, 9, 13, 117, 22, 24],
             printing,
         ),
     ]
@@ -105,21 +109,33 @@ def _mixing(mixing: Mixing) -> list[object]:
         Box(),
         _Patch(mixing.colour),
         says(" + ".join(f"{row.parts} {row.label}" for row in mixing.recipe)),
-        says(" + ".join(_dose(row) for row in mixing.recipe)),
-        says(", ".join(mixing.areas)),
+        says(" + ".join(dose_words(row) for row in mixing.recipe)),
+        says(", ".join(mixing.areas) + _in(mixing)),
     ]
 
 
-def _dose(row: RecipePart) -> str:
-    return f"{row.drops}" if row.counted else f"{row.ml:.1f} ml"
+def _in(mixing: Mixing) -> str:
+    """What it is mixed of, where that is not plain acrylic paint."""
+    return "" if mixing.medium == "acrylic" else f" ({SOLD[mixing.medium].label})"
 
 
-def _pass(n: int, step: StepPlan, printing: Printing) -> list[object]:
+def _bought(bought: list[Bought], printing: Printing) -> str:
+    return "Besides: " + "; ".join(
+        f"{row.label} {row.ml:.1f} ml for {', '.join(printing.say(area) for area in row.areas)}"
+        for row in bought
+    )
+
+
+def _pass(n: int, step: StepPlan, plan: Plan, printing: Printing) -> list[object]:
     words = f"<b>{escaped(printing.say(step.label))}</b>"
+    if paint := paint_words(step, plan):
+        words += f"<br/>{escaped(paint)}"
     if caution := printing.say(step.caution):
         words += f"<br/>{escaped(caution)}"
     dry = minutes_words(step.wait_min) if step.wait_min else ""
-    return [Box(), f"{n}", Paragraph(words, CELL), minutes_words(step.minutes), dry]
+    colour = next((row.colour for row in passes_of(step, plan) if row.colour), None)
+    patch: object = _Patch(colour) if colour else ""
+    return [Box(), f"{n}", patch, Paragraph(words, CELL), minutes_words(step.minutes), dry]
 
 
 def _eye_words(eyes: EyePlan, units: Units) -> str:

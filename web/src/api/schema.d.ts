@@ -7551,7 +7551,7 @@ export interface components {
          *
          *     `at` is its place among all passes of the figure, from 1; `key` that of its step. `hidden` where nothing of it is seen
          *     in the end; of a dot on an eye how far `across` it is, and how far `off` the middle, up and to the left. `after_seal` where it comes after the seal of all. A `film`
-         *     is laid on thin, normal or thick.
+         *     is laid on thin, normal or thick. What nothing is mixed for takes a `product`, `bought` under that name.
          */
         PassPlan: {
             /** Across Mm */
@@ -7560,6 +7560,8 @@ export interface components {
             after_seal: boolean;
             /** At */
             at: number;
+            /** Bought */
+            bought: string | null;
             /** Coats */
             coats: number;
             /** Colour */
@@ -7602,6 +7604,8 @@ export interface components {
             off_mm: number;
             /** Paint Ml */
             paint_ml: number;
+            /** Product */
+            product: ("acrylic" | "wash" | "ink" | "oil_wash" | "powder" | "metallic" | "glow" | "varnish_matt" | "varnish_gloss" | "solvent_spray" | "resin" | "flexible" | "liquid_clay" | "pva") | ("primer" | "spray_primer" | "varnish_satin" | "colour_shift" | "fluorescent" | "alcohol") | null;
             /** Recipe */
             recipe: components["schemas"]["RecipePart"][];
             /** Share */

@@ -1,6 +1,9 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { Plan, StepPlan } from "../api/types";
+import type { PassPlan } from "../elevation/painted";
 import { portionWords } from "../stations/clay/portionWords";
+import { mixWords } from "../stations/colour/passWords";
+import { Swatch } from "../stations/colour/Swatch";
 import { mass, minutes, temperature, type Units } from "../units/format";
 
 interface WordsProps {
@@ -19,6 +22,14 @@ function begunAs(parts: Plan["clay"]["parts"], units: Units): [string, number][]
   }
   return [...found];
 }
+
+/** The passes that a step of painting is of. */
+const paintOf = (step: StepPlan, plan: Plan): PassPlan[] => {
+  const keys = new Set([step.key, ...step.with_it]);
+  return plan.colour.areas.flatMap((area) =>
+    area.passes.filter((row) => keys.has(row.key) && mixWords(row)),
+  );
+};
 
 /** A step to be read from two metres, with what it takes and its timers. */
 export function StepWords({ step, plan, units, onTimer }: WordsProps) {
@@ -55,6 +66,14 @@ export function StepWords({ step, plan, units, onTimer }: WordsProps) {
           {count > 1 ? `${count} of ` : ""}
           {words}
         </Text>
+      ))}
+      {paintOf(step, plan).map((row) => (
+        <Flex key={row.key} gap="3" align="center" data-paint={row.key}>
+          {row.colour ? (
+            <Swatch colour={row.colour} label={`its paint: ${row.colour}`} size={36} />
+          ) : null}
+          <Text fontSize="2xl">{mixWords(row)}</Text>
+        </Flex>
       ))}
       {bake ? (
         <Text fontSize="2xl">

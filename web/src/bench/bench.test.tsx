@@ -48,6 +48,21 @@ describe("Bench mode", () => {
     expect(screen.getByText("the figure's page")).toBeTruthy();
   });
 
+  test("a step of painting says what it is painted with", async () => {
+    const [area] = plan.colour.areas;
+    const pass = area?.passes[0];
+    const step = plan.order.steps.find((row) => row.key === pass?.key);
+    if (!pass || !step) throw new Error("a pass");
+    answers({
+      [`GET ${AT}/plan`]: { ...plan, order: { ...plan.order, next_step: step.key } },
+    });
+    show(page, { at: `/bench/${ID}` });
+    expect(await screen.findByText(step.label)).toBeTruthy();
+    const mix = pass.recipe.map((part) => `${part.parts} ${part.label}`).join(" + ");
+    expect(screen.getByText(new RegExp(`^${mix.replaceAll("+", "\\+")}: `))).toBeTruthy();
+    expect(screen.getByRole("img", { name: `its paint: ${pass.colour ?? ""}` })).toBeTruthy();
+  });
+
   test("after a timer is started by hand, space still goes on with the step", async () => {
     const asked = answers({
       [`POST ${AT}/timers`]: { id: 1, label: "10 minutes", step: "", ends: NO_TIMERS.now },

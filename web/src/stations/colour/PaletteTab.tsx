@@ -8,7 +8,7 @@ import { ChoiceField, Note } from "../../ui/fields";
 import { tellProblem } from "../../ui/notices";
 import { useUnits } from "../../ui/UnitsContext";
 import { area as areaOf, millilitres } from "../../units/format";
-import { doseOf } from "./passWords";
+import { doseOf, MEDIA } from "./passWords";
 import { Swatch, ZoneSwatch } from "./Swatch";
 
 const GROUNDS = ["white", "grey", "black", "none"];
@@ -187,6 +187,7 @@ function MixingBox({ mixing, word }: { mixing: Mixing; word: string | null }) {
         <Text fontSize="xs" color="inkSoft">
           {millilitres(mixing.paint_ml)}: {mixing.recipe.map(doseOf).join(" + ")}, for{" "}
           {mixing.areas.join(", ")}
+          {mixing.medium === "acrylic" ? "" : `, of ${MEDIA[mixing.medium]}`}
         </Text>
       </Box>
     </Flex>

@@ -82,7 +82,9 @@ export function PassBox({ area, row, told, before, at, put }: Props) {
         {told.share < 1 && told.colour ? `, ${Math.round(told.share * 100)} % paint` : ""}
         {told.recipe.length > 0
           ? `: ${told.recipe.map((part) => `${doseOf(part)} ${part.label}`).join(" + ")}`
-          : `, ${MEDIA[told.medium]}`}
+          : told.bought
+            ? `, ${told.bought}`
+            : ""}
         {told.nearness === "off" ? " (visibly another colour)" : ""}; {minutes(told.minutes)}
         {told.drying_min > 0 ? `, dry in ${minutes(told.drying_min)}` : ""}
         {told.after_seal ? "; after the seal of all" : ""}

@@ -1,4 +1,5 @@
 import type { Area, Mixing, Pass, PassKind } from "../../api/types";
+import type { PassPlan } from "../../elevation/painted";
 import { millilitres } from "../../units/format";
 
 export const KINDS: Record<PassKind, string> = {
@@ -115,6 +116,12 @@ export const newPass = (area: Area, kind: PassKind): Pass => ({
   line: "vein",
   length_mm: null,
 });
+
+/** What a pass is done with: parts and drops of its mix, or what is bought as it is. */
+export const mixWords = (told: PassPlan): string | null =>
+  told.recipe.length > 0
+    ? `${told.recipe.map((part) => `${part.parts} ${part.label}`).join(" + ")}: ${told.recipe.map(doseOf).join(" + ")}`
+    : told.bought && `${told.bought}, ${millilitres(told.ml)}`;
 
 /** Few drops are counted, many measured out. */
 export const doseOf = (part: Mixing["recipe"][number]): string =>
