@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 from windcrest_core.body.workpiece import Workpiece
 from windcrest_core.catalogue import catalogue
 from windcrest_core.colour.methods import DRYING, goes_late, medium_of
-from windcrest_core.colour.model import AreaPlan, Undercoat
+from windcrest_core.colour.model import AreaPlan
 from windcrest_core.colour.on_what import Laid, Surface, Verdict, on
 from windcrest_core.colour.painting import inside_of, surface_of
 from windcrest_core.colour.pass_words import NAMED, SURFACES
@@ -343,77 +343,54 @@ def _bending(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Finding]:
 
 
 def _cheaper(area: Area, plan: AreaPlan) -> Iterator[Finding]:
+    """An undercoat, or a ground of its own where that does better than any paint there is."""
     way = plan.undercoat
     base = next((row for row in area.passes if row.kind == "base"), None)
     if way is None or base is None:
         return
+    saved, rest = way.without - way.all_coats, way.all_coats - way.coats
+    numbers = {"coats_now": float(way.without), "coats_then": float(way.all_coats)}
     if way.paint is None:
-        yield _grounded(area, base, way)
+        under = Pass(id=_new_id(area, "prime"), kind="prime", colour=way.colour, coats=way.coats)
+        label = said("colour.prime_it_alone", ground=way.label)
+        yield Finding(
+            id="colour.ground.own",
+            station="colour",
+            severity="note",
+            subject=area.id,
+            numbers=numbers,
+            title=said("colour.ground.own", area=area.label, ground=way.label, saved=saved),
+            reason=said(
+                "colour.ground.own.why",
+                without=way.without,
+                ground=way.label,
+                rest=rest,
+                all=way.all_coats,
+                saves_min=way.saves_min,
+            ),
+            fixes=[fix(label, _put_before(area, base, under))],
+        )
         return
+    mix = {way.paint: 1}
     under = Pass(
-        id=_new_id(area, "under"),
-        kind="undercoat",
-        colour=way.colour,
-        mix={way.paint: 1},
-        coats=way.coats,
+        id=_new_id(area, "under"), kind="undercoat", colour=way.colour, mix=mix, coats=way.coats
     )
+    label = said("colour.put_under_it", coats=way.coats, paint=way.label)
     yield Finding(
         id="colour.undercoat.saves",
         station="colour",
         severity="note",
         subject=area.id,
-        title=said(
-            "colour.undercoat.saves",
-            area=area.label,
-            paint=way.label,
-            saved=way.without - way.all_coats,
-        ),
+        numbers=numbers,
+        title=said("colour.undercoat.saves", area=area.label, paint=way.label, saved=saved),
         reason=said(
             "colour.undercoat.saves.why",
             without=way.without,
             coats=way.coats,
             paint=way.label,
-            rest=way.all_coats - way.coats,
+            rest=rest,
             all=way.all_coats,
             saves_min=way.saves_min,
         ),
-        numbers={"coats_now": float(way.without), "coats_then": float(way.all_coats)},
-        fixes=[
-            fix(
-                said("colour.put_under_it", coats=way.coats, paint=way.label),
-                _put_before(area, base, under),
-            )
-        ],
-    )
-
-
-def _grounded(area: Area, base: Pass, way: Undercoat) -> Finding:
-    """A ground of its own under a colour, where it does better than any paint there is."""
-    under = Pass(id=_new_id(area, "prime"), kind="prime", colour=way.colour, coats=way.coats)
-    return Finding(
-        id="colour.ground.own",
-        station="colour",
-        severity="note",
-        subject=area.id,
-        title=said(
-            "colour.ground.own",
-            area=area.label,
-            ground=way.label,
-            saved=way.without - way.all_coats,
-        ),
-        reason=said(
-            "colour.ground.own.why",
-            without=way.without,
-            ground=way.label,
-            rest=way.all_coats - way.coats,
-            all=way.all_coats,
-            saves_min=way.saves_min,
-        ),
-        numbers={"coats_now": float(way.without), "coats_then": float(way.all_coats)},
-        fixes=[
-            fix(
-                said("colour.prime_it_alone", ground=way.label),
-                _put_before(area, base, under),
-            )
-        ],
+        fixes=[fix(label, _put_before(area, base, under))],
     )

@@ -20,6 +20,38 @@ const VERDICTS: { value: TestChip["verdict"]; label: string }[] = [
   { value: "colour shift", label: "its colour shifted" },
 ];
 
+type Rider = Pick<TestChip, "of" | "product" | "label">;
+
+interface RidersProps {
+  title: string;
+  rows: Rider[];
+  onRide: (rider: Rider) => void;
+  note?: string;
+}
+
+/** What a chip can be made of, each a button. */
+function Riders({ title, rows, onRide, note }: RidersProps) {
+  return (
+    <Box as="section" aria-label={title}>
+      <Heading size="sm">{title}</Heading>
+      <Flex gap="1.5" wrap="wrap" py="1">
+        {rows.map((row) => (
+          <Button
+            key={row.product}
+            size="2xs"
+            variant="outline"
+            borderColor="hairline"
+            onClick={() => onRide(row)}
+          >
+            + {row.label}
+          </Button>
+        ))}
+      </Flex>
+      {note ? <Note>{note}</Note> : null}
+    </Box>
+  );
+}
+
 /** Chips that ride along, what they did, and what the maker's label says of each clay. */
 export function ChipsTab({ bake }: { bake: BakePlan }) {
   const { figure, plan } = useFigurePage();
@@ -31,7 +63,7 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
   if (!stores || !catalogue) return null;
   const keep = (next: Partial<Owned>) => set.mutateAsync({ ...stores, ...next });
   const tried = stores.tried ?? [];
-  const ride = (chip: Pick<TestChip, "of" | "product" | "label">) =>
+  const ride = (chip: Rider) =>
     void keep({
       tried: [
         ...tried,
@@ -83,60 +115,25 @@ export function ChipsTab({ bake }: { bake: BakePlan }) {
             <LabelFields clay={rate.clay} owned={stores} catalogue={catalogue} keep={keep} />
           </Box>
         ))}
-      <Box as="section" aria-label="Paints of this figure">
-        <Heading size="sm">Paints of this figure</Heading>
-        <Flex gap="1.5" wrap="wrap" py="1">
-          {paints.map((row) => (
-            <Button
-              key={row.paint}
-              size="2xs"
-              variant="outline"
-              borderColor="hairline"
-              onClick={() => ride({ of: "paint", product: row.paint, label: row.label })}
-            >
-              + {row.label}
-            </Button>
-          ))}
-        </Flex>
-      </Box>
+      <Riders
+        title="Paints of this figure"
+        rows={paints.map((row) => ({ of: "paint", product: row.paint, label: row.label }))}
+        onRide={ride}
+      />
       {mixtures.length > 0 ? (
-        <Box as="section" aria-label="Own mixtures">
-          <Heading size="sm">Own mixtures</Heading>
-          <Flex gap="1.5" wrap="wrap" py="1">
-            {mixtures.map((row) => (
-              <Button
-                key={row.id}
-                size="2xs"
-                variant="outline"
-                borderColor="hairline"
-                onClick={() => ride({ of: "mixture", product: row.id, label: row.label })}
-              >
-                + {row.label}
-              </Button>
-            ))}
-          </Flex>
-        </Box>
+        <Riders
+          title="Own mixtures"
+          rows={mixtures.map((row) => ({ of: "mixture", product: row.id, label: row.label }))}
+          onRide={ride}
+        />
       ) : null}
       {media.length > 0 ? (
-        <Box as="section" aria-label="What else it is painted with">
-          <Heading size="sm">What else it is painted with</Heading>
-          <Flex gap="1.5" wrap="wrap" py="1">
-            {media.map((medium) => (
-              <Button
-                key={medium}
-                size="2xs"
-                variant="outline"
-                borderColor="hairline"
-                onClick={() => ride({ of: "medium", product: medium, label: MEDIA[medium] })}
-              >
-                + {MEDIA[medium]}
-              </Button>
-            ))}
-          </Flex>
-          <Note>
-            Painted over a chip of what it is to lie on; called good, Colour asks no more.
-          </Note>
-        </Box>
+        <Riders
+          title="What else it is painted with"
+          rows={media.map((medium) => ({ of: "medium", product: medium, label: MEDIA[medium] }))}
+          onRide={ride}
+          note="Painted over a chip of what it is to lie on; called good, Colour asks no more."
+        />
       ) : null}
       <Box as="section" aria-label="Chips so far">
         <Heading size="sm">Chips so far</Heading>
