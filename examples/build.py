@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import math
+from collections.abc import Mapping
 from pathlib import Path
 from typing import Any
 
@@ -28,7 +29,7 @@ def dressed(
     extra: list[Part],
     areas: list[tuple[str, str, str, str]],
     wears: dict[str, str],
-    painted: dict[str, list[dict[str, Any]]] = {},
+    painted: Mapping[str, list[dict[str, Any]]] = {},
     **more: Any,
 ) -> FigureSheet:
     """The starting figure with more parts and its colours; `wears` maps id prefixes to areas, `painted` areas to their passes."""
