@@ -9,7 +9,7 @@ from playwright.sync_api import Page, sync_playwright
 
 OUT = ROOT / "docs" / "screenshots"
 STATIONS = ("character", "frame", "bulk", "clay", "order", "bake", "colour", "finish", "log")
-FIGURE_OF = {"bake": "The newt drummer", "frame": "The pelican piper"}
+FIGURE_OF = {"bake": "The newt drummer", "frame": "The pelican piper", "colour": "The newt drummer"}
 
 
 def settle(page: Page) -> None:
@@ -57,6 +57,10 @@ def main(wanted: set[str]) -> None:
                 for _ in range(28):
                     page.keyboard.press("ArrowLeft")
                 page.locator(".recharts-line").first.wait_for()
+            if station == "colour":
+                page.get_by_role("tab", name="Passes").click()
+                page.get_by_role("button", name="▸ dry-brush").click()
+                page.get_by_text("Passes, in the order").scroll_into_view_if_needed()
             if station == "order":
                 page.get_by_role("button", name="Board").click()
                 page.get_by_role("region", name="Up to bake 2").wait_for()

@@ -125,4 +125,4 @@ export const mixWords = (told: PassPlan): string | null =>
 
 /** Few drops are counted, many measured out. */
 export const doseOf = (part: Mixing["recipe"][number]): string =>
-  part.counted ? `${part.drops} drops` : millilitres(part.ml);
+  part.counted ? `${part.drops} ${part.drops === 1 ? "drop" : "drops"}` : millilitres(part.ml);
