@@ -81,19 +81,20 @@ def _of_area(area: AreaPlan) -> Iterable[_Use]:
     """Of its passes, those that nothing is mixed for; paint that is flexible is no other paint's tube."""
     for row in area.passes:
         if row.product is not None:
-            ml = row.paint_ml if row.colour else row.ml
+            stirred = row.mixture is not None and bool(row.recipe)
+            ml = row.ml - row.paint_ml if stirred else row.paint_ml if row.colour else row.ml
             yield _Use(row.product, ml, row.colour, area.label)
     if area.finish == "gloss" and not any(row.kind == "gloss" for row in area.passes):
         yield _Use("varnish_gloss", amount(_varnish(), area.surface_cm2, 1).ml, None, area.label)
 
 
 def product_of(row: Pass, mixed: bool) -> Product | None:
-    """What a pass takes that is bought as it is; none where its paint is mixed, or nothing is put on."""
+    """What a pass takes that is bought as it is; none where its paint is mixed, or nothing is put on. Of a mixture of one's own
+    it is what the paint is stirred into.
+    """
     medium = medium_of(row)
-    if row.mixture is not None or row.kind == "lift":
+    if row.kind == "lift":
         return None
-    if mixed and medium in ("acrylic", "wash"):
-        return None
-    if row.kind in OF_KIND:
+    if row.mixture is None and row.kind in OF_KIND and not mixed:
         return OF_KIND[row.kind]
     return None if medium in ("acrylic", "wash") else medium

@@ -34,14 +34,16 @@ def recipe_parts(recipe: Recipe | None, paint_ml: float) -> list[RecipePart]:
 
 
 def mixings_of(areas: Sequence[AreaPlan]) -> list[Mixing]:
-    """Passes of the same parts of the same paints, mixed at once: thinned for a wash it is the same paint, what is made to bend
-    or of oil is another."""
+    """Passes of the same parts of the same paints, mixed at once: thinned for a wash or stirred into a mixture of one's own it
+    is the same paint, what is made to bend or of oil is another.
+    """
     found: dict[tuple[Medium, tuple[tuple[str, int], ...]], list[tuple[AreaPlan, PassPlan]]] = {}
     for area in areas:
         for row in area.passes:
             if row.recipe and area.parts:
                 key = tuple((part.paint, part.parts) for part in row.recipe)
-                found.setdefault((mixed_in(row.medium), key), []).append((area, row))
+                medium = "acrylic" if row.mixture else mixed_in(row.medium)
+                found.setdefault((medium, key), []).append((area, row))
     mixings = []
     for (medium, key), rows in found.items():
         ml = sum(row.paint_ml for _, row in rows)

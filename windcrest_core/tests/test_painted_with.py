@@ -50,6 +50,11 @@ class MixtureTest(unittest.TestCase):
         self.assertEqual((told.medium, told.mixture, told.share), ("varnish_matt", "tinted", 0.1))
         self.assertEqual(told.drying_min, (120 + 240) / 2)
         self.assertAlmostEqual(told.paint_ml, told.ml / 10)
+        plan = colours(sheet, mixtures=[TINTED])
+        self.assertEqual({row.medium for row in plan.mixings}, {"acrylic"})
+        bought = {row.product: row.ml for row in plan.bought}
+        bare = {row.product: row.ml for row in colours(passes()).bought}
+        self.assertAlmostEqual(bought["varnish_matt"] - bare["varnish_matt"], told.ml * 0.9)
         label = next(
             step.label
             for step in planned(sheet, context({"mixtures": [TINTED]})).order.steps

@@ -7,7 +7,7 @@ import unittest
 import numpy as np
 
 from windcrest_core.catalogue import catalogue
-from windcrest_core.colour.gaps import aim_at, colours_of, gaps
+from windcrest_core.colour.gaps import aim_at, at_least, colours_of, gaps
 from windcrest_core.colour.paint import film_of, masstone
 from windcrest_core.colour.recipes import Recipe, nearest, one_to_buy, with_one_more
 from windcrest_core.colour.spectra import rgb_of_hex
@@ -65,6 +65,15 @@ def mixed_gap(target: str, **parts: int) -> tuple[float, float]:
 
 
 class VividTest(unittest.TestCase):
+    def test_no_gap_is_below_what_lightness_alone_says(self) -> None:
+        """Random reflectances against random targets, greys and vivid ones among them."""
+        rng = np.random.default_rng(5)
+        seen = colours_of(rng.uniform(0.002, 0.95, (4000, 36)) ** rng.uniform(0.3, 6, (4000, 1)))
+        for target in [*rng.integers(0, 256, (40, 3)), (128, 128, 128), (255, 0, 255), (0, 0, 0)]:
+            aim = aim_at((int(target[0]), int(target[1]), int(target[2])))
+            _, found = gaps(seen, aim)
+            self.assertTrue(bool(np.all(at_least(seen, aim) <= found + 1e-9)))
+
     def test_a_grey_is_further_from_magenta_than_a_red(self) -> None:
         """#c2187a: T3 R1 d 14.63, gap 28.06; R1 25.13, 18.59."""
         for (d, gap), wanted in (
