@@ -34,13 +34,14 @@ MOST = 1e7  # of any one amount, in its unit: ten kilometres, ten tonnes
 
 class KindOfStock(Frozen):
     """`pack` is how much is sold at once and `price` what that costs, where nothing better is
-    known [A]."""
+    known [A]; `listed` are the things there are by id, none where anything may be kept."""
 
     kind: StockKind
     label: str
     unit: Unit
     pack: float
     price: float
+    listed: dict[str, str] | None
 
 
 _SOLD_AS: tuple[tuple[StockKind, str, Unit, float, float], ...] = (
@@ -56,16 +57,34 @@ _SOLD_AS: tuple[tuple[StockKind, str, Unit, float, float], ...] = (
     ("consumable", "Consumables", "count", 1.0, 1.0),
     ("tool", "Tools", "count", 1.0, 5.0),
 )
-KINDS: dict[StockKind, KindOfStock] = {
-    kind: KindOfStock(kind=kind, label=label, unit=unit, pack=pack, price=price)
-    for kind, label, unit, pack, price in _SOLD_AS
-}
-
-
 SOLD_BY_NAME: dict[str, AsSold] = {
     str(product): row for product, row in SOLD.items() if product not in ("acrylic", "wash")
 }
 """What is painted with besides the catalogue's paints."""
+
+
+def _listed(kind: StockKind) -> dict[str, str] | None:
+    """Labels of the catalogue's things of a kind by id; None where anything may be kept."""
+    shelf = catalogue()
+    match kind:
+        case "wire":
+            return {key: row.label for key, row in shelf.wires.items()}
+        case "foil":
+            return {key: row.label for key, row in shelf.foils.items()}
+        case "clay":
+            return {key: row.label for key, row in shelf.clays.items()}
+        case "paint":
+            products = {product: row.label for product, row in SOLD_BY_NAME.items()}
+            return {**products, **{key: row.label for key, row in shelf.paints.items()}}
+    return None
+
+
+KINDS: dict[StockKind, KindOfStock] = {
+    kind: KindOfStock(
+        kind=kind, label=label, unit=unit, pack=pack, price=price, listed=_listed(kind)
+    )
+    for kind, label, unit, pack, price in _SOLD_AS
+}
 
 
 class Sold(Frozen):
@@ -104,31 +123,15 @@ def sold(kind: StockKind, item: str) -> Sold:
     )
 
 
-def _listed(kind: StockKind) -> dict[str, str] | None:
-    """Labels of the catalogue's things of a kind by id; None where anything may be kept."""
-    shelf = catalogue()
-    match kind:
-        case "wire":
-            return {key: row.label for key, row in shelf.wires.items()}
-        case "foil":
-            return {key: row.label for key, row in shelf.foils.items()}
-        case "clay":
-            return {key: row.label for key, row in shelf.clays.items()}
-        case "paint":
-            products = {product: row.label for product, row in SOLD_BY_NAME.items()}
-            return {**products, **{key: row.label for key, row in shelf.paints.items()}}
-    return None
-
-
 def label_of(kind: StockKind, item: str) -> str | None:
     """What the catalogue calls a thing, or None where it is not in it."""
-    return (_listed(kind) or {}).get(item)
+    return (KINDS[kind].listed or {}).get(item)
 
 
 def refuse_unlisted(kind: StockKind, item: str) -> None:
     """Raise SheetError for a wire, foil, clay or paint that the catalogue does not have: the plan
     could not count with it."""
-    listed = _listed(kind)
+    listed = KINDS[kind].listed
     if listed is not None and item not in listed:
         raise SheetError.one("item", item, "one of " + ", ".join(sorted(listed)))
 

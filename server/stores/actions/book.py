@@ -11,6 +11,7 @@ from django.shortcuts import get_object_or_404
 
 from server.problems import Problem
 from server.stores.models import Item, Lot, Movement, StoresDocument, counted, lot_out
+from windcrest_core.catalogue import catalogue
 from windcrest_core.errors import Fault, SheetError
 from windcrest_core.given.house_rules import Rules
 from windcrest_core.stock.kinds import (
@@ -144,9 +145,9 @@ def _free_label(item: Item, wanted: str) -> str:
 
 
 def work_with(owner_id: int, kind: StockKind, key: str) -> None:
-    """What is on the shelf is worked with."""
+    """What is on the shelf is worked with; of what is painted with, the paints that mixes are made of."""
     name = {"wire": "wires", "clay": "clays", "paint": "paints"}.get(kind)
-    if name is None:
+    if name is None or (kind == "paint" and key not in catalogue().paints):
         return
     document = StoresDocument.objects.select_for_update().get_or_create(owner_id=owner_id)[0]
     owned = document.owned.model_dump(mode="json")

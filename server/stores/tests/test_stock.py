@@ -208,6 +208,31 @@ class ShoppingTest(StockCase):
         self.assertAlmostEqual(before - clay(), 10)
 
 
+class VarnishTest(StockCase):
+    def test_what_is_painted_with_is_bought_and_then_there(self) -> None:
+        """A figure of one colour on a white ground, sealed matte: primer and varnish, by the millilitre."""
+        url = f"/api/v1/stock/shopping?figures={self.figure.id}"
+
+        def lines() -> dict[str, float]:
+            answer = self.client.get(url)
+            self.assertEqual(answer.status_code, 200, answer.content[:500])
+            rows = answer.json()["lines"]
+            return {row["item"]: row["missing"] for row in rows if row["kind"] == "paint"}
+
+        wanted = lines()
+        self.assertGreaterEqual(wanted.keys(), {"primer", "varnish_matt"})
+        self.assertAlmostEqual(wanted["varnish_matt"] / wanted["primer"], 60 / 75, 5)
+        self.add("paint", "varnish_matt", "60 ml", price=4.0)
+        self.assertEqual(lines().keys(), wanted.keys() - {"varnish_matt"})
+        self.assertEqual(self.item("varnish_matt").label, "matt varnish")
+        body = {"kind": "paint", "item": "shoe_polish", "amount": "60 ml"}
+        self.assert_problem(self.call("POST", "/api/v1/stock/lots", body), 422, "item")
+        kinds = self.client.get("/api/v1/stock").json()["kinds"]
+        listed = {row["kind"]: row["listed"] for row in kinds}
+        self.assertEqual(listed["paint"]["varnish_matt"], "matt varnish")
+        self.assertIsNone(listed["glue"])
+
+
 class CalibrationTest(StockCase):
     def test_a_weighed_ball_is_offered_then_counted_with_and_undone(self) -> None:
         ball = {"of": "foil", "id": "firm", "mass": "22.4 g", "across": "40 mm"}

@@ -5648,7 +5648,7 @@ export interface components {
         /**
          * KindOfStock
          * @description `pack` is how much is sold at once and `price` what that costs, where nothing better is
-         *     known [A].
+         *     known [A]; `listed` are the things there are by id, none where anything may be kept.
          */
         KindOfStock: {
             /**
@@ -5658,6 +5658,10 @@ export interface components {
             kind: "wire" | "foil" | "tape" | "clay" | "liquid" | "insert" | "paint" | "glue" | "base" | "consumable" | "tool";
             /** Label */
             label: string;
+            /** Listed */
+            listed: {
+                [key: string]: string;
+            } | null;
             /** Pack */
             pack: number;
             /** Price */

@@ -18,11 +18,9 @@ const HINTS: Record<KindOfStock["unit"], string> = {
   ml: "20 ml",
   count: "6",
 };
-const LISTED: Partial<Record<StockKind, "clays" | "foils" | "paints">> = {
-  clay: "clays",
-  foil: "foils",
-  paint: "paints",
-};
+/** What there is of a kind; wire is named as its label says. */
+const listedOf = (kind: KindOfStock | undefined): [string, string][] | null =>
+  kind?.listed && kind.kind !== "wire" ? Object.entries(kind.listed) : null;
 
 interface Props {
   kinds: KindOfStock[];
@@ -41,13 +39,12 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
   const [wrong, setWrong] = useState<string | null>(null);
   const key = useRef(newKey());
   const about = kinds.find((row) => row.kind === kind);
-  const table = LISTED[kind];
+  const listed = listedOf(about);
   const choose = (next: string) => {
     const found = kinds.find((row) => row.kind === next);
     if (!found) return;
     setKind(found.kind);
-    const listed = LISTED[found.kind];
-    setItem(listed ? (Object.keys(catalogue[listed])[0] ?? "") : "");
+    setItem(listedOf(found)?.[0]?.[0] ?? "");
   };
   const add = async (of: string) => {
     try {
@@ -95,15 +92,12 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
           options={kinds.map((row) => ({ value: row.kind, label: row.label }))}
           onChange={choose}
         />
-        {table ? (
+        {listed ? (
           <ChoiceField
             label="which"
             width="17rem"
             value={item}
-            options={Object.values(catalogue[table]).map((row) => ({
-              value: row.id,
-              label: row.label,
-            }))}
+            options={listed.map(([value, label]) => ({ value, label }))}
             onChange={setItem}
           />
         ) : (
@@ -152,7 +146,7 @@ export function AddLot({ kinds, catalogue, onDone }: Props) {
               bg="clay"
               color="onClay"
               disabled={addLot.isPending || !more.amount.trim()}
-              onClick={() => void add(table ? item : "")}
+              onClick={() => void add(listed ? item : "")}
             >
               Put it in Stores
             </Button>

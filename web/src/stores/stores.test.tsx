@@ -88,6 +88,22 @@ describe("What is there", () => {
     expect(sent[0]?.client_key).not.toBe(sent[1]?.client_key);
   });
 
+  test("varnish is bought as a paint is, by its name", async () => {
+    const asked = server({ ...stocked(), "POST /api/v1/stock/lots": lot() });
+    const { user } = show(<StoresPage />);
+    await user.click(await screen.findByRole("button", { name: "Write down what was bought" }));
+    await user.selectOptions(screen.getByLabelText("What was bought"), "paint");
+    await user.selectOptions(screen.getByLabelText("which"), "matt varnish");
+    await user.type(screen.getByLabelText("how much"), "60 ml");
+    await user.click(screen.getByRole("button", { name: "Put it in Stores" }));
+    await waitFor(() => expect(asked.some((row) => row.method === "POST")).toBe(true));
+    expect(asked.find((row) => row.method === "POST")?.body).toMatchObject({
+      kind: "paint",
+      item: "varnish_matt",
+      amount: "60 ml",
+    });
+  });
+
   test("a bare gauge is asked back, and the coil that is meant is put on the shelf", async () => {
     const readings = [
       { label: "12 AWG", diameter_mm: 2.053, strength: 1, taken: true, wires: ["al_awg12"] },
