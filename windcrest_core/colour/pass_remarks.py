@@ -77,7 +77,8 @@ def _laid(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Finding]:
         laid = on(over, medium_of(row), row.wiped if row.kind == "wash" else "none")
         match laid.verdict:
             case "matt" | "gloss" | "white":
-                yield _barrier(area, row, over, laid)
+                ways = None if over == below else [_seal_all_matte()]
+                yield _barrier(area, row, over, laid, ways)
             case "never":
                 yield _never(area, row, over, laid)
             case "chip" if not _tried(work.context.stores.tried, medium_of(row)):
@@ -130,8 +131,21 @@ def _subject(area: Area, row: Pass) -> str:
     return f"{area.id}_{row.id}"
 
 
-def _barrier(area: Area, row: Pass, below: Surface, laid: Laid) -> Finding:
-    words, more = BARRIERS[laid.verdict]
+def _seal_all_matte() -> Fix:
+    """What late passes lie on is the seal of all: nothing of an area alone comes between."""
+    return fix(said("colour.seal_all_matte"), ("colour/seal", "matte"))
+
+
+def _between(below: Surface, row: Pass, verdict: Verdict) -> Verdict:
+    """Matt varnish takes the sparkle of what lies under it: gloss goes between instead, where that bears what comes over it."""
+    if verdict == "matt" and below in SPARKLES:
+        over = on("varnish_gloss", medium_of(row), row.wiped if row.kind == "wash" else "none")
+        return "gloss" if over.verdict in ("fine", "dry", "scuff") else verdict
+    return verdict
+
+
+def _barrier(area: Area, row: Pass, below: Surface, laid: Laid, ways: list[Fix] | None) -> Finding:
+    words, more = BARRIERS[_between(below, row, laid.verdict)]
     added = more.model_copy(update={"id": _new_id(area, more.kind)})
     return Finding(
         id="colour.on.barrier",
@@ -140,7 +154,8 @@ def _barrier(area: Area, row: Pass, below: Surface, laid: Laid) -> Finding:
         subject=_subject(area, row),
         title=said("colour.on.barrier", area=area.label, above=NAMED[row.kind], barrier=words),
         reason=said("colour.on.barrier.why", below=SURFACES[below], why=laid.why),
-        fixes=[fix(said("colour.put_between", barrier=words), _put_before(area, row, added))],
+        fixes=ways
+        or [fix(said("colour.put_between", barrier=words), _put_before(area, row, added))],
     )
 
 

@@ -143,6 +143,7 @@ WORDS = {
     "colour.undercoat.saves": "{area}: {paint} under it saves {saved} {saved:coat|coats}",
     "colour.undercoat.saves.why": "{without} coats as it is; {coats} of {paint} under it and {rest} over that are {all}, {saves_min} less with drying. It holds for paint that hides a fifth worse, too.",
     "colour.put_under_it": "{coats} {coats:coat|coats} of {paint} under it",
+    "colour.seal_all_matte": "Seal all of it matte",
     "colour.put_between": "Put a {barrier} between",
     "colour.barrier.matt": "coat of matt varnish",
     "colour.barrier.gloss": "coat of gloss varnish",
