@@ -78,6 +78,36 @@ class MixtureTest(unittest.TestCase):
             )
 
 
+class BarrierTest(unittest.TestCase):
+    def test_what_sparkles_is_kept_under_gloss(self) -> None:
+        """Matt varnish between mica and a wash takes its sparkle: gloss goes between, and nothing else is said then."""
+        sheet = passes(
+            {"id": "mica", "kind": "powder"},
+            {"id": "wash", "kind": "wash"},
+            {"id": "over", "kind": "gloss"},
+        )
+        (found,) = (row for row in planned(sheet).findings if row.id == "colour.on.barrier")
+        after = changed(
+            sheet, **{o.path.replace("/", "__"): o.value for o in found.fixes[0].operations}
+        )
+        row = after.colour.areas[0].passes[2]
+        self.assertEqual((row.kind, row.medium), ("seal", "varnish_gloss"))
+        ids = [row.id for row in planned(after).findings if row.station == "colour"]
+        self.assertFalse({"colour.on.barrier", "colour.matt.kills"} & set(ids))
+
+    def test_powder_on_a_gloss_seal_of_all_wants_that_seal_matte(self) -> None:
+        """Nothing of one area comes between the seal of all and what is painted after it."""
+        mica = ({"id": "mica", "kind": "powder"}, {"id": "over", "kind": "gloss"})
+        sheet = passes(*mica, colour__seal="gloss")
+        (found,) = (row for row in planned(sheet).findings if row.id == "colour.on.barrier")
+        self.assertEqual(
+            [(o.path, o.value) for way in found.fixes for o in way.operations],
+            [("colour/seal", "matte")],
+        )
+        left = planned(changed(sheet, colour__seal="matte")).findings
+        self.assertNotIn("colour.on.barrier", [row.id for row in left])
+
+
 class BoughtTest(unittest.TestCase):
     def test_amounts_of_the_reference(self) -> None:
         """650 cm²: two sprayed passes of primer 17.2 ml, a brushed seal 6.08; the plan's own surface in proportion."""
