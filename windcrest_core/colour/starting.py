@@ -50,22 +50,24 @@ def _dry(colour: str, nth: int) -> Pass:
     )
 
 
+def _damp(colour: str, nth: int) -> Pass:
+    return Pass(id=f"dry{nth}", kind="dry_brush", tool="thinned", colour=colour)
+
+
 def _plain(target: str) -> list[Pass]:
     return [_base()]
 
 
 def _dark_up(target: str) -> list[Pass]:
-    """Three tones over its darkest: the colour and two lighter, or up to the colour where little is lighter."""
-    tones = (
-        (toned(target, "shade"), target, toned(target, "lightest"))
-        if is_pale(target)
-        else (target, toned(target, "light"), toned(target, "lightest"))
-    )
+    """Three tones over its darkest: the colour and two lighter; up to the colour where hardly anything is lighter."""
+    base = _base(colour=toned(target, "deep"))
+    if is_pale(target):
+        return [base, _damp(toned(target, "shade"), 1), _damp(target, 2), _dry(WHITE, 3)]
     return [
-        _base(colour=toned(target, "deep")),
-        Pass(id="dry1", kind="dry_brush", tool="thinned", colour=tones[0]),
-        _dry(tones[1], 2),
-        _dry(tones[2], 3),
+        base,
+        _damp(target, 1),
+        _dry(toned(target, "light"), 2),
+        _dry(toned(target, "lightest"), 3),
     ]
 
 
