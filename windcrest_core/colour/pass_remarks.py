@@ -299,7 +299,7 @@ def _off_its_part(work: Workpiece, area: Area, plan: AreaPlan) -> Iterator[Findi
                 (f"area/{area.id}/spots", spots),
             )
         ]
-        if spot.part in labels and not worn:
+        if spot.part in labels and not worn and spot.view != "inside":
             give = fix(
                 said("colour.place.give", part=part, area=area.label),
                 (f"part/{spot.part}/area", area.id),

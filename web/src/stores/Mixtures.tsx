@@ -2,24 +2,26 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Owned } from "../api/types";
 import { MEDIA } from "../stations/colour/passWords";
 import { ChoiceField, Note, NumberField, WordsField } from "../ui/fields";
+import { tellProblem } from "../ui/notices";
 
 type Mixture = NonNullable<Owned["mixtures"]>[number];
 type Medium = Mixture["medium"];
 
 interface Props {
   owned: Owned;
-  onChange: (next: Owned) => void;
+  onKeep: (next: Owned) => Promise<unknown>;
 }
 
 /** Paint in sealer, glue in paint: products mixed by oneself, to be chosen under Colour. */
-export function Mixtures({ owned, onChange }: Props) {
+export function Mixtures({ owned, onKeep }: Props) {
   const rows = owned.mixtures ?? [];
-  const keep = (next: Mixture[]) => onChange({ ...owned, mixtures: next });
+  const keep = (next: Mixture[]) => onKeep({ ...owned, mixtures: next });
+  const keepOrTell = (next: Mixture[]) => void keep(next).catch(tellProblem);
   const put = (id: string, more: Partial<Mixture>) =>
-    Promise.resolve(keep(rows.map((row) => (row.id === id ? { ...row, ...more } : row))));
+    keep(rows.map((row) => (row.id === id ? { ...row, ...more } : row)));
   const add = () => {
     const id = `mixture_${Date.now().toString(36)}`;
-    keep([...rows, { id, label: "paint in sealer", medium: "varnish_matt", share: 0.2 }]);
+    keepOrTell([...rows, { id, label: "paint in sealer", medium: "varnish_matt", share: 0.2 }]);
   };
   return (
     <Box>
@@ -54,7 +56,9 @@ export function Mixtures({ owned, onChange }: Props) {
               width="12rem"
               value={row.medium}
               options={Object.entries(MEDIA).map(([value, label]) => ({ value, label }))}
-              onChange={(medium) => put(row.id, { medium: medium as Medium })}
+              onChange={(medium) =>
+                void put(row.id, { medium: medium as Medium }).catch(tellProblem)
+              }
             />
           </Box>
           <Box width="13rem">
@@ -69,7 +73,7 @@ export function Mixtures({ owned, onChange }: Props) {
             size="xs"
             variant="ghost"
             aria-label={`Remove ${row.label}`}
-            onClick={() => keep(rows.filter((one) => one.id !== row.id))}
+            onClick={() => keepOrTell(rows.filter((one) => one.id !== row.id))}
           >
             Remove
           </Button>

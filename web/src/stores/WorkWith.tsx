@@ -90,7 +90,7 @@ export function WorkWith({ stores, catalogue }: { stores: StoresOut; catalogue: 
       </SimpleGrid>
       <Box mt="8">
         <Group title="Mixtures of my own">
-          <Mixtures owned={owned} onChange={change} />
+          <Mixtures owned={owned} onKeep={set.mutateAsync} />
         </Group>
       </Box>
     </Box>

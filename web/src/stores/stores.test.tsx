@@ -297,6 +297,28 @@ describe("What I work with", () => {
     ).toEqual([[{ ...own, medium: "pva" }], []]);
   });
 
+  test("a mixture without a name is refused beside its field", async () => {
+    const own = { id: "tinted", label: "umber in sealer", medium: "varnish_matt", share: 0.1 };
+    server({
+      ...ABOUT,
+      "GET /api/v1/stores": { stores: { ...bench().stores, mixtures: [own] }, can_undo: true },
+      "PUT /api/v1/stores": problem(422, "That cannot be.", [
+        {
+          path: "mixtures/0/label",
+          value: "",
+          allowed: "something written here",
+          code: "empty",
+        },
+      ]),
+    });
+    const { user } = show(<StoresPage />, { at: "/?tab=work-with" });
+    const name = await screen.findByLabelText("Called");
+    await user.clear(name);
+    await user.type(name, "{Enter}");
+    const refused = await within(name.closest("[data-mixture]") as HTMLElement).findByRole("alert");
+    expect(refused.textContent).toBe("Give it a name.");
+  });
+
   test("figures of materials show their range", async () => {
     server(ABOUT);
     show(<StoresPage />, { at: "/?tab=work-with" });
